@@ -1,0 +1,48 @@
+// npm test: everything, on a fresh machine too. The last line is the sum.
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { onEnd } from './parts/ending.mjs';
+import { ensureBuild, ensureNodeModules, installDebian, root, say, Trouble } from './parts/fresh.mjs';
+import { startPostgres } from './parts/postgres.mjs';
+
+let passed = 0;
+let failed = 0;
+let postgres;
+const scratch = mkdtempSync(path.join(os.tmpdir(), 'oakmoss-test-'));
+
+async function finish() {
+	await postgres?.stop().catch(() => {});
+	rmSync(scratch, { recursive: true, force: true });
+	console.log(`${passed} passed, ${failed} failed`);
+	process.exit(failed === 0 && passed > 0 ? 0 : 1);
+}
+onEnd(() => {
+	failed++;
+	void finish();
+});
+
+try {
+	ensureNodeModules();
+	if (!['/usr/bin/chromium', '/usr/bin/chromium-browser'].some(existsSync)) installDebian(['chromium'], 'the browser for the interface tests');
+	const { runChecks } = await import('./check.mjs');
+	for (const { ok } of runChecks()) ok ? passed++ : failed++;
+	ensureBuild();
+	postgres = await startPostgres(path.join(scratch, 'home'), { durable: false });
+	const report = path.join(scratch, 'report.json');
+	say('running the tests');
+	spawnSync('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`, ...process.argv.slice(2)], {
+		cwd: root,
+		stdio: ['ignore', 'inherit', 'inherit'],
+		env: { ...process.env, OAKMOSS_TEST_DATABASE: postgres.url }
+	});
+	const { numPassedTests, numFailedTests, testResults } = JSON.parse(readFileSync(report, 'utf8'));
+	passed += numPassedTests;
+	// A file that cannot even be loaded has no tests to count, and has failed all the same.
+	failed += numFailedTests + testResults.filter(({ status, assertionResults }) => status === 'failed' && assertionResults.every((test) => test.status !== 'failed')).length;
+} catch (error) {
+	console.error(error instanceof Trouble ? error.message : error);
+	failed++;
+}
+await finish();

@@ -1,0 +1,15 @@
+import type { Person } from '$lib/server/access';
+
+declare global {
+	namespace App {
+		interface Error {
+			code?: string;
+			message: string;
+		}
+		interface Locals {
+			person: Person;
+		}
+	}
+}
+
+export {};

@@ -1,0 +1,34 @@
+/** The crosswalk as rows: one for each pick, and one for each cell that has none. */
+import { cellId, cellState, inOrder, picksOf, type Concept, type Inquiry, type Pick } from '../crosswalk';
+
+export interface IndexName {
+	code: string;
+	name: string;
+	edition: string;
+}
+
+export interface CrosswalkRow {
+	concept: Concept;
+	index: IndexName;
+	decision: 'undecided' | 'picks' | 'noHeading';
+	pick?: Pick;
+	/** Words tried where there is no heading. */
+	tried: string[];
+	note: string;
+}
+
+/** Concepts in order, within them the inquiry's indexes in order, within them the picks in order. O(cells + picks). */
+export function crosswalkRows(inquiry: Inquiry, indexes: readonly IndexName[]): CrosswalkRow[] {
+	const chosen = inquiry.about.indexes.flatMap((code) => indexes.find((index) => index.code === code) ?? []);
+	return inOrder(inquiry.concepts).flatMap((concept) =>
+		chosen.flatMap((index): CrosswalkRow[] => {
+			const cell = inquiry.cells[cellId(concept.id, index.code)];
+			const decision = cellState(inquiry, concept.id, index.code);
+			const picks = picksOf(inquiry, concept.id, index.code);
+			const shared = { concept, index, decision, tried: cell?.noHeading ? cell.tried : [] };
+			const rows = picks.map((pick) => ({ ...shared, pick, note: pick.note }));
+			// A cell whose picks are all rejected still has its own decision to state.
+			return decision === 'picks' ? rows : [...rows, { ...shared, note: cell?.noHeading ? cell.note : '' }];
+		})
+	);
+}

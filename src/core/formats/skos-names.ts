@@ -1,0 +1,47 @@
+/** Names of the RDF terms that vocabularies are written with. */
+const SKOS = 'http://www.w3.org/2004/02/skos/core#';
+const SKOSXL = 'http://www.w3.org/2008/05/skos-xl#';
+const DCT = 'http://purl.org/dc/terms/';
+const ISO_THES = 'http://purl.org/iso25964/skos-thes#';
+/** Oakmoss's own properties, for what SKOS has no name for; described in docs/formats.md. */
+const OAK = 'https://oakmoss.example/terms#';
+
+export const PREFIXES = { skos: SKOS, skosxl: SKOSXL, dct: DCT, oak: OAK } as const;
+
+export const names = {
+	type: 'http://www.w3.org/1999/02/22-rdf-syntax-ns#type',
+	value: 'http://www.w3.org/1999/02/22-rdf-syntax-ns#value',
+	deprecated: 'http://www.w3.org/2002/07/owl#deprecated',
+	concept: SKOS + 'Concept',
+	prefLabel: SKOS + 'prefLabel',
+	altLabel: SKOS + 'altLabel',
+	hiddenLabel: SKOS + 'hiddenLabel',
+	notation: SKOS + 'notation',
+	broader: SKOS + 'broader',
+	narrower: SKOS + 'narrower',
+	related: SKOS + 'related',
+	scopeNote: SKOS + 'scopeNote',
+	historyNote: SKOS + 'historyNote',
+	changeNote: SKOS + 'changeNote',
+	definition: SKOS + 'definition',
+	editorialNote: SKOS + 'editorialNote',
+	note: SKOS + 'note',
+	example: SKOS + 'example',
+	xlPrefLabel: SKOSXL + 'prefLabel',
+	xlAltLabel: SKOSXL + 'altLabel',
+	xlHiddenLabel: SKOSXL + 'hiddenLabel',
+	literalForm: SKOSXL + 'literalForm',
+	replaces: DCT + 'replaces',
+	isReplacedBy: DCT + 'isReplacedBy',
+	broaderGeneric: ISO_THES + 'broaderGeneric',
+	broaderPartitive: ISO_THES + 'broaderPartitive',
+	broaderInstantial: ISO_THES + 'broaderInstantial',
+	narrowerGeneric: ISO_THES + 'narrowerGeneric',
+	narrowerPartitive: ISO_THES + 'narrowerPartitive',
+	narrowerInstantial: ISO_THES + 'narrowerInstantial',
+	introduced: OAK + 'introduced',
+	retired: OAK + 'retired',
+	aspect: OAK + 'aspect',
+	compoundEntryTerm: OAK + 'CompoundEntryTerm',
+	useTogether: OAK + 'useTogether'
+} as const;

@@ -1,0 +1,468 @@
+/** Reads a SKOS vocabulary from a stream of RDF statements, whatever syntax they came in. */
+import { completeRelations, integrityFindings } from '../vocabulary/integrity';
+import type {
+	EntryTermData,
+	Finding,
+	HeadingData,
+	ImportCounts,
+	LangText,
+	NoteKind,
+	VocabularyData
+} from '../vocabulary/types';
+import { names } from './skos-names';
+
+/** The parts of an RDF/JS statement that are looked at. */
+export interface Statement {
+	subject: { termType: string; value: string };
+	predicate: { value: string };
+	object: { termType: string; value: string; language?: string };
+}
+
+export interface VocabularyReading {
+	data: VocabularyData;
+	counts: ImportCounts & { statements: number; headings: number; entryTerms: number; relations: number; notes: number };
+	findings: Finding[];
+	/** How many findings there were of each rule, also of those not listed. */
+	findingCounts: Record<string, number>;
+}
+
+/** A label longer than this is refused: no index prints such a heading, and it would be a note in the wrong place. */
+export const LONGEST_LABEL = 1_000;
+/** Findings listed of any one rule; the rest are counted. */
+const MOST_FINDINGS_PER_RULE = 1_000;
+
+type LabelKind = 'preferred' | 'entry' | 'hidden';
+type LinkKind = 'broader' | 'narrower' | 'related' | 'replaces' | 'replacedBy';
+
+interface Draft {
+	isConcept: boolean;
+	labels: { kind: LabelKind; lang: string; text: string }[];
+	/** Labels and notes given as resources, resolved at the end. */
+	labelNodes: { kind: LabelKind; node: string }[];
+	noteNodes: { kind: NoteKind; node: string }[];
+	notes: { kind: NoteKind; lang: string; text: string }[];
+	links: { kind: LinkKind; target: string }[];
+	notation?: string;
+	introduced?: number;
+	retired?: number;
+	deprecated: boolean;
+	aspects: string[];
+}
+
+const LABELS: Record<string, LabelKind> = {
+	[names.prefLabel]: 'preferred',
+	[names.altLabel]: 'entry',
+	[names.hiddenLabel]: 'hidden',
+	[names.xlPrefLabel]: 'preferred',
+	[names.xlAltLabel]: 'entry',
+	[names.xlHiddenLabel]: 'hidden'
+};
+const NOTES: Record<string, NoteKind> = {
+	[names.scopeNote]: 'scope',
+	[names.historyNote]: 'history',
+	[names.changeNote]: 'history',
+	[names.definition]: 'definition',
+	[names.editorialNote]: 'editorial',
+	[names.note]: 'editorial',
+	[names.example]: 'example'
+};
+const LINKS: Record<string, LinkKind> = {
+	[names.broader]: 'broader',
+	[names.broaderGeneric]: 'broader',
+	[names.broaderPartitive]: 'broader',
+	[names.broaderInstantial]: 'broader',
+	[names.narrower]: 'narrower',
+	[names.narrowerGeneric]: 'narrower',
+	[names.narrowerPartitive]: 'narrower',
+	[names.narrowerInstantial]: 'narrower',
+	[names.related]: 'related',
+	[names.replaces]: 'replaces',
+	[names.isReplacedBy]: 'replacedBy'
+};
+
+/**
+ * Takes statements in any order with `add` and gives the vocabulary with `finish`. Memory grows with the vocabulary,
+ * not with the number of statements that have nothing to do with it.
+ */
+export class SkosReader {
+	private readonly drafts = new Map<string, Draft>();
+	private readonly literals = new Map<string, LangText>();
+	private readonly compounds = new Map<string, string[]>();
+	private readonly findings: Finding[] = [];
+	private readonly findingCounts: Record<string, number> = {};
+	private readonly counts = {
+		statements: 0,
+		read: 0,
+		kept: 0,
+		repaired: 0,
+		refused: 0,
+		headings: 0,
+		entryTerms: 0,
+		relations: 0,
+		notes: 0
+	};
+
+	add({ subject, predicate, object }: Statement): void {
+		this.counts.statements++;
+		const name = predicate.value;
+		const isLiteral = object.termType === 'Literal';
+		if (LABELS[name]) {
+			const draft = this.draft(subject.value);
+			const kind = LABELS[name];
+			if (isLiteral) draft.labels.push({ kind, lang: object.language ?? '', text: object.value });
+			else draft.labelNodes.push({ kind, node: object.value });
+			if (kind === 'preferred') draft.isConcept = true;
+		} else if (NOTES[name]) {
+			const draft = this.draft(subject.value);
+			if (isLiteral) draft.notes.push({ kind: NOTES[name], lang: object.language ?? '', text: object.value });
+			else draft.noteNodes.push({ kind: NOTES[name], node: object.value });
+		} else if (LINKS[name]) {
+			this.draft(subject.value).links.push({ kind: LINKS[name], target: object.value });
+		} else if (name === names.type) {
+			if (object.value === names.concept) this.draft(subject.value).isConcept = true;
+			if (object.value === names.compoundEntryTerm) this.compound(subject.value);
+		} else if (name === names.literalForm || name === names.value) {
+			if (isLiteral) this.literals.set(subject.value, { lang: object.language ?? '', text: object.value });
+		} else if (name === names.useTogether) {
+			this.compound(subject.value).push(object.value);
+		} else if (name === names.notation) {
+			this.draft(subject.value).notation ??= object.value;
+		} else if (name === names.introduced) {
+			this.draft(subject.value).introduced = this.year(subject.value, object.value);
+		} else if (name === names.retired) {
+			this.draft(subject.value).retired = this.year(subject.value, object.value);
+		} else if (name === names.deprecated) {
+			this.draft(subject.value).deprecated = object.value === 'true' || object.value === '1';
+		} else if (name === names.aspect) {
+			this.draft(subject.value).aspects.push(object.value);
+		}
+	}
+
+	finish(): VocabularyReading {
+		const { counts } = this;
+		const concepts = [...this.drafts].filter(([, draft]) => draft.isConcept);
+		const headings: HeadingData[] = [];
+		const place = new Map<string, number>();
+		const entryTerms: EntryTermData[] = [];
+		const keys = uniqueKeys(concepts.map(([uri]) => uri));
+		const kept: Draft[] = [];
+		for (const [uri, draft] of concepts) {
+			counts.read++;
+			this.resolveNodes(uri, draft);
+			const labels = this.preferredLabels(uri, draft);
+			if (labels.length === 0) {
+				this.refuse('missing-label', uri, 'This heading has no preferred label, so it cannot be shown; it was left out.');
+				// What hangs on a refused heading is refused with it, and counted so that the sums agree.
+				const lost = draft.labels.length + draft.notes.length + draft.links.length;
+				counts.read += lost;
+				counts.refused += lost;
+				continue;
+			}
+			counts.kept++;
+			place.set(uri, headings.length);
+			headings.push({
+				uri,
+				key: keys.get(uri) as string,
+				labels,
+				hidden: [],
+				notation: draft.notation,
+				notes: this.notes(uri, draft),
+				introduced: draft.introduced,
+				retired: draft.retired ?? (draft.deprecated ? 0 : undefined),
+				broader: [],
+				related: [],
+				replaces: [],
+				aspects: [...new Set(draft.aspects)]
+			});
+			kept.push(draft);
+		}
+		kept.forEach((draft, n) => this.entryTerms(draft, n, headings[n], entryTerms));
+		const oneWay = this.links(kept, headings, place);
+		this.compoundEntryTerms(entryTerms, place);
+		this.strayLabels();
+		const data = { headings, entryTerms };
+		const completed = completeRelations(data);
+		completed.findings.forEach((finding) => this.report(finding));
+		counts.repaired += completed.repaired + oneWay;
+		counts.refused += completed.refused;
+		counts.kept -= completed.refused;
+		integrityFindings(data).forEach((finding) => this.report(finding));
+		counts.headings = headings.length;
+		counts.entryTerms = entryTerms.length;
+		counts.relations = headings.reduce((sum, { broader, related }) => sum + broader.length + related.length / 2, 0);
+		return { data, counts: { ...counts }, findings: this.findings, findingCounts: this.findingCounts };
+	}
+
+	private draft(uri: string): Draft {
+		let draft = this.drafts.get(uri);
+		if (!draft) {
+			draft = {
+				isConcept: false,
+				labels: [],
+				labelNodes: [],
+				noteNodes: [],
+				notes: [],
+				links: [],
+				deprecated: false,
+				aspects: []
+			};
+			this.drafts.set(uri, draft);
+		}
+		return draft;
+	}
+
+	private compound(node: string): string[] {
+		const targets = this.compounds.get(node) ?? [];
+		this.compounds.set(node, targets);
+		return targets;
+	}
+
+	private report(finding: Finding): void {
+		const count = (this.findingCounts[finding.rule] ?? 0) + 1;
+		this.findingCounts[finding.rule] = count;
+		if (count <= MOST_FINDINGS_PER_RULE) this.findings.push(finding);
+	}
+
+	private refuse(rule: string, subject: string, message: string): void {
+		this.counts.refused++;
+		this.report({ severity: 'error', rule, subject, message });
+	}
+
+	private repair(rule: string, subject: string, message: string): void {
+		this.counts.repaired++;
+		this.report({ severity: 'note', rule, subject, message });
+	}
+
+	private year(subject: string, text: string): number | undefined {
+		const match = /^(\d{4})(-|$)/.exec(text);
+		if (match) return Number(match[1]);
+		this.report({
+			severity: 'warning',
+			rule: 'not-a-year',
+			subject,
+			message: `“${text.slice(0, 40)}” is not a year; the date was left out.`
+		});
+		return undefined;
+	}
+
+	private resolveNodes(uri: string, draft: Draft): void {
+		for (const { kind, node } of draft.labelNodes) {
+			const literal = this.literals.get(node);
+			if (literal) draft.labels.push({ kind, ...literal });
+			else {
+				this.counts.read++;
+				this.refuse('label-without-text', uri, 'A label is given as a resource that has no text; it was left out.');
+			}
+		}
+		for (const { kind, node } of draft.noteNodes) {
+			const literal = this.literals.get(node);
+			if (literal) draft.notes.push({ kind, ...literal });
+		}
+	}
+
+	/** The text with control characters and stray white space mended, or undefined where nothing or too much is left. */
+	private cleanLabel(uri: string, text: string): string | undefined {
+		// eslint-disable-next-line no-control-regex -- control characters are what is looked for
+		const clean = text.replace(/[\u0000-\u001f\u007f-\u009f\s]+/g, ' ').trim();
+		if (clean === '') {
+			this.refuse('empty-label', uri, 'A label is empty; it was left out.');
+			return undefined;
+		}
+		if (clean.length > LONGEST_LABEL) {
+			this.refuse(
+				'label-too-long',
+				uri,
+				`A label of ${clean.length} characters (“${clean.slice(0, 40)} …”) is longer than ${LONGEST_LABEL}; it was left out.`
+			);
+			return undefined;
+		}
+		if (clean !== text) this.repair('label-mended', uri, `White space or control characters in “${clean}” were mended.`);
+		return clean;
+	}
+
+	private preferredLabels(uri: string, draft: Draft): LangText[] {
+		const labels: LangText[] = [];
+		for (const { kind, lang, text } of draft.labels) {
+			if (kind !== 'preferred') continue;
+			const clean = this.cleanLabel(uri, text);
+			if (clean === undefined) {
+				this.counts.read++;
+				continue;
+			}
+			const rival = labels.find((label) => label.lang === lang);
+			if (!rival) labels.push({ lang, text: clean });
+			else if (rival.text !== clean) {
+				draft.labels.push({ kind: 'entry', lang, text: clean });
+				this.repair(
+					'second-label',
+					uri,
+					`Two preferred labels in one language: “${rival.text}” was kept and “${clean}” became an entry term.`
+				);
+			}
+		}
+		const byLanguage = (lang: string) => (lang === 'en' || lang.startsWith('en-') ? 0 : lang === '' ? 1 : 2);
+		labels.sort((a, b) => byLanguage(a.lang) - byLanguage(b.lang));
+		if (labels.some(({ lang }) => lang === '') && labels.some(({ lang }) => lang !== ''))
+			this.report({
+				severity: 'note',
+				rule: 'no-language',
+				subject: uri,
+				message: `“${labels.find(({ lang }) => lang === '')?.text}” has no language although other labels do; it was kept as it is.`
+			});
+		return labels;
+	}
+
+	private notes(uri: string, draft: Draft): HeadingData['notes'] {
+		this.counts.notes += draft.notes.length;
+		this.counts.read += draft.notes.length;
+		return draft.notes.flatMap((note) => {
+			// eslint-disable-next-line no-control-regex -- control characters are what is looked for
+			const text = note.text.replace(/[\u0000-\u0008\u000b-\u001f\u007f]+/g, ' ').trim();
+			if (text === '') {
+				this.counts.notes--;
+				this.refuse('empty-note', uri, 'A note is empty; it was left out.');
+				return [];
+			}
+			this.counts.kept++;
+			return [{ ...note, text }];
+		});
+	}
+
+	private entryTerms(draft: Draft, n: number, heading: HeadingData, entryTerms: EntryTermData[]): void {
+		const seen = new Set(heading.labels.map(({ lang, text }) => `${lang}\n${text}`));
+		for (const { kind, lang, text } of draft.labels) {
+			if (kind === 'preferred') continue;
+			this.counts.read++;
+			const clean = this.cleanLabel(heading.uri, text);
+			if (clean === undefined) continue;
+			if (seen.has(`${lang}\n${clean}`)) {
+				this.refuse('same-label', heading.uri, `“${clean}” stands twice under “${heading.labels[0].text}”; once was kept.`);
+				continue;
+			}
+			seen.add(`${lang}\n${clean}`);
+			this.counts.kept++;
+			if (kind === 'hidden') heading.hidden.push({ lang, text: clean });
+			else entryTerms.push({ lang, text: clean, headings: [n] });
+		}
+	}
+
+	/** Files the links between kept headings; answers how many were written in one direction only. */
+	private links(drafts: Draft[], headings: HeadingData[], place: Map<string, number>): number {
+		const up = headings.map(() => new Set<number>());
+		const stated = { broader: new Set<string>(), narrower: new Set<string>() };
+		drafts.forEach((draft, n) => {
+			for (const { kind, target } of draft.links) {
+				const other = place.get(target);
+				this.counts.read++;
+				if (other === undefined) {
+					this.refuse(
+						'unknown-target',
+						headings[n].uri,
+						`“${headings[n].labels[0].text}” points to ${target}, which is no heading of this file; the link was left out.`
+					);
+					continue;
+				}
+				this.counts.kept++;
+				if (kind === 'related') {
+					if (!headings[n].related.includes(other)) headings[n].related.push(other);
+				} else if (kind === 'replaces') headings[n].replaces.push(other);
+				else if (kind === 'replacedBy') headings[other].replaces.push(n);
+				else {
+					const [child, parent] = kind === 'broader' ? [n, other] : [other, n];
+					up[child].add(parent);
+					stated[kind].add(`${child} ${parent}`);
+				}
+			}
+		});
+		headings.forEach((heading, n) => {
+			heading.broader = [...up[n]];
+			heading.replaces = [...new Set(heading.replaces)].filter((other) => other !== n);
+		});
+		return this.oneWay(headings, up, stated);
+	}
+
+	private oneWay(
+		headings: HeadingData[],
+		up: Set<number>[],
+		stated: { broader: Set<string>; narrower: Set<string> }
+	): number {
+		// A file that only ever writes one direction does so on purpose; only a mixed one has gaps.
+		if (stated.broader.size === 0 || stated.narrower.size === 0) return 0;
+		let count = 0;
+		up.forEach((parents, child) => {
+			for (const parent of parents) {
+				const link = `${child} ${parent}`;
+				if (stated.broader.has(link) && stated.narrower.has(link)) continue;
+				if (child === parent) continue;
+				count++;
+				this.report({
+					severity: 'note',
+					rule: 'one-way-hierarchy',
+					subject: headings[child].uri,
+					message: `“${headings[parent].labels[0].text}” is broader than “${headings[child].labels[0].text}” in one direction only; the link was completed.`
+				});
+			}
+		});
+		return count;
+	}
+
+	private compoundEntryTerms(entryTerms: EntryTermData[], place: Map<string, number>): void {
+		for (const [node, targets] of this.compounds) {
+			this.counts.read++;
+			const label = this.literals.get(node);
+			const headings = [...new Set(targets.flatMap((target) => place.get(target) ?? []))];
+			const text = label && this.cleanLabel(node, label.text);
+			if (label && text === undefined) continue;
+			if (!label || text === undefined || headings.length < 2 || headings.length < new Set(targets).size) {
+				this.refuse(
+					'entry-without-heading',
+					node,
+					`The compound entry term ${text ? `“${text}”` : node} needs a text and at least two headings of this file; it was left out.`
+				);
+				continue;
+			}
+			this.counts.kept++;
+			entryTerms.push({ lang: label.lang, text, headings });
+		}
+	}
+
+	/** Entry terms of something that is not a heading at all. */
+	private strayLabels(): void {
+		for (const [uri, draft] of this.drafts) {
+			if (draft.isConcept) continue;
+			for (const { text } of draft.labels) {
+				this.counts.read++;
+				this.refuse('entry-without-heading', uri, `“${text.slice(0, 80)}” leads to no heading of this file; it was left out.`);
+			}
+		}
+	}
+}
+
+/** Short identifiers for URIs: the part after the last separator where it is plain and unique, else a hash. */
+export function uniqueKeys(uris: readonly string[]): Map<string, string> {
+	const locals = uris.map((uri) => /[^/#:]*$/.exec(uri.replace(/[/#]+$/, ''))?.[0] ?? '');
+	const uses = new Map<string, number>();
+	for (const local of locals) uses.set(local, (uses.get(local) ?? 0) + 1);
+	return new Map(
+		uris.map((uri, i) => {
+			const local = locals[i];
+			const plain = /^[A-Za-z0-9][A-Za-z0-9._-]{0,79}$/.test(local) && uses.get(local) === 1;
+			return [uri, plain ? local : `u-${longHash(uri)}`];
+		})
+	);
+}
+
+/** 53-bit hash (cyrb53 mixing over two 32-bit lanes), in base 36. */
+function longHash(text: string): string {
+	let a = 0xdeadbeef;
+	let b = 0x41c6ce57;
+	for (let i = 0; i < text.length; i++) {
+		const unit = text.charCodeAt(i);
+		a = Math.imul(a ^ unit, 2654435761);
+		b = Math.imul(b ^ unit, 1597334677);
+	}
+	a = Math.imul(a ^ (a >>> 16), 2246822507) ^ Math.imul(b ^ (b >>> 13), 3266489909);
+	b = Math.imul(b ^ (b >>> 16), 2246822507) ^ Math.imul(a ^ (a >>> 13), 3266489909);
+	return (4294967296 * (2097151 & b) + (a >>> 0)).toString(36);
+}
+

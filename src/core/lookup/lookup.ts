@@ -1,0 +1,420 @@
+/** Look up: from a word that people use to the headings of a vocabulary, each with the reason it matched. */
+import { distance } from 'fastest-levenshtein';
+import { contentWords, fold, key, splitQualifier, stemOf, variantKey, variants, wordsOf } from '../text';
+import type { AcronymPair } from '../text';
+import { LabelIndex, LabelKind, lettersOf, orderForm, stemForm } from './label-index';
+
+/** Tiers of a match, best first. */
+export const TIERS = [
+	'exact',
+	'entry',
+	'variant',
+	'order',
+	'stem',
+	'all-words',
+	'some-words',
+	'note',
+	'typo'
+] as const;
+export type Tier = (typeof TIERS)[number];
+
+export interface Match {
+	/** Position of the heading in its edition. */
+	heading: number;
+	tier: Tier;
+	/** The label that matched; for the tier `note`, the heading's own label. */
+	text: string;
+	kind: 'preferred' | 'entry' | 'scopeNote';
+	lang: string;
+	/** 1 − edit distance ÷ length of the longer fold. */
+	closeness: number;
+	/** All headings of a compound entry term, to be used together. */
+	together?: number[];
+	/** The form of the query that matched, where it is not the query itself: an expansion, a corrected word. */
+	via?: string;
+}
+
+export interface Neighbour {
+	heading: number;
+	/** The label that stands there: the heading's own, or an entry term that leads to it. */
+	text: string;
+}
+
+export interface LookupAnswer {
+	matches: Match[];
+	/** When nothing matches: labels before and after the place where the query would stand, a heading each. */
+	neighbours: Neighbour[];
+}
+
+export interface LookupOptions {
+	limit: number;
+	/** Display label of a heading, for the last tie-break. */
+	label: (heading: number) => string;
+	/** Records tagged with the heading alone. */
+	recordCount?: (heading: number) => number;
+	/** Short forms seen in other vocabularies, which hold here too. */
+	acronyms?: readonly AcronymPair[];
+}
+
+/** A query longer than this is cut: no label is looked for that is longer. */
+const LONGEST_QUERY = 200;
+
+interface Candidate extends Match {
+	label: number;
+	isPreferred: boolean;
+}
+
+/**
+ * Headings that match the query, best first; see the table of tiers in docs. One row a heading, at its best tier; the
+ * headings of a compound entry term follow one another.
+ *
+ * Hashed forms answer the first five tiers in O(log labels); the tiers by words cost the length of the rarest word's
+ * posting list (`all-words`), or of all of them (`some-words`), and are not begun when the better tiers have filled
+ * the limit.
+ */
+export function lookup(index: LabelIndex, query: string, options: LookupOptions): LookupAnswer {
+	const asked = fold(query.slice(0, LONGEST_QUERY));
+	if (wordsOf(asked).length === 0) return { matches: [], neighbours: [] };
+	const search = new Search(index, asked, options);
+	search.byForm();
+	search.byExpansion(query.trim());
+	search.byAllWords();
+	search.bySomeWords();
+	search.byNote();
+	search.byTypo();
+	const matches = search.ranked();
+	return { matches, neighbours: matches.length > 0 ? [] : neighboursOf(index, asked) };
+}
+
+/** Other spellings of the query that lookup covers, to be shown; no more than `most`. */
+export function alsoTried(query: string, acronyms: readonly AcronymPair[], most = 6): string[] {
+	return [...expansionsOf(query.trim(), acronyms), ...variants(query, most)].slice(0, most);
+}
+
+class Search {
+	private readonly best = new Map<number, Candidate>();
+
+	constructor(
+		private readonly index: LabelIndex,
+		private readonly asked: string,
+		private readonly options: LookupOptions
+	) {}
+
+	private get full(): boolean {
+		return this.best.size >= this.options.limit;
+	}
+
+	/** Tiers exact, entry, variant, order and stem. */
+	byForm(): void {
+		const { parts } = this.index;
+		const { asked } = this;
+		const same = (label: number, form: (folded: string) => string, wanted: string) => {
+			const folded = parts.folds.at(label);
+			return form(folded) === wanted || form(splitQualifier(folded).base) === wanted;
+		};
+		for (const label of parts.exact.get(asked))
+			if (same(label, (folded) => folded, asked))
+				this.offer(label, parts.kinds[label] === LabelKind.preferred ? 'exact' : 'entry');
+		this.byKeys(asked);
+		const order = orderForm(asked);
+		for (const label of parts.order.get(order)) if (same(label, orderForm, order)) this.offer(label, 'order');
+		const stems = stemForm(asked);
+		for (const label of parts.stemmed.get(stems)) if (same(label, stemForm, stems)) this.offer(label, 'stem');
+	}
+
+	private byKeys(form: string, via?: string): void {
+		const { parts } = this.index;
+		for (const wanted of new Set([key(form), variantKey(form)]))
+			for (const label of parts.variant.get(wanted)) {
+				const folded = parts.folds.at(label);
+				const base = splitQualifier(folded).base;
+				if (
+					key(folded) === wanted ||
+					key(base) === wanted ||
+					variantKey(folded) === wanted ||
+					variantKey(base) === wanted
+				)
+					this.offer(label, 'variant', via);
+			}
+	}
+
+	/** Tier variant again, for what the query is short for, or the short form of it. */
+	byExpansion(query: string): void {
+		const pairs = [...this.index.parts.acronyms, ...(this.options.acronyms ?? [])];
+		for (const other of expansionsOf(query, pairs)) this.byKeys(fold(other), other);
+	}
+
+	/** Tier all-words: labels that hold every word of the query, by stem. */
+	byAllWords(): void {
+		if (this.full) return;
+		const lists = this.stemsAsked().map((stem) => this.index.labelsWithStem(stem));
+		this.offerNearest(intersect(lists), 'all-words');
+	}
+
+	/** Tier some-words: labels that hold any word of the query, by stem. */
+	bySomeWords(): void {
+		if (this.full) return;
+		const stems = this.stemsAsked();
+		if (stems.length < 2) return;
+		const found = new Set<number>();
+		for (const stem of stems) for (const label of this.index.labelsWithStem(stem)) found.add(label);
+		this.offerNearest(Uint32Array.from(found), 'some-words');
+	}
+
+	/** Tier note: headings whose scope note holds every word of the query, by stem. */
+	byNote(): void {
+		if (this.full) return;
+		const { headingsByNoteStem } = this.index.parts;
+		const lists = this.stemsAsked().map((stem) => {
+			const at = this.index.stemAt(stem);
+			return at < 0 ? new Uint32Array(0) : headingsByNoteStem.at(at);
+		});
+		for (const heading of intersect(lists)) {
+			if (this.best.has(heading)) continue;
+			const text = this.options.label(heading);
+			this.best.set(heading, {
+				heading,
+				tier: 'note',
+				text,
+				kind: 'scopeNote',
+				lang: '',
+				closeness: closeness(this.asked, fold(text)),
+				label: -1,
+				isPreferred: false
+			});
+		}
+	}
+
+	/** Tier typo: as all-words, with words of five letters or more also taken as meant for a word one edit away. */
+	byTypo(): void {
+		if (this.full) return;
+		const corrections: string[] = [];
+		const lists = contentWords(this.asked).map((word) => {
+			const exact = this.index.labelsWithStem(stemOf(word));
+			if (word.length < 5) return exact;
+			const near = this.wordsNear(word);
+			if (near.length === 0) return exact;
+			corrections.push(...near.map(({ word }) => word));
+			const found = new Set(exact);
+			for (const { stem } of near) for (const label of this.index.parts.labelsByStem.at(stem)) found.add(label);
+			return Uint32Array.from(found).sort();
+		});
+		if (corrections.length > 0) this.offerNearest(intersect(lists), 'typo', corrections);
+	}
+
+	private stemsAsked(): string[] {
+		return [...new Set(contentWords(this.asked).map(stemOf))];
+	}
+
+	/** Words of the dictionary one edit or one adjacent swap away. O(words of about that length), by letter sets. */
+	private wordsNear(word: string): { word: string; stem: number }[] {
+		const { words, wordLetters, wordStems } = this.index.parts;
+		const letters = lettersOf(word);
+		const found: { word: string; stem: number }[] = [];
+		const end = firstOfLength(words, word.length + 2);
+		for (let i = firstOfLength(words, word.length - 1); i < end; i++) {
+			let differing = wordLetters[i] ^ letters;
+			differing &= differing - 1;
+			differing &= differing - 1;
+			if (differing !== 0) continue;
+			const other = words.at(i);
+			if (other !== word && isOneEditAway(word, other)) found.push({ word: other, stem: wordStems[i] });
+		}
+		return found;
+	}
+
+	/**
+	 * Offers the labels nearest to the query until the limit cannot change any more. Labels are taken in the order of
+	 * how close their length alone would let them be, so that few need their edit distance computed.
+	 */
+	private offerNearest(labels: Uint32Array, tier: Tier, corrections?: string[]): void {
+		const { parts } = this.index;
+		const room = this.options.limit - this.best.size;
+		for (const preferred of [true, false]) {
+			const buckets = new Map<number, number[]>();
+			for (const label of labels) {
+				if ((parts.kinds[label] === LabelKind.preferred) !== preferred) continue;
+				const length = parts.folds.at(label).length;
+				const bucket = buckets.get(length);
+				if (bucket) bucket.push(label);
+				else buckets.set(length, [label]);
+			}
+			const bound = (length: number) =>
+				Math.min(length, this.asked.length) / Math.max(length, this.asked.length);
+			const lengths = [...buckets.keys()].sort((a, b) => bound(b) - bound(a));
+			const reached: number[] = [];
+			const offered = new Set<number>();
+			for (const length of lengths) {
+				if (reached.length >= room) {
+					reached.sort((a, b) => b - a);
+					reached.length = room;
+					if (bound(length) < reached[room - 1]) break;
+				}
+				for (const label of buckets.get(length) ?? []) {
+					const near = corrections
+						? wordsOf(parts.folds.at(label)).find((word) => corrections.includes(word))
+						: undefined;
+					const candidate = this.offer(label, tier, near);
+					if (!candidate || offered.has(candidate.heading)) continue;
+					offered.add(candidate.heading);
+					reached.push(candidate.closeness);
+				}
+			}
+		}
+	}
+
+	/** Keeps a label's headings at their best tier; answers with the candidate where it was kept. */
+	private offer(label: number, tier: Tier, via?: string): Candidate | undefined {
+		const { parts } = this.index;
+		const targets = parts.headings.at(label);
+		const isPreferred = parts.kinds[label] === LabelKind.preferred;
+		let near: number | undefined;
+		let kept: Candidate | undefined;
+		for (const heading of targets) {
+			const known = this.best.get(heading);
+			if (known && TIERS.indexOf(known.tier) < TIERS.indexOf(tier)) continue;
+			near ??= closeness(this.asked, parts.folds.at(label));
+			const candidate: Candidate = {
+				heading,
+				tier,
+				text: parts.texts.at(label),
+				kind: isPreferred ? 'preferred' : 'entry',
+				lang: parts.languages[parts.langs[label]],
+				closeness: near,
+				label,
+				isPreferred
+			};
+			if (targets.length > 1) candidate.together = [...targets];
+			if (via !== undefined) candidate.via = via;
+			if (known && known.tier === tier && !betterLabel(candidate, known)) continue;
+			this.best.set(heading, candidate);
+			kept = candidate;
+		}
+		return kept;
+	}
+
+	ranked(): Match[] {
+		const { recordCount = () => 0, label: labelOf, limit } = this.options;
+		const sorted = [...this.best.values()].sort((a, b) => {
+			const byTier = TIERS.indexOf(a.tier) - TIERS.indexOf(b.tier);
+			if (byTier !== 0) return byTier;
+			if (a.isPreferred !== b.isPreferred) return a.isPreferred ? -1 : 1;
+			if (a.closeness !== b.closeness) return b.closeness - a.closeness;
+			// The headings of one compound entry term stay together, in the order the vocabulary gives them.
+			if (a.together && a.label === b.label) return a.together.indexOf(a.heading) - a.together.indexOf(b.heading);
+			const byCount = recordCount(b.heading) - recordCount(a.heading);
+			if (byCount !== 0) return byCount;
+			const [x, y] = [labelOf(a.heading), labelOf(b.heading)];
+			return x < y ? -1 : x > y ? 1 : a.heading - b.heading;
+		});
+		return sorted
+			.slice(0, limit)
+			.map(({ heading, tier, text, kind, lang, closeness, together, via }) => ({
+				heading,
+				tier,
+				text,
+				kind,
+				lang,
+				closeness,
+				...(together && { together }),
+				...(via !== undefined && { via })
+			}));
+	}
+}
+
+function betterLabel(a: Candidate, b: Candidate): boolean {
+	if (a.isPreferred !== b.isPreferred) return a.isPreferred;
+	return a.closeness > b.closeness;
+}
+
+/** 1 − edit distance ÷ length of the longer text; 1 for two empty texts. O(product of lengths ÷ 32). */
+export function closeness(a: string, b: string): number {
+	const longer = Math.max(a.length, b.length);
+	return longer === 0 ? 1 : 1 - distance(a, b) / longer;
+}
+
+function expansionsOf(query: string, pairs: readonly AcronymPair[]): string[] {
+	const folded = fold(query);
+	const found = new Set<string>();
+	for (const { acronym, expansion } of pairs) {
+		if (acronym.toLowerCase() === folded) found.add(expansion);
+		else if (fold(expansion) === folded) found.add(acronym);
+	}
+	return [...found];
+}
+
+/** Numbers in every list; the lists are ascending. O(shortest list × log of the others). */
+function intersect(lists: Uint32Array[]): Uint32Array {
+	if (lists.length === 0) return new Uint32Array(0);
+	const [shortest, ...others] = [...lists].sort((a, b) => a.length - b.length);
+	return shortest.filter((value) => others.every((list) => includesSorted(list, value)));
+}
+
+function includesSorted(list: Uint32Array, value: number): boolean {
+	let low = 0;
+	let high = list.length;
+	while (low < high) {
+		const middle = (low + high) >>> 1;
+		if (list[middle] < value) low = middle + 1;
+		else high = middle;
+	}
+	return low < list.length && list[low] === value;
+}
+
+/** Words are stored by length, then alphabet. O(log n). */
+function firstOfLength(words: { length: number; at(i: number): string }, length: number): number {
+	let low = 0;
+	let high = words.length;
+	while (low < high) {
+		const middle = (low + high) >>> 1;
+		if (words.at(middle).length < length) low = middle + 1;
+		else high = middle;
+	}
+	return low;
+}
+
+/** One insertion, deletion, substitution or swap of neighbours. O(length). */
+export function isOneEditAway(a: string, b: string): boolean {
+	if (a === b || Math.abs(a.length - b.length) > 1) return false;
+	let start = 0;
+	while (start < a.length && start < b.length && a[start] === b[start]) start++;
+	if (a.length === b.length) {
+		const swapped = a[start] === b[start + 1] && a[start + 1] === b[start];
+		return a.slice(start + 1) === b.slice(start + 1) || (swapped && a.slice(start + 2) === b.slice(start + 2));
+	}
+	const [longer, shorter] = a.length > b.length ? [a, b] : [b, a];
+	return longer.slice(start + 1) === shorter.slice(start);
+}
+
+/** Labels of distinct headings on either side of where a folded query would stand; four before, four after. */
+function neighboursOf(index: LabelIndex, asked: string): Neighbour[] {
+	const { alphabetical, texts, headings } = index.parts;
+	const at = placeOf(index, asked);
+	const taken = new Set<number>();
+	const collect = (from: number, step: 1 | -1) => {
+		const found: Neighbour[] = [];
+		for (let i = from; i >= 0 && i < alphabetical.length && found.length < 4; i += step) {
+			const label = alphabetical[i];
+			const heading = headings.at(label)[0];
+			if (heading === undefined || taken.has(heading)) continue;
+			taken.add(heading);
+			found.push({ heading, text: texts.at(label) });
+		}
+		return found;
+	};
+	const after = collect(at, 1);
+	return [...collect(at - 1, -1).reverse(), ...after];
+}
+
+/** Where a folded text stands, or would stand, in the alphabetical order of labels. O(log n). */
+export function placeOf(index: LabelIndex, folded: string): number {
+	const { alphabetical, folds } = index.parts;
+	let low = 0;
+	let high = alphabetical.length;
+	while (low < high) {
+		const middle = (low + high) >>> 1;
+		if (folds.at(alphabetical[middle]) < folded) low = middle + 1;
+		else high = middle;
+	}
+	return low;
+}

@@ -1,0 +1,133 @@
+/** Words of a folded text, their stems, and the canonical form that spelling variants share. */
+import { stemmer } from 'stemmer';
+import { americanise } from './spelling';
+
+const WORD = /[\p{L}\p{N}]+/gu;
+
+/** Words that carry no subject of their own; ignored when words are compared without their order. */
+const FUNCTION_WORDS = new Set(
+	(
+		'a an and as at by for from in into of on or the to with without within upon per via its ' +
+		'de del la el los las y o en para por con sin al un una'
+	).split(' ')
+);
+
+/** The words of a folded text, in order. O(length). */
+export function wordsOf(folded: string): string[] {
+	return folded.match(WORD) ?? [];
+}
+
+/** The words that carry meaning; all of them when there is no other. */
+export function contentWords(folded: string): string[] {
+	const all = wordsOf(folded);
+	const content = all.filter((word) => !FUNCTION_WORDS.has(word));
+	return content.length > 0 ? content : all;
+}
+
+const stems = new Map<string, string>();
+const STEM_CACHE = 20_000;
+
+/**
+ * Stem of one folded word: American spelling, singular, then the Porter algorithm (M. F. Porter, "An algorithm for
+ * suffix stripping", 1980). Words with digits or letters outside a–z are only made singular.
+ */
+export function stemOf(word: string): string {
+	const known = stems.get(word);
+	if (known !== undefined) return known;
+	const plain = singular(americanise(word));
+	const stem = /^[a-z]+$/.test(plain) ? stemmer(plain) : plain;
+	if (stems.size >= STEM_CACHE) stems.clear();
+	stems.set(word, stem);
+	return stem;
+}
+
+const IRREGULAR = new Map(
+	Object.entries({
+		children: 'child',
+		men: 'man',
+		women: 'woman',
+		people: 'person',
+		feet: 'foot',
+		teeth: 'tooth',
+		mice: 'mouse',
+		geese: 'goose',
+		oxen: 'ox',
+		criteria: 'criterion',
+		phenomena: 'phenomenon',
+		bacteria: 'bacterium',
+		curricula: 'curriculum',
+		data: 'datum',
+		media: 'medium',
+		strata: 'stratum',
+		indices: 'index',
+		indexes: 'index',
+		matrices: 'matrix',
+		appendices: 'appendix',
+		vertices: 'vertex',
+		stimuli: 'stimulus',
+		foci: 'focus',
+		nuclei: 'nucleus',
+		radii: 'radius',
+		alumni: 'alumnus',
+		syllabi: 'syllabus',
+		analyses: 'analysis',
+		syntheses: 'synthesis',
+		hypotheses: 'hypothesis',
+		diagnoses: 'diagnosis',
+		prostheses: 'prosthesis',
+		crises: 'crisis',
+		theses: 'thesis',
+		knives: 'knife',
+		lives: 'life',
+		wives: 'wife',
+		leaves: 'leaf',
+		halves: 'half',
+		shelves: 'shelf',
+		selves: 'self',
+		wolves: 'wolf',
+		loaves: 'loaf'
+	})
+);
+
+/** Regular endings that look plural and are not. */
+const UNCHANGED = /(ss|us|is|ics|as)$/;
+
+/**
+ * The form a singular and its plural share. It need not be a word ("noise" and "noises" share "nois"); what counts is
+ * that both reach it and that reaching it again changes nothing.
+ */
+export function singular(word: string): string {
+	const irregular = IRREGULAR.get(word);
+	if (irregular !== undefined) return singular(irregular);
+	if (word.length < 4) return word;
+	let root = word;
+	if (root.endsWith('ies')) root = root.slice(0, -3) + 'y';
+	else if (/(s|x|z|ch|sh|o)es$/.test(root)) root = root.slice(0, -2);
+	else if (root.endsWith('s') && !UNCHANGED.test(root)) root = root.slice(0, -1);
+	if (/(s|x|z|ch|sh|o)e$/.test(root) && root.length > 3) root = root.slice(0, -1);
+	else if (root.endsWith('ie') && root.length > 3) root = root.slice(0, -2) + 'y';
+	return root;
+}
+
+const PLURALS = new Map([...IRREGULAR].map(([plural, one]) => [one, plural]));
+
+/** Likely plural of an English word, for offering; undefined when the word is plural already. */
+export function pluralOf(word: string): string | undefined {
+	if (IRREGULAR.has(word)) return undefined;
+	const irregular = PLURALS.get(word);
+	if (irregular !== undefined) return irregular;
+	if (word.length < 3 || /(?<!s|u|i)s$/.test(word)) return undefined;
+	if (/[^aeiou]y$/.test(word)) return word.slice(0, -1) + 'ies';
+	if (/(s|x|z|ch|sh)$/.test(word)) return word + 'es';
+	return word + 's';
+}
+
+/** Likely singular of an English plural, for offering; undefined when the word is singular already. */
+export function singularOf(word: string): string | undefined {
+	const irregular = IRREGULAR.get(word);
+	if (irregular !== undefined) return irregular;
+	if (word.length < 4 || !word.endsWith('s') || UNCHANGED.test(word)) return undefined;
+	if (word.endsWith('ies')) return word.slice(0, -3) + 'y';
+	if (/(ss|x|z|ch|sh)es$/.test(word)) return word.slice(0, -2);
+	return word.slice(0, -1);
+}

@@ -1,0 +1,99 @@
+/** One edition of a vocabulary in memory: all that lookup and browsing need, and no more. */
+import { LabelIndex } from '../lookup/label-index';
+import { Hierarchy } from './hierarchy';
+import { HashTable, pack, Rows, StringTable, unpack, type Section } from './packed';
+import type { VocabularyData } from './types';
+
+/** How much of a scope note is kept at hand, for lists. */
+const NOTE_START = 160;
+
+export class EditionIndex {
+	private constructor(
+		readonly keys: StringTable,
+		readonly uris: StringTable,
+		readonly names: StringTable,
+		readonly noteStarts: StringTable,
+		readonly retired: Uint8Array,
+		readonly related: Rows,
+		readonly hierarchy: Hierarchy,
+		readonly labels: LabelIndex,
+		private readonly places: HashTable
+	) {}
+
+	static build(data: VocabularyData): EditionIndex {
+		const { headings } = data;
+		const keys = headings.map((heading) => heading.key);
+		const uris = headings.map((heading) => heading.uri);
+		return new EditionIndex(
+			StringTable.from(keys),
+			StringTable.from(uris),
+			StringTable.from(headings.map((heading) => heading.labels[0].text)),
+			StringTable.from(headings.map((heading) => startOfNote(heading.notes))),
+			Uint8Array.from(headings, (heading) => (heading.retired === undefined ? 0 : 1)),
+			Rows.from(headings.map((heading) => heading.related)),
+			new Hierarchy(Rows.from(headings.map((heading) => heading.broader))),
+			LabelIndex.build(data),
+			HashTable.from([...keys, ...uris].map((id, i) => [id, i % headings.length] as const))
+		);
+	}
+
+	get size(): number {
+		return this.keys.length;
+	}
+
+	/** Position of the heading with this key or URI, or undefined. O(log n). */
+	find(keyOrUri: string): number | undefined {
+		for (const n of this.places.get(keyOrUri))
+			if (this.keys.at(n) === keyOrUri || this.uris.at(n) === keyOrUri) return n;
+		return undefined;
+	}
+
+	/** The whole as bytes, for storage. */
+	toBytes(): Uint8Array {
+		const sections: Record<string, Section> = { retired: this.retired, ...this.labels.toSections() };
+		for (const name of ['keys', 'uris', 'names', 'noteStarts'] as const) {
+			const { text, starts } = this[name].parts();
+			sections[`${name}.text`] = text;
+			sections[`${name}.starts`] = starts;
+		}
+		for (const [name, rows] of [
+			['related', this.related],
+			['broader', this.hierarchy.broader]
+		] as const) {
+			const { starts, values } = rows.parts();
+			sections[`${name}.starts`] = starts;
+			sections[`${name}.values`] = values;
+		}
+		const { hashes, values } = this.places.parts();
+		sections['places.hashes'] = hashes;
+		sections['places.values'] = values;
+		return pack(sections);
+	}
+
+	static fromBytes(bytes: Uint8Array): EditionIndex {
+		const sections = unpack(bytes);
+		const numbers = (name: string) => sections[name] as Uint32Array;
+		const strings = (name: string) =>
+			new StringTable(sections[`${name}.text`] as string, numbers(`${name}.starts`));
+		const rows = (name: string) => new Rows(numbers(`${name}.starts`), numbers(`${name}.values`));
+		return new EditionIndex(
+			strings('keys'),
+			strings('uris'),
+			strings('names'),
+			strings('noteStarts'),
+			sections.retired as Uint8Array,
+			rows('related'),
+			new Hierarchy(rows('broader')),
+			LabelIndex.fromSections(sections),
+			new HashTable(numbers('places.hashes'), numbers('places.values'))
+		);
+	}
+}
+
+function startOfNote(notes: VocabularyData['headings'][number]['notes']): string {
+	const note = notes.find(({ kind }) => kind === 'scope') ?? notes.find(({ kind }) => kind === 'definition');
+	if (!note) return '';
+	if (note.text.length <= NOTE_START) return note.text;
+	const cut = note.text.slice(0, NOTE_START);
+	return cut.slice(0, Math.max(cut.lastIndexOf(' '), NOTE_START / 2)) + ' …';
+}

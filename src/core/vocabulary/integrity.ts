@@ -1,0 +1,174 @@
+/** Integrity of a vocabulary: what is at odds with itself, what an import mends, and what it only reports. */
+import { fold } from '../text';
+import type { Finding, VocabularyData } from './types';
+
+/** Makes every narrower link two-way by nature: `broader` alone is kept, and related links are mirrored. */
+export function completeRelations(data: VocabularyData): { findings: Finding[]; repaired: number; refused: number } {
+	const findings: Finding[] = [];
+	const counts = { repaired: 0, refused: 0 };
+	const refuse = (n: number, rule: string, message: string) => {
+		findings.push({ severity: 'error', rule, subject: data.headings[n].uri, message });
+		counts.refused++;
+	};
+	const name = (n: number) => data.headings[n].labels[0].text;
+	data.headings.forEach((heading, n) => {
+		if (heading.broader.includes(n)) {
+			refuse(n, 'self-relation', `“${name(n)}” is given as broader than itself; that link was left out.`);
+			heading.broader = heading.broader.filter((other) => other !== n);
+		}
+		if (heading.related.includes(n)) {
+			refuse(n, 'self-relation', `“${name(n)}” is given as related to itself; that link was left out.`);
+			heading.related = heading.related.filter((other) => other !== n);
+		}
+	});
+	const relatedOf = data.headings.map((heading) => new Set(heading.related));
+	data.headings.forEach((heading, n) => {
+		for (const other of heading.related) {
+			if (relatedOf[other].has(n)) continue;
+			relatedOf[other].add(n);
+			counts.repaired++;
+			findings.push({
+				severity: 'note',
+				rule: 'one-way-related',
+				subject: heading.uri,
+				message: `“${name(n)}” is related to “${name(other)}” but not the other way round; the link was completed.`
+			});
+		}
+	});
+	data.headings.forEach((heading, n) => (heading.related = [...relatedOf[n]].sort((a, b) => a - b)));
+	return { findings, ...counts };
+}
+
+/** Everything that is at odds and that import leaves as it is. O(labels + links). */
+export function integrityFindings(data: VocabularyData): Finding[] {
+	return [...cycles(data), ...broaderAndRelated(data), ...orphans(data), ...labelClashes(data)];
+}
+
+/** Groups of headings that are, by broader links, above themselves (Tarjan's strongly connected components, 1972). */
+export function cyclesOf(broader: ReadonlyArray<readonly number[]>): number[][] {
+	const index = new Int32Array(broader.length).fill(-1);
+	const low = new Int32Array(broader.length);
+	const onStack = new Uint8Array(broader.length);
+	const stack: number[] = [];
+	const found: number[][] = [];
+	let next = 0;
+	for (let root = 0; root < broader.length; root++) {
+		if (index[root] >= 0) continue;
+		// An explicit stack, as a hierarchy may be deeper than the engine's own.
+		const work: { node: number; child: number }[] = [{ node: root, child: 0 }];
+		while (work.length > 0) {
+			const frame = work[work.length - 1];
+			const { node } = frame;
+			if (frame.child === 0) {
+				index[node] = low[node] = next++;
+				stack.push(node);
+				onStack[node] = 1;
+			}
+			const child = broader[node][frame.child++];
+			if (child !== undefined) {
+				if (index[child] < 0) work.push({ node: child, child: 0 });
+				else if (onStack[child]) low[node] = Math.min(low[node], index[child]);
+				continue;
+			}
+			work.pop();
+			const parent = work[work.length - 1]?.node;
+			if (parent !== undefined) low[parent] = Math.min(low[parent], low[node]);
+			if (low[node] === index[node]) {
+				const group: number[] = [];
+				for (let member = -1; member !== node; ) {
+					member = stack.pop() as number;
+					onStack[member] = 0;
+					group.push(member);
+				}
+				if (group.length > 1) found.push(group.reverse());
+			}
+		}
+	}
+	return found;
+}
+
+function cycles(data: VocabularyData): Finding[] {
+	return cyclesOf(data.headings.map((heading) => heading.broader)).map((group) => {
+		const names = group.slice(0, 6).map((n) => `“${data.headings[n].labels[0].text}”`);
+		const more = group.length > 6 ? ` and ${group.length - 6} more` : '';
+		return {
+			severity: 'warning',
+			rule: 'cycle',
+			subject: data.headings[group[0]].uri,
+			message: `${names.join(', ')}${more} are each, by broader links, above themselves. The links were kept; browsing stops where a path would repeat.`
+		};
+	});
+}
+
+function broaderAndRelated(data: VocabularyData): Finding[] {
+	return data.headings.flatMap((heading) =>
+		heading.broader
+			.filter((other) => heading.related.includes(other))
+			.map((other): Finding => ({
+				severity: 'warning',
+				rule: 'broader-and-related',
+				subject: heading.uri,
+				message: `“${heading.labels[0].text}” has “${data.headings[other].labels[0].text}” as both broader and related; both links were kept.`
+			}))
+	);
+}
+
+function orphans(data: VocabularyData): Finding[] {
+	const hasNarrower = new Uint8Array(data.headings.length);
+	for (const heading of data.headings) for (const other of heading.broader) hasNarrower[other] = 1;
+	// In a flat vocabulary nothing has a place, so nothing is missing one.
+	if (!hasNarrower.includes(1)) return [];
+	return data.headings.flatMap((heading, n): Finding[] =>
+		heading.broader.length === 0 && !hasNarrower[n] && heading.retired === undefined
+			? [
+					{
+						severity: 'note',
+						rule: 'orphan',
+						subject: heading.uri,
+						message: `“${heading.labels[0].text}” has neither a broader nor a narrower heading.`
+					}
+				]
+			: []
+	);
+}
+
+function labelClashes(data: VocabularyData): Finding[] {
+	const findings: Finding[] = [];
+	const preferred = new Map<string, number>();
+	const folded = new Map<string, number>();
+	data.headings.forEach((heading, n) => {
+		for (const { text, lang } of heading.labels) {
+			const same = preferred.get(`${lang}\n${text}`);
+			const alike = folded.get(`${lang}\n${fold(text)}`);
+			const other = same ?? alike;
+			if (other !== undefined && other !== n)
+				findings.push({
+					severity: 'warning',
+					rule: same !== undefined ? 'same-label' : 'labels-alike',
+					subject: heading.uri,
+					message:
+						same !== undefined
+							? `“${text}” is the heading of two entries in the same language; both were kept.`
+							: `“${text}” and “${labelIn(data, other, lang)}” differ only in capitals, marks, hyphens or spaces; both were kept.`
+				});
+			preferred.set(`${lang}\n${text}`, n);
+			folded.set(`${lang}\n${fold(text)}`, n);
+		}
+	});
+	for (const entry of data.entryTerms) {
+		const heading = preferred.get(`${entry.lang}\n${entry.text}`);
+		if (heading !== undefined)
+			findings.push({
+				severity: 'warning',
+				rule: 'entry-equals-heading',
+				subject: data.headings[entry.headings[0]].uri,
+				message: `“${entry.text}” is an entry term of “${data.headings[entry.headings[0]].labels[0].text}” and also a heading itself; both were kept.`
+			});
+	}
+	return findings;
+}
+
+function labelIn(data: VocabularyData, n: number, lang: string): string {
+	const { labels } = data.headings[n];
+	return (labels.find((label) => label.lang === lang) ?? labels[0]).text;
+}

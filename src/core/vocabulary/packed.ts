@@ -1,0 +1,215 @@
+/** Compact building blocks that can be written to one run of bytes and read back without copying. */
+
+/** Many short strings as one long string and the places where each begins. */
+export class StringTable {
+	constructor(
+		private readonly text: string,
+		private readonly starts: Uint32Array
+	) {}
+
+	static from(strings: readonly string[]): StringTable {
+		const starts = new Uint32Array(strings.length + 1);
+		let at = 0;
+		strings.forEach((string, i) => {
+			starts[i] = at;
+			at += string.length;
+		});
+		starts[strings.length] = at;
+		return new StringTable(strings.join(''), starts);
+	}
+
+	get length(): number {
+		return this.starts.length - 1;
+	}
+
+	at(i: number): string {
+		return this.text.slice(this.starts[i], this.starts[i + 1]);
+	}
+
+	parts(): { text: string; starts: Uint32Array } {
+		return { text: this.text, starts: this.starts };
+	}
+}
+
+/** Lists of numbers, one a row, stored end to end. */
+export class Rows {
+	constructor(
+		private readonly starts: Uint32Array,
+		private readonly values: Uint32Array
+	) {}
+
+	static from(lists: ReadonlyArray<readonly number[]>): Rows {
+		const starts = new Uint32Array(lists.length + 1);
+		let total = 0;
+		lists.forEach((list, i) => {
+			starts[i] = total;
+			total += list.length;
+		});
+		starts[lists.length] = total;
+		const values = new Uint32Array(total);
+		lists.forEach((list, i) => values.set(list, starts[i]));
+		return new Rows(starts, values);
+	}
+
+	/** The same links read the other way: row j of the result lists the rows of this that hold j, ascending. */
+	inverse(rows: number): Rows {
+		const starts = new Uint32Array(rows + 1);
+		for (const value of this.values) starts[value + 1]++;
+		for (let i = 0; i < rows; i++) starts[i + 1] += starts[i];
+		const next = starts.slice();
+		const values = new Uint32Array(this.values.length);
+		for (let row = 0; row < this.length; row++) for (const value of this.at(row)) values[next[value]++] = row;
+		return new Rows(starts, values);
+	}
+
+	get length(): number {
+		return this.starts.length - 1;
+	}
+
+	at(row: number): Uint32Array {
+		return this.values.subarray(this.starts[row], this.starts[row + 1]);
+	}
+
+	count(row: number): number {
+		return this.starts[row + 1] - this.starts[row];
+	}
+
+	parts(): { starts: Uint32Array; values: Uint32Array } {
+		return { starts: this.starts, values: this.values };
+	}
+}
+
+/** 32-bit FNV-1a over UTF-16 code units (G. Fowler, L. C. Noll, K.-P. Vo). */
+export function hash(text: string): number {
+	let value = 0x811c9dc5;
+	for (let i = 0; i < text.length; i++) value = Math.imul(value ^ text.charCodeAt(i), 0x01000193);
+	return value >>> 0;
+}
+
+/** From the hash of a text to the numbers filed under it. The caller checks for collisions. */
+export class HashTable {
+	constructor(
+		private readonly hashes: Uint32Array,
+		private readonly values: Uint32Array
+	) {}
+
+	/** O(n log n) in the number of entries. */
+	static from(entries: ReadonlyArray<readonly [string, number]>): HashTable {
+		const pairs = new Float64Array(entries.length);
+		// Hash and value in one double of 53 bits, so that the numeric sort is the fast one of typed arrays.
+		entries.forEach(([text, value], i) => (pairs[i] = hash(text) * 2 ** 21 + value));
+		pairs.sort();
+		const hashes = new Uint32Array(pairs.length);
+		const values = new Uint32Array(pairs.length);
+		pairs.forEach((pair, i) => {
+			hashes[i] = Math.floor(pair / 2 ** 21);
+			values[i] = pair % 2 ** 21;
+		});
+		return new HashTable(hashes, values);
+	}
+
+	/** Values filed under the hash of the text, ascending. O(log n + answers). */
+	get(text: string): Uint32Array {
+		const wanted = hash(text);
+		let low = 0;
+		let high = this.hashes.length;
+		while (low < high) {
+			const middle = (low + high) >>> 1;
+			if (this.hashes[middle] < wanted) low = middle + 1;
+			else high = middle;
+		}
+		let end = low;
+		while (end < this.hashes.length && this.hashes[end] === wanted) end++;
+		return this.values.subarray(low, end);
+	}
+
+	parts(): { hashes: Uint32Array; values: Uint32Array } {
+		return { hashes: this.hashes, values: this.values };
+	}
+}
+
+export type Section = string | Uint8Array | Uint32Array;
+
+/**
+ * Named sections as one run of bytes: the length of a JSON directory, the directory, then each section on a boundary
+ * of four bytes. Strings are stored as Latin-1 where they can be, else as UTF-16, because both are read at the speed
+ * of memory.
+ */
+export function pack(sections: Record<string, Section>): Uint8Array {
+	const bodies: { name: string; type: string; bytes: Uint8Array }[] = [];
+	for (const [name, section] of Object.entries(sections)) {
+		if (typeof section === 'string') bodies.push({ name, ...packString(section) });
+		else if (section instanceof Uint8Array) bodies.push({ name, type: 'u8', bytes: section });
+		else bodies.push({ name, type: 'u32', bytes: new Uint8Array(section.buffer, section.byteOffset, section.byteLength) });
+	}
+	let at = 0;
+	const directory = bodies.map(({ name, type, bytes }) => {
+		const entry = { name, type, at, length: bytes.length };
+		at += (bytes.length + 3) & ~3;
+		return entry;
+	});
+	let head = JSON.stringify(directory);
+	head += ' '.repeat((4 - (head.length % 4)) % 4);
+	const all = new Uint8Array(4 + head.length + at);
+	new DataView(all.buffer).setUint32(0, head.length, true);
+	for (let i = 0; i < head.length; i++) all[4 + i] = head.charCodeAt(i);
+	bodies.forEach(({ bytes }, i) => all.set(bytes, 4 + head.length + directory[i].at));
+	return all;
+}
+
+/** The sections of a pack. Numbers are views on the given bytes, which must not change afterwards. */
+export function unpack(packed: Uint8Array): Record<string, Section> {
+	const bytes = packed.byteOffset % 4 === 0 ? packed : packed.slice();
+	const headLength = new DataView(bytes.buffer, bytes.byteOffset).getUint32(0, true);
+	const directory = JSON.parse(latin1(bytes.subarray(4, 4 + headLength))) as {
+		name: string;
+		type: string;
+		at: number;
+		length: number;
+	}[];
+	const sections: Record<string, Section> = {};
+	for (const { name, type, at, length } of directory) {
+		const start = bytes.byteOffset + 4 + headLength + at;
+		if (type === 'u32') sections[name] = new Uint32Array(bytes.buffer, start, length / 4);
+		else if (type === 'u8') sections[name] = new Uint8Array(bytes.buffer, start, length);
+		else if (type === 'latin1') sections[name] = latin1(new Uint8Array(bytes.buffer, start, length));
+		else sections[name] = utf16(new Uint8Array(bytes.buffer, start, length));
+	}
+	return sections;
+}
+
+function packString(text: string): { type: string; bytes: Uint8Array } {
+	let wide = false;
+	for (let i = 0; i < text.length && !wide; i++) wide = text.charCodeAt(i) > 255;
+	if (!wide) {
+		const bytes = new Uint8Array(text.length);
+		for (let i = 0; i < text.length; i++) bytes[i] = text.charCodeAt(i);
+		return { type: 'latin1', bytes };
+	}
+	const units = new Uint8Array(text.length * 2);
+	for (let i = 0; i < text.length; i++) {
+		const unit = text.charCodeAt(i);
+		units[2 * i] = unit & 255;
+		units[2 * i + 1] = unit >> 8;
+	}
+	return { type: 'utf16', bytes: units };
+}
+
+/** String.fromCharCode takes its characters as arguments, of which an engine allows only so many. */
+const STEP = 8192;
+
+function latin1(bytes: Uint8Array): string {
+	const parts: string[] = [];
+	for (let i = 0; i < bytes.length; i += STEP) parts.push(String.fromCharCode(...bytes.subarray(i, i + STEP)));
+	return parts.join('');
+}
+
+function utf16(bytes: Uint8Array): string {
+	const parts: string[] = [];
+	for (let i = 0; i < bytes.length; i += 2 * STEP) {
+		const units: number[] = [];
+		for (let j = i; j < Math.min(bytes.length, i + 2 * STEP); j += 2) units.push(bytes[j] | (bytes[j + 1] << 8));
+		parts.push(String.fromCharCode(...units));
+	}
+	return parts.join('');
+}

@@ -1,0 +1,164 @@
+<script lang="ts">
+	import Check from '@lucide/svelte/icons/check';
+	import HeadingText from '../marks/HeadingText.svelte';
+	import type { Branch } from './branches';
+
+	interface Props {
+		label: string;
+		/** Which way the branches grow: broader headings to the left, narrower ones to the right. */
+		side: 'left' | 'right';
+		rows: Branch[];
+		isPicked: (uri: string) => boolean;
+		onToggle?: (row: Branch) => void;
+		onVisit: (row: Branch) => void;
+		onPick: (row: Branch) => void;
+		/** Towards the heading in the middle, from the innermost row. */
+		onInward: () => void;
+	}
+	let { label, side, rows, isPicked, onToggle, onVisit, onPick, onInward }: Props = $props();
+
+	const ROW = 30;
+	const STEP = 20;
+	const STEM = 12;
+
+	let at = $state(0);
+	let tree: HTMLElement;
+
+	const inHand = $derived(Math.min(at, Math.max(0, rows.length - 1)));
+	const height = $derived(rows.length * ROW);
+	const gutter = (depth: number) => STEM + depth * STEP;
+
+	/** A stem from the row a branch hangs on, bending into the branch: drawn growing to the right, mirrored for the left. */
+	function stem(row: Branch, i: number): string {
+		const x = gutter(row.depth) - STEM + 2;
+		const y = i * ROW + ROW / 2;
+		const from = row.parent < 0 ? 0 : row.parent * ROW + ROW / 2 + 9;
+		const bend = Math.min(8, Math.max(0, y - from));
+		return `M${x} ${from}V${y - bend}Q${x} ${y} ${x + bend} ${y}H${x + STEM - 2}`;
+	}
+
+	export function focus(): void {
+		items()[inHand]?.focus();
+	}
+
+	const items = () => [...tree.querySelectorAll<HTMLElement>('[role=treeitem]')];
+
+	function go(to: number) {
+		at = Math.max(0, Math.min(rows.length - 1, to));
+		items()[at]?.focus();
+	}
+
+	function outward(row: Branch) {
+		if (row.open === false) onToggle?.(row);
+		else if (row.open && rows[inHand + 1]?.parent === inHand) go(inHand + 1);
+	}
+
+	function inward(row: Branch) {
+		if (row.open && onToggle) onToggle(row);
+		else if (row.parent >= 0) go(row.parent);
+		else onInward();
+	}
+
+	function onkeydown(event: KeyboardEvent) {
+		const row = rows[inHand];
+		if (!row || event.ctrlKey || event.metaKey || event.altKey) return;
+		const moves: Record<string, () => void> = {
+			ArrowDown: () => go(inHand + 1),
+			ArrowUp: () => go(inHand - 1),
+			Home: () => go(0),
+			End: () => go(rows.length - 1),
+			ArrowRight: () => (side === 'right' ? outward(row) : inward(row)),
+			ArrowLeft: () => (side === 'right' ? inward(row) : outward(row)),
+			Enter: () => onVisit(row),
+			' ': () => onPick(row)
+		};
+		const move = moves[event.key];
+		if (!move) return;
+		event.preventDefault();
+		event.stopPropagation();
+		move();
+	}
+
+	function onclick(event: MouseEvent) {
+		const target = event.target as HTMLElement;
+		const item = target.closest<HTMLElement>('[role=treeitem]');
+		if (!item) return;
+		const i = Number(item.dataset.at);
+		at = i;
+		const act = target.closest<HTMLElement>('[data-act]')?.dataset.act;
+		if (act === 'open') onToggle?.(rows[i]);
+		else if (act === 'pick') onPick(rows[i]);
+		else onVisit(rows[i]);
+	}
+</script>
+
+<div class="relative" class:mirrored={side === 'left'} style="min-height: {height}px">
+	<svg class="lines pointer-events-none absolute top-0" {height} width="100%" aria-hidden="true">
+		<g fill="none" stroke="currentColor" stroke-width="1.4">
+			{#each rows as row, i (row.path)}<path d={stem(row, i)} />{/each}
+		</g>
+	</svg>
+	<!-- svelte-ignore a11y_interactive_supports_focus, a11y_click_events_have_key_events -- the row in hand takes the focus, as the tree pattern has it -->
+	<div bind:this={tree} role="tree" aria-label={label} {onkeydown} {onclick}>
+		{#each rows as row, i (row.path)}
+			<div
+				role="treeitem"
+				tabindex={i === inHand ? 0 : -1}
+				data-at={i}
+				data-heading={row.heading.id}
+				aria-level={row.depth + 1}
+				aria-posinset={row.place}
+				aria-setsize={row.siblings}
+				aria-expanded={row.open}
+				aria-selected={isPicked(row.heading.uri)}
+				class="row group flex items-center gap-1.5 rounded hover:bg-shade focus-visible:bg-wash"
+				style="height: {ROW}px; --gutter: {gutter(row.depth)}px"
+				onfocus={() => (at = i)}
+			>
+				{#if onToggle && row.open !== undefined}
+					<span
+						data-act="open"
+						class="w-6 shrink-0 rounded text-center text-xs text-quiet hover:bg-wash"
+						title={row.open ? 'Close' : `Open ${row.heading.narrowerCount} narrower`}
+						aria-hidden="true">{row.open ? '–' : row.heading.narrowerCount}</span
+					>
+				{/if}
+				<span class="min-w-0 truncate text-[14.5px]"
+					><HeadingText label={row.heading.label} retired={row.heading.retired} /></span
+				>
+				{#if row.open === false}<span class="sr-only">, {row.heading.narrowerCount} narrower</span>{/if}
+				<span
+					data-act="pick"
+					aria-hidden="true"
+					title="Pick, or take back"
+					class="flex size-5 shrink-0 items-center justify-center rounded-full {isPicked(row.heading.uri)
+						? 'bg-lichen text-on-lichen'
+						: 'text-quiet opacity-0 group-hover:opacity-100 group-focus-visible:opacity-100 hover:bg-wash'}"
+				>
+					{#if isPicked(row.heading.uri)}<Check size={12} strokeWidth={3} />{:else}+{/if}
+				</span>
+			</div>
+		{/each}
+	</div>
+</div>
+
+<style>
+	.lines {
+		left: 0;
+		color: color-mix(in oklch, var(--lichen) 55%, var(--line));
+	}
+	.row {
+		margin-left: var(--gutter);
+		padding: 0 6px 0 4px;
+	}
+	.mirrored .lines {
+		transform: scaleX(-1);
+	}
+	.mirrored .row {
+		margin-left: 0;
+		margin-right: var(--gutter);
+		padding: 0 4px 0 6px;
+		flex-direction: row-reverse;
+		text-align: right;
+	}
+</style>

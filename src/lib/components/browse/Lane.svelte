@@ -1,0 +1,148 @@
+<script lang="ts">
+	import { cellState, type Concept } from '$core/crosswalk';
+	import type { IndexSummary } from '$lib/server/indexes';
+	import type { LaneAnswer, LookupMatch } from '$lib/server/vocabularies';
+	import CellPicks from '../crosswalk/CellPicks.svelte';
+	import NoHeading from '../crosswalk/NoHeading.svelte';
+	import { lineageAt } from '../inquiry/addresses';
+	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import HeadingText from '../marks/HeadingText.svelte';
+	import IndexMark from '../marks/IndexMark.svelte';
+	import { standing, togglePick } from './pick';
+	import PickMark from './PickMark.svelte';
+	import { LOOSE, REASONS } from './reasons';
+
+	interface Props {
+		index: IndexSummary;
+		answer: LaneAnswer | undefined;
+		query: string;
+		concept: Concept | undefined;
+	}
+	let { index, answer, query, concept }: Props = $props();
+	const store = $derived(useInquiry()());
+	const place = $derived({ id: store.id, concept: concept?.id });
+
+	/** A compound entry term is one line, whatever number of headings it holds together. */
+	const lines = $derived(
+		(answer?.matches ?? []).filter(
+			({ together, matched }, i, all) =>
+				!together || all.findIndex((other) => other.together && other.matched.text === matched.text) === i
+		)
+	);
+	const firm = $derived(lines.filter(({ tier }) => !LOOSE.has(tier)));
+	const loose = $derived(lines.filter(({ tier }) => LOOSE.has(tier)));
+	const decided = $derived(concept ? cellState(store.inquiry, concept.id, index.code) : 'undecided');
+
+	const refs = ({ heading, together }: LookupMatch) => together ?? [heading];
+
+	function reason({ tier, matched }: LookupMatch): string {
+		if (tier === 'variant' && matched.via) return `“${query}” stands for “${matched.via}”:`;
+		return REASONS[tier];
+	}
+	const saysLabel = ({ tier, matched, heading }: LookupMatch) =>
+		tier !== 'exact' && tier !== 'note' && matched.text !== heading.label;
+</script>
+
+{#snippet row(match: LookupMatch)}
+	{@const headings = refs(match)}
+	{@const pick = standing(store, concept, index.code, headings)}
+	<li
+		class="flex gap-2 px-3 py-2 hover:bg-shade has-[a:focus-visible]:bg-wash"
+		class:opacity-90={LOOSE.has(match.tier)}
+	>
+		<PickMark
+			name={headings.map(({ label }) => label).join(' together with ')}
+			concept={concept?.name}
+			picked={pick !== undefined && pick.role !== 'rejected'}
+			rejected={pick?.role === 'rejected'}
+			onToggle={() => togglePick(store, concept, index, headings)}
+		/>
+		<div class="min-w-0">
+			<p class="text-[15px] leading-5">
+				{#each headings as heading, i (heading.id)}
+					{#if i > 0}<span class="text-xs text-quiet"> together with </span>{/if}
+					<a
+						href={lineageAt(place, index.code, heading.id, query)}
+						data-row={i === 0 ? '' : undefined}
+						data-pick={headings.map(({ id }) => id).join(' ')}
+						class="hover:underline"><HeadingText label={heading.label} retired={i === 0 && match.heading.retired} /></a
+					>
+				{/each}
+				{#if pick?.role === 'rejected'}<span class="text-xs text-warn">rejected</span>{/if}
+			</p>
+			<p class="text-xs text-quiet">
+				{reason(match)}
+				{#if saysLabel(match)}<span class="text-bark">{match.matched.text}</span>{/if}
+				{#if match.matched.lang && match.matched.lang !== 'en'}<span class="uppercase">{match.matched.lang}</span>{/if}
+				{#if !match.together}
+					· {match.heading.belowCount === 0
+						? 'no narrower'
+						: `${match.heading.belowCount} narrower`}{match.heading.retired ? ' · retired' : ''}
+				{/if}
+			</p>
+			{#if !match.together && match.heading.noteStart}
+				<p class="mt-0.5 line-clamp-2 text-xs text-quiet">{match.heading.noteStart}</p>
+			{/if}
+		</div>
+	</li>
+{/snippet}
+
+<section
+	aria-label="{index.name}, {index.discipline}"
+	class="flex min-h-0 min-w-56 flex-col border-r last:border-r-0"
+	data-lane={index.code}
+>
+	<header class="flex items-center gap-2 border-b px-3 py-2">
+		<IndexMark {index} size={22} />
+		<h2 class="font-semibold">{index.name}</h2>
+		<span class="truncate text-quiet">{index.discipline}</span>
+		<span class="ml-auto shrink-0 text-xs text-quiet">
+			{#if query && answer}{firm.length > 0 ? `${firm.length} ${firm.length === 1 ? 'match' : 'matches'}` : 'no match'}{/if}
+		</span>
+	</header>
+	<div class="min-h-0 flex-1 overflow-y-auto">
+		{#if !index.edition}
+			<p class="p-3 text-quiet">No vocabulary is loaded for {index.name} yet.</p>
+		{:else if query && answer}
+			<ul class="divide-y">
+				{#each firm as match (match.heading.id)}{@render row(match)}{/each}
+			</ul>
+			{#if loose.length > 0}
+				<h3 class="border-y bg-shade px-3 py-1 text-xs text-quiet">
+					{firm.length > 0 ? 'Looser matches' : 'Nothing by that name; near to it'}
+				</h3>
+				<ul class="divide-y">
+					{#each loose as match (match.heading.id)}{@render row(match)}{/each}
+				</ul>
+			{/if}
+			{#if lines.length === 0}
+				<div class="p-3">
+					<p>Nothing matches here.</p>
+					<p class="mt-2 text-xs text-quiet">Next in the alphabet</p>
+					<ul>
+						{#each answer.neighbours as neighbour (neighbour.id)}
+							<li class="py-0.5">
+								<a data-row href={lineageAt(place, index.code, neighbour.id, query)} class="hover:underline">
+									{#if neighbour.text !== neighbour.label}<span class="text-quiet">{neighbour.text} → </span>{/if}<HeadingText
+										label={neighbour.label}
+									/>
+								</a>
+							</li>
+						{/each}
+					</ul>
+					{#if answer.alsoTried.length > 0}
+						<p class="mt-2 text-xs text-quiet">Also tried: {answer.alsoTried.join(', ')}</p>
+					{/if}
+				</div>
+			{/if}
+		{/if}
+	</div>
+	{#if concept}
+		<footer class="max-h-48 shrink-0 overflow-y-auto border-t bg-leaf px-3 py-1.5" aria-label="Picks for {concept.name}">
+			<CellPicks conceptId={concept.id} indexCode={index.code} />
+			{#if decided !== 'picks'}
+				<NoHeading conceptId={concept.id} indexCode={index.code} tried={query ? [query] : []} />
+			{/if}
+		</footer>
+	{/if}
+</section>

@@ -1,0 +1,81 @@
+<script lang="ts">
+	import type { LaneAnswer } from '$lib/server/vocabularies';
+	import { useKeys } from '../frame/keys.svelte';
+	import { currentConcept } from '../inquiry/current-concept';
+	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import Lane from './Lane.svelte';
+	import { togglePick } from './pick';
+
+	let { answers, query }: { answers: LaneAnswer[]; query: string } = $props();
+	const store = $derived(useInquiry()());
+	const concept = $derived(currentConcept(store));
+	let root: HTMLElement;
+
+	const rowsOf = (lane: Element) => [...lane.querySelectorAll<HTMLElement>('[data-row]')];
+
+	/** Arrow keys walk the rows as they lie on the screen: up and down in a lane, across to the next lane. */
+	function onkeydown(event: KeyboardEvent) {
+		const at = document.activeElement;
+		const lane = at?.closest('[data-lane]');
+		if (!(at instanceof HTMLElement) || !lane || at.dataset.row === undefined) return;
+		const rows = rowsOf(lane);
+		const place = rows.indexOf(at);
+		const lanes = [...root.querySelectorAll('[data-lane]')].filter((other) => rowsOf(other).length > 0);
+		const across = (by: number) => {
+			const next = lanes[lanes.indexOf(lane) + by];
+			if (!next) return;
+			const others = rowsOf(next);
+			others[Math.min(place, others.length - 1)].focus();
+		};
+		const moves: Record<string, () => void> = {
+			ArrowDown: () => rows[place + 1]?.focus(),
+			ArrowUp: () => (place === 0 ? document.getElementById('word-field')?.focus() : rows[place - 1].focus()),
+			ArrowRight: () => across(1),
+			ArrowLeft: () => across(-1),
+			' ': () => pick(at, lane.getAttribute('data-lane') ?? ''),
+			n: () => noHeading(lane.getAttribute('data-lane') ?? '')
+		};
+		const move = moves[event.key];
+		if (!move || event.ctrlKey || event.metaKey || event.altKey) return;
+		event.preventDefault();
+		move();
+	}
+
+	function pick(row: HTMLElement, code: string) {
+		const index = store.columns.find((other) => other.code === code);
+		const ids = row.dataset.pick?.split(' ') ?? [];
+		const match = answers
+			.find((answer) => answer.code === code)
+			?.matches.find(({ heading, together }) => (together ?? [heading]).map(({ id }) => id).join(' ') === ids.join(' '));
+		if (index && match) togglePick(store, concept, index, match.together ?? [match.heading]);
+	}
+
+	function noHeading(code: string) {
+		const edition = store.columns.find((index) => index.code === code)?.edition ?? '';
+		if (concept) store.send({ kind: 'cell.noHeading', conceptId: concept.id, indexCode: code, tried: [query], edition });
+	}
+
+	$effect(() =>
+		useKeys({
+			title: 'Lanes',
+			keys: [
+				{ shown: ['↓', '↑'], does: 'Next match, match before' },
+				{ shown: ['→', '←'], does: 'Same place in the next lane' },
+				{ shown: ['Space'], does: 'Pick for the current concept, or take back' },
+				{ shown: ['Enter'], does: 'Open the heading in its hierarchy' },
+				{ shown: ['N'], does: 'Decide: no heading here' }
+			]
+		})
+	);
+</script>
+
+<!-- svelte-ignore a11y_no_static_element_interactions -- the rows take the focus; their keys are handled once for all -->
+<div
+	bind:this={root}
+	class="grid min-h-0 flex-1 auto-cols-fr grid-flow-col overflow-x-auto"
+	{onkeydown}
+>
+	{#each store.columns as index (index.code)}
+		<Lane {index} {query} {concept} answer={answers.find(({ code }) => code === index.code)} />
+	{/each}
+</div>

@@ -1,0 +1,209 @@
+<script lang="ts">
+	import { toast } from 'svelte-sonner';
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import { cellState } from '$core/crosswalk';
+	import type { IndexSummary } from '$lib/server/indexes';
+	import type { HeadingLine, HeadingSheet } from '$lib/server/vocabularies';
+	import CellPicks from '../crosswalk/CellPicks.svelte';
+	import NoHeading from '../crosswalk/NoHeading.svelte';
+	import { useKeys } from '../frame/keys.svelte';
+	import { lanesAt, lineageAt } from '../inquiry/addresses';
+	import { currentConcept } from '../inquiry/current-concept';
+	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import HeadingText from '../marks/HeadingText.svelte';
+	import IndexMark from '../marks/IndexMark.svelte';
+	import { broaderBranches, narrowerBranches, type Branch } from './branches';
+	import BranchTree from './BranchTree.svelte';
+	import { standing, togglePick } from './pick';
+	import SheetBody from './SheetBody.svelte';
+
+	let { index, sheet }: { index: IndexSummary; sheet: HeadingSheet } = $props();
+	const store = $derived(useInquiry()());
+	const concept = $derived(currentConcept(store));
+	const place = $derived({ id: store.id, concept: concept?.id });
+	const query = $derived(page.url.searchParams.get('q') ?? '');
+	const at = (heading: string) => lineageAt(place, index.code, heading, query);
+
+	let opened = $state<ReadonlySet<string>>(new Set());
+	let children = $state.raw<ReadonlyMap<string, readonly HeadingLine[]>>(new Map());
+	let middle: HTMLElement;
+	let broaderTree = $state<BranchTree>();
+	let narrowerTree = $state<BranchTree>();
+
+	// Another heading begins with its branches closed, and with the keys in its middle.
+	$effect(() => {
+		void sheet.id;
+		opened = new Set();
+		children = new Map();
+		if (document.activeElement?.id !== 'word-field') middle.focus({ preventScroll: true });
+	});
+
+	const above = $derived(broaderBranches(sheet.paths));
+	const below = $derived(narrowerBranches(sheet.narrower, opened, children));
+	const pick = $derived(standing(store, concept, index.code, [sheet]));
+	const picked = $derived(pick !== undefined && pick.role !== 'rejected');
+	const pickedUris = $derived(
+		new Set(
+			Object.values(store.inquiry.picks)
+				.filter((other) => other.conceptId === concept?.id && other.indexCode === index.code && other.role !== 'rejected')
+				.flatMap(({ headings }) => (headings.length === 1 ? [headings[0].uri] : []))
+		)
+	);
+
+	const siblings = $derived(
+		[...sheet.siblings, sheet].sort((a, b) => a.label.localeCompare(b.label, 'en')) as (HeadingLine | HeadingSheet)[]
+	);
+	const own = $derived(siblings.findIndex(({ id }) => id === sheet.id));
+	const before = $derived(siblings[own - 1]);
+	const after = $derived(siblings[own + 1]);
+
+	const visit = (heading: string) => goto(at(heading), { keepFocus: true });
+	const pickHeading = (heading: { uri: string; label: string }) => togglePick(store, concept, index, [heading]);
+
+	async function toggle(row: Branch) {
+		if (row.open) {
+			opened = new Set([...opened].filter((path) => path !== row.path));
+			return;
+		}
+		if (!children.has(row.heading.id)) {
+			try {
+				const response = await fetch(`/indexes/${index.code}/narrower?heading=${encodeURIComponent(row.heading.id)}`);
+				if (!response.ok) throw new Error(String(response.status));
+				children = new Map(children).set(row.heading.id, (await response.json()) as HeadingLine[]);
+			} catch {
+				toast.error(`The narrower headings of ${row.heading.label} could not be read. Try again in a moment.`);
+				return;
+			}
+		}
+		opened = new Set(opened).add(row.path);
+	}
+
+	function onkeydown(event: KeyboardEvent) {
+		if (event.target !== middle || event.ctrlKey || event.metaKey || event.altKey) return;
+		const moves: Record<string, () => unknown> = {
+			ArrowLeft: () => broaderTree?.focus(),
+			ArrowRight: () => narrowerTree?.focus(),
+			ArrowUp: () => before && visit(before.id),
+			ArrowDown: () => after && visit(after.id),
+			' ': () => pickHeading(sheet)
+		};
+		const move = moves[event.key];
+		if (!move) return;
+		event.preventDefault();
+		move();
+	}
+
+	$effect(() =>
+		useKeys({
+			title: 'Lineage',
+			keys: [
+				{ shown: ['←'], does: 'To the broader headings, and further up' },
+				{ shown: ['→'], does: 'To the narrower headings; open a branch' },
+				{ shown: ['↑', '↓'], does: 'Sibling before, next sibling' },
+				{ shown: ['Enter'], does: 'Make the heading in hand the middle' },
+				{ shown: ['Space'], does: 'Pick for the current concept, or take back' },
+				{ shown: ['M'], does: 'To the heading in the middle', bind: 'm', run: () => middle.focus() }
+			]
+		})
+	);
+</script>
+
+<div class="flex min-h-0 flex-1 flex-col" data-lineage={sheet.id}>
+	<div class="flex items-center gap-2 border-b px-4 py-1.5">
+		<IndexMark {index} size={20} />
+		<span class="font-semibold">{index.name}</span>
+		<span class="text-quiet">{index.discipline}, edition {sheet.edition}</span>
+		<a class="quiet-action ml-auto" href={lanesAt(place, query || sheet.label)}
+			>{query ? `Back to “${query}” in all indexes` : 'Look it up in all indexes'}</a
+		>
+	</div>
+	<div class="min-h-0 flex-1 overflow-y-auto">
+		<!-- svelte-ignore a11y_no_static_element_interactions -- only keys of the middle, which has the focus, are handled -->
+		<div
+			class="mx-auto grid max-w-[1500px] items-start px-4 py-5 max-md:grid-cols-1 md:grid-cols-[minmax(200px,1fr)_minmax(320px,460px)_minmax(230px,1.15fr)]"
+			{onkeydown}
+		>
+			<section class="pt-7 max-md:order-2">
+				<h2 class="mb-1 pr-3 text-right text-xs text-quiet max-md:text-left">
+					{sheet.pathCount === 1 && above.length === 0
+						? 'A top heading: nothing is broader'
+						: sheet.pathCount === 1
+							? 'Broader'
+							: `Broader, by ${sheet.pathsComplete ? '' : 'more than '}${sheet.pathCount} paths${sheet.pathCount > sheet.paths.length ? `; the shortest ${sheet.paths.length}` : ''}`}
+				</h2>
+				{#if above.length > 0}
+					<BranchTree
+						bind:this={broaderTree}
+						label="Broader headings of {sheet.label}"
+						side="left"
+						rows={above}
+						isPicked={(uri) => pickedUris.has(uri)}
+						onVisit={(row) => visit(row.heading.id)}
+						onPick={(row) => pickHeading(row.heading)}
+						onInward={() => middle.focus()}
+					/>
+				{/if}
+			</section>
+			<article class="min-w-0 border-x px-5 pb-4 max-md:order-1 max-md:border-x-0">
+				<p class="h-6 text-xs text-quiet">
+					{#if before}<a href={at(before.id)} class="hover:underline">↑ <HeadingText label={before.label} /></a>{/if}
+				</p>
+				<div
+					bind:this={middle}
+					tabindex="0"
+					role="group"
+					aria-label="{sheet.label}{picked ? ', picked' : ''}; arrow keys for broader, narrower and siblings, space to pick"
+					class="-mx-2 rounded-md px-2 py-1"
+				>
+					<h1 class="text-[25px] leading-8 font-medium"><HeadingText label={sheet.label} retired={sheet.retired} /></h1>
+				</div>
+				<div class="mt-2 mb-3 flex flex-wrap items-center gap-2">
+					<button class={picked ? 'quiet-action border border-lichen' : 'action'} disabled={!concept} onclick={() => pickHeading(sheet)}>
+						{picked ? 'Picked for' : 'Pick for'}
+						{concept?.name ?? 'a concept'} <kbd class="key-cap !bg-transparent !text-inherit opacity-80">Space</kbd>
+					</button>
+					{#if pick?.role === 'rejected'}<span class="text-warn">Rejected for this concept</span>{/if}
+				</div>
+				<SheetBody {sheet} {index} {at} />
+				<p class="mt-3 h-5 text-xs text-quiet">
+					{#if after}<a href={at(after.id)} class="hover:underline">↓ <HeadingText label={after.label} /></a>{/if}
+				</p>
+			</article>
+			<section class="pt-7 max-md:order-3">
+				<h2 class="mb-1 pl-3 text-xs text-quiet">
+					{below.length === 0
+						? 'No narrower headings'
+						: `${sheet.narrowerCount} narrower${sheet.belowCount > sheet.narrowerCount ? `, ${sheet.belowCount} in all below` : ''}`}
+				</h2>
+				{#if below.length > 0}
+					<BranchTree
+						bind:this={narrowerTree}
+						label="Narrower headings of {sheet.label}"
+						side="right"
+						rows={below}
+						isPicked={(uri) => pickedUris.has(uri)}
+						onToggle={toggle}
+						onVisit={(row) => visit(row.heading.id)}
+						onPick={(row) => pickHeading(row.heading)}
+						onInward={() => middle.focus()}
+					/>
+				{/if}
+			</section>
+		</div>
+	</div>
+	{#if concept}
+		<footer
+			class="grid max-h-52 shrink-0 grid-cols-[auto_1fr] items-start gap-x-6 overflow-y-auto border-t bg-leaf px-4 py-2"
+			aria-label="Picks for {concept.name} in {index.name}"
+		>
+			<p class="pt-2"><span class="font-semibold">{concept.name}</span> <span class="text-quiet">in {index.name}</span></p>
+			<div>
+				<CellPicks conceptId={concept.id} indexCode={index.code} />
+				{#if cellState(store.inquiry, concept.id, index.code) !== 'picks'}
+					<NoHeading conceptId={concept.id} indexCode={index.code} tried={query ? [query] : []} />
+				{/if}
+			</div>
+		</footer>
+	{/if}
+</div>

@@ -1,0 +1,40 @@
+import { pickOfHeadings, type Concept } from '$core/crosswalk';
+import type { IndexSummary } from '$lib/server/indexes';
+import { freshId, type InquiryStore } from '../inquiry/inquiry-store.svelte';
+
+interface Ref {
+	uri: string;
+	label: string;
+}
+
+/** How a heading, or several together, stands in a cell. */
+export function standing(store: InquiryStore, concept: Concept | undefined, code: string, headings: readonly Ref[]) {
+	if (!concept) return undefined;
+	return pickOfHeadings(
+		store.inquiry,
+		concept.id,
+		code,
+		headings.map(({ uri }) => uri)
+	);
+}
+
+/** Picks what is not picked, and takes back what is. A rejected pick becomes a searched one. */
+export function togglePick(
+	store: InquiryStore,
+	concept: Concept | undefined,
+	index: IndexSummary,
+	headings: readonly Ref[]
+): void {
+	if (!concept) return;
+	const known = standing(store, concept, index.code, headings);
+	if (known && known.role !== 'rejected') store.send({ kind: 'pick.remove', id: known.id });
+	else
+		store.send({
+			kind: 'pick.add',
+			id: freshId(),
+			conceptId: concept.id,
+			indexCode: index.code,
+			edition: index.edition ?? '',
+			headings: headings.map(({ uri, label }) => ({ uri, label }))
+		});
+}

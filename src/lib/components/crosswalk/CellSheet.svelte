@@ -1,0 +1,54 @@
+<script lang="ts">
+	import { cellState, inOrder, type Concept } from '$core/crosswalk';
+	import type { IndexSummary } from '$lib/server/indexes';
+	import { lanesAt } from '../inquiry/addresses';
+	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import FreeWord from '../marks/FreeWord.svelte';
+	import IndexMark from '../marks/IndexMark.svelte';
+	import CellPicks from './CellPicks.svelte';
+	import NoHeading from './NoHeading.svelte';
+
+	let { concept, index, onClose }: { concept: Concept; index: IndexSummary; onClose: () => void } = $props();
+	const store = $derived(useInquiry()());
+	const state = $derived(cellState(store.inquiry, concept.id, index.code));
+	const words = $derived(inOrder(store.inquiry.words).filter((word) => word.conceptId === concept.id));
+	const place = $derived({ id: store.id, concept: concept.id });
+</script>
+
+<aside
+	aria-label="{concept.name} in {index.name}"
+	class="flex w-[400px] shrink-0 flex-col overflow-auto border-l bg-leaf max-md:fixed max-md:inset-y-0 max-md:right-0 max-md:z-20 max-md:w-[90vw]"
+>
+	<div class="flex items-start gap-2 border-b p-4">
+		<IndexMark {index} size={26} />
+		<div class="min-w-0">
+			<h2 class="text-base font-semibold">{concept.name}</h2>
+			<p class="text-quiet">in {index.name}, {index.discipline}{index.edition ? `, edition ${index.edition}` : ''}</p>
+		</div>
+		<button class="quiet-action ml-auto" onclick={onClose}>Close</button>
+	</div>
+	<div class="space-y-5 p-4">
+		<section>
+			<h3 class="mb-1 text-xs font-semibold text-quiet">Recorded</h3>
+			<CellPicks conceptId={concept.id} indexCode={index.code} full />
+			{#if state === 'undecided'}
+				<p class="mb-1 text-quiet">Nothing decided yet. Look its words up, then pick what fits.</p>
+			{/if}
+			<NoHeading conceptId={concept.id} indexCode={index.code} />
+		</section>
+		<section>
+			<h3 class="mb-1 text-xs font-semibold text-quiet">Words to look up</h3>
+			<ul class="space-y-0.5">
+				{#each words as word (word.id)}
+					<li>
+						<a class="quiet-action -ml-2" href={lanesAt(place, word.text.replace(/\*$/, ''))}>
+							<FreeWord text={word.text} />
+						</a>
+					</li>
+				{:else}
+					<li><a class="quiet-action -ml-2" href={lanesAt(place, concept.name)}>{concept.name}</a></li>
+				{/each}
+			</ul>
+		</section>
+	</div>
+</aside>

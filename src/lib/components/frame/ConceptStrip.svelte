@@ -1,0 +1,69 @@
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import { cellState } from '$core/crosswalk';
+	import { currentConcept } from '../inquiry/current-concept';
+	import { questionAt } from '../inquiry/addresses';
+	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import IndexMark from '../marks/IndexMark.svelte';
+	import { useKeys } from './keys.svelte';
+
+	const store = $derived(useInquiry()());
+	const current = $derived(currentConcept(store));
+	const SAYS = { picks: 'decided', noHeading: 'no heading', undecided: 'undecided' } as const;
+
+	function addressOf(concept: string): string {
+		const url = new URL(page.url);
+		url.searchParams.set('concept', concept);
+		url.searchParams.delete('cell');
+		return url.pathname + url.search;
+	}
+
+	function step(by: number) {
+		const at = store.concepts.findIndex(({ id }) => id === current?.id);
+		const next = store.concepts[at + by];
+		if (next) void goto(addressOf(next.id), { keepFocus: true, noScroll: true });
+	}
+
+	$effect(() =>
+		useKeys({
+			title: 'Concepts',
+			keys: [
+				{ shown: ['['], does: 'The concept before', bind: '[', run: () => step(-1) },
+				{ shown: [']'], does: 'The next concept', bind: ']', run: () => step(1) }
+			]
+		})
+	);
+</script>
+
+<nav aria-label="Concepts" class="flex shrink-0 items-stretch gap-1 overflow-x-auto border-b bg-leaf px-3 py-1.5">
+	{#each store.concepts as concept (concept.id)}
+		<a
+			href={addressOf(concept.id)}
+			data-sveltekit-noscroll
+			data-sveltekit-keepfocus
+			aria-current={concept.id === current?.id ? 'true' : undefined}
+			class="group flex shrink-0 items-center gap-2 rounded-md border border-transparent px-2.5 py-1 hover:bg-shade aria-[current]:border-lichen aria-[current]:bg-wash"
+		>
+			<span class="group-aria-[current]:font-semibold">
+				{#if concept.status === 'exclude'}<span class="text-quiet">not </span>{/if}{concept.name}
+			</span>
+			<span class="flex gap-0.5">
+				{#each store.columns as index (index.code)}
+					{@const state = cellState(store.inquiry, concept.id, index.code)}
+					<IndexMark
+						{index}
+						size={15}
+						label="{index.name}: {SAYS[state]}"
+						state={state === 'picks' ? 'decided' : state}
+					/>
+				{/each}
+			</span>
+		</a>
+	{:else}
+		<p class="py-1 text-quiet">
+			No concepts yet. <a class="text-lichen-deep underline" href={questionAt({ id: store.id })}>Split the question</a> into
+			its ideas first.
+		</p>
+	{/each}
+</nav>

@@ -1,0 +1,255 @@
+import { getContext, setContext } from 'svelte';
+import { toast } from 'svelte-sonner';
+import { apply, CommandError, describe, execute, inOrder, type Change, type Command, type Inquiry } from '$core/crosswalk';
+import type { IndexSummary } from '$lib/server/indexes';
+
+interface Loaded {
+	inquiry: Inquiry;
+	revision: number;
+	undo: string | null;
+	redo: string | null;
+}
+
+interface Outcome {
+	revision: number;
+	changes: Change[];
+	summary: string;
+	undo: string | null;
+	redo: string | null;
+}
+
+type Saving = 'saved' | 'saving' | 'waiting';
+
+const CATCH_UP = 4_000;
+const RETRY = 2_000;
+
+/**
+ * An inquiry as this window sees it. A change is shown at once and sent in the background; what the server answers is
+ * the truth, and what it has not answered yet is laid over it again. What could not be sent is kept, also over a
+ * reload, and sent when the server is back.
+ */
+export class InquiryStore {
+	inquiry: Inquiry;
+	undoName = $state<string | null>(null);
+	redoName = $state<string | null>(null);
+	saving = $state<Saving>('saved');
+
+	private confirmed: Inquiry;
+	private revision: number;
+	private queue: Command[] = [];
+	private sending = false;
+
+	constructor(
+		loaded: Loaded,
+		readonly indexes: IndexSummary[]
+	) {
+		this.confirmed = loaded.inquiry;
+		this.inquiry = $state.raw(loaded.inquiry);
+		this.revision = loaded.revision;
+		this.undoName = loaded.undo;
+		this.redoName = loaded.redo;
+	}
+
+	get id(): string {
+		return this.confirmed.about.id;
+	}
+
+	get concepts() {
+		return inOrder(this.inquiry.concepts);
+	}
+
+	/** The chosen indexes, in column order. */
+	get columns(): IndexSummary[] {
+		return this.inquiry.about.indexes.flatMap((code) => this.indexes.find((index) => index.code === code) ?? []);
+	}
+
+	indexName = (code: string) => this.indexes.find((index) => index.code === code)?.name ?? code;
+
+	/** Starts looking after what other windows do, and takes up what an earlier visit could not send. */
+	attach(): () => void {
+		this.queue = this.kept();
+		if (this.queue.length > 0) {
+			this.relay();
+			void this.drain();
+		}
+		const timer = setInterval(() => {
+			if (document.visibilityState === 'visible' && !this.sending && this.queue.length === 0) void this.catchUp();
+		}, CATCH_UP);
+		return () => clearInterval(timer);
+	}
+
+	/** Carries out a command: at once here, soon on the server. Says what was done, with a way back. */
+	send(command: Command, { quiet = false } = {}): boolean {
+		try {
+			const changes = execute(this.inquiry, command);
+			if (changes.length === 0) return false;
+			const summary = describe(this.inquiry, command, this.indexName);
+			this.inquiry = apply(this.inquiry, changes);
+			this.queue.push($state.snapshot(command) as Command);
+			this.keep();
+			this.undoName = summary;
+			this.redoName = null;
+			if (!quiet) toast(summary, { action: { label: 'Undo', onClick: () => void this.step('undo') } });
+			void this.drain();
+			return true;
+		} catch (error) {
+			if (!(error instanceof CommandError)) throw error;
+			toast.error(error.message);
+			return false;
+		}
+	}
+
+	async step(kind: 'undo' | 'redo'): Promise<void> {
+		await this.drain();
+		if (this.queue.length > 0) return void toast.error('The server cannot be reached yet. Your changes are kept here.');
+		const outcome = await this.post(kind, undefined);
+		if (outcome === 'away') toast.error(`The server cannot be reached, so nothing was ${kind === 'undo' ? 'undone' : 'redone'}.`);
+		else if (outcome) {
+			await this.settle(outcome);
+			toast(outcome.summary);
+		}
+	}
+
+	private async drain(): Promise<void> {
+		if (this.sending) return;
+		this.sending = true;
+		this.saving = 'saving';
+		while (this.queue.length > 0) {
+			const outcome = await this.post('commands', this.queue[0]);
+			if (outcome === 'away') {
+				this.saving = 'waiting';
+				this.sending = false;
+				setTimeout(() => void this.retry(), RETRY);
+				return;
+			}
+			this.queue.shift();
+			this.keep();
+			if (outcome) await this.settle(outcome);
+			else await this.catchUp();
+		}
+		this.saving = 'saved';
+		this.sending = false;
+	}
+
+	/** After a silence, what was sent last may have arrived without our hearing of it. */
+	private async retry(): Promise<void> {
+		if (!(await this.catchUp())) {
+			setTimeout(() => void this.retry(), RETRY);
+			return;
+		}
+		this.queue = this.queue.filter((command) => {
+			try {
+				return execute(this.confirmed, command).length > 0;
+			} catch {
+				return !('id' in command && this.isThere(command.id));
+			}
+		});
+		this.keep();
+		this.relay();
+		await this.drain();
+	}
+
+	private isThere(id: string): boolean {
+		const { concepts, words, picks } = this.confirmed;
+		return id in concepts || id in words || id in picks;
+	}
+
+	/** Takes in an answer: what the server did, after anything others did in between. */
+	private async settle(outcome: Outcome): Promise<void> {
+		if (outcome.revision > this.revision + 1) await this.catchUp();
+		else {
+			this.confirmed = apply(this.confirmed, outcome.changes);
+			this.revision = outcome.revision;
+			this.undoName = outcome.undo;
+			this.redoName = outcome.redo;
+		}
+		this.relay();
+	}
+
+	/** Takes in what happened elsewhere. Answers whether the server could be reached. */
+	private async catchUp(): Promise<boolean> {
+		try {
+			const response = await fetch(`/inquiry/${this.id}/changes?since=${this.revision}`);
+			if (!response.ok) return response.status < 500;
+			const news = (await response.json()) as {
+				changes: { revision: number; rows: Change[] }[];
+				undo: string | null;
+				redo: string | null;
+			};
+			for (const { revision, rows } of news.changes) {
+				if (revision <= this.revision) continue;
+				this.confirmed = apply(this.confirmed, rows);
+				this.revision = revision;
+			}
+			this.undoName = news.undo;
+			this.redoName = news.redo;
+			if (news.changes.length > 0) this.relay();
+			return true;
+		} catch {
+			return false;
+		}
+	}
+
+	/** Shows what is confirmed with what is still under way laid over it. */
+	private relay(): void {
+		let shown = this.confirmed;
+		for (const command of this.queue) {
+			try {
+				shown = apply(shown, execute(shown, command));
+			} catch (error) {
+				// It no longer fits; the server will say so when its turn comes.
+				if (!(error instanceof CommandError)) throw error;
+			}
+		}
+		this.inquiry = shown;
+	}
+
+	private async post(what: string, body: unknown): Promise<Outcome | 'away' | undefined> {
+		try {
+			const response = await fetch(`/inquiry/${this.id}/${what}`, {
+				method: 'POST',
+				headers: { 'content-type': 'application/json' },
+				body: JSON.stringify(body ?? {})
+			});
+			if (response.ok) return (await response.json()) as Outcome;
+			if (response.status >= 500) return 'away';
+			const { error } = (await response.json()) as { error: { message: string } };
+			toast.error(`${error.message} The screen shows what is saved.`);
+			return undefined;
+		} catch {
+			return 'away';
+		}
+	}
+
+	private get place(): string {
+		return `oakmoss.unsent.${this.id}`;
+	}
+
+	private keep(): void {
+		if (this.queue.length === 0) localStorage.removeItem(this.place);
+		else localStorage.setItem(this.place, JSON.stringify(this.queue));
+	}
+
+	private kept(): Command[] {
+		try {
+			return JSON.parse(localStorage.getItem(this.place) ?? '[]') as Command[];
+		} catch {
+			return [];
+		}
+	}
+}
+
+const KEY = Symbol('inquiry');
+
+export function provideInquiry(store: () => InquiryStore): void {
+	setContext(KEY, store);
+}
+
+/** The inquiry of the screen, read afresh each time, as another may take its place without the screen being rebuilt. */
+export function useInquiry(): () => InquiryStore {
+	return getContext<() => InquiryStore>(KEY);
+}
+
+export function freshId(): string {
+	return crypto.randomUUID();
+}

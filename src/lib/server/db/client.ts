@@ -1,0 +1,50 @@
+/** The connection to PostgreSQL, opened on first use. */
+import { drizzle, type PostgresJsDatabase } from 'drizzle-orm/postgres-js';
+import { migrate } from 'drizzle-orm/postgres-js/migrator';
+import postgres, { type Sql } from 'postgres';
+import * as schema from './schema';
+
+export type Database = PostgresJsDatabase<typeof schema>;
+
+export interface Connection {
+	sql: Sql;
+	db: Database;
+}
+
+/** Some number that all servers of this application agree on; only one of them migrates at a time. */
+const MIGRATION_LOCK = 7_203_118;
+
+export function connect(url: string, connections = 10): Connection {
+	const sql = postgres(url, {
+		max: connections,
+		onnotice: () => {},
+		connect_timeout: 5,
+		idle_timeout: 60
+	});
+	return { sql, db: drizzle(sql, { schema }) };
+}
+
+/** Brings the tables up to date; safe when several servers start at once. */
+export async function migrateDatabase(url: string, folder = 'drizzle'): Promise<void> {
+	const { sql, db } = connect(url, 1);
+	try {
+		await sql`select pg_advisory_lock(${MIGRATION_LOCK})`;
+		await migrate(db, { migrationsFolder: folder });
+	} finally {
+		await sql.end();
+	}
+}
+
+let shared: Connection | undefined;
+
+export function databaseUrl(): string {
+	const url = process.env.DATABASE_URL;
+	if (!url) throw new Error('DATABASE_URL is not set. It names the PostgreSQL database to use.');
+	return url;
+}
+
+/** The connection this server works with. */
+export function connection(): Connection {
+	shared ??= connect(databaseUrl());
+	return shared;
+}

@@ -1,0 +1,304 @@
+/** The tables. Vocabularies are kept by edition and never changed in place; inquiries change by commands only. */
+import { sql } from 'drizzle-orm';
+import {
+	boolean,
+	customType,
+	index,
+	integer,
+	jsonb,
+	pgTable,
+	primaryKey,
+	serial,
+	smallint,
+	text,
+	timestamp,
+	uniqueIndex
+} from 'drizzle-orm/pg-core';
+import type { Finding, ImportCounts } from '../../../core/vocabulary/types';
+import type { Change, Command } from '../../../core/crosswalk/types';
+
+const bytea = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
+const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
+
+export const people = pgTable('people', {
+	id: text('id').primaryKey(),
+	name: text('name').notNull()
+});
+
+// ── Subject indexes and their vocabularies ──────────────────────────────────────────────────────────────────────────
+
+export const subjectIndexes = pgTable('subject_indexes', {
+	code: text('code').primaryKey(),
+	name: text('name').notNull(),
+	discipline: text('discipline').notNull(),
+	coverage: text('coverage').notNull().default(''),
+	/** How the index is told apart at a glance: a letter, the hue of its colour in degrees, the name of a leaf. */
+	letter: text('letter').notNull(),
+	hue: smallint('hue').notNull(),
+	leaf: text('leaf').notNull(),
+	/** What the index calls its headings, in the plural. */
+	headingNoun: text('heading_noun').notNull().default('headings'),
+	hasChief: boolean('has_chief').notNull().default(false),
+	standIn: boolean('stand_in').notNull().default(false),
+	position: integer('position').notNull().default(0),
+	currentEdition: integer('current_edition'),
+	createdAt: moment('created_at').notNull().defaultNow()
+});
+
+export const editions = pgTable(
+	'editions',
+	{
+		id: serial('id').primaryKey(),
+		indexCode: text('index_code')
+			.notNull()
+			.references(() => subjectIndexes.code, { onDelete: 'cascade' }),
+		label: text('label').notNull(),
+		loadedAt: moment('loaded_at').notNull().defaultNow(),
+		headings: integer('headings').notNull(),
+		entryTerms: integer('entry_terms').notNull(),
+		relations: integer('relations').notNull(),
+		languages: text('languages').array().notNull(),
+		hierarchical: boolean('hierarchical').notNull()
+	},
+	(t) => [index('editions_by_index').on(t.indexCode)]
+);
+
+/** The packed form that lookup and browsing work on, in parts small enough to send one by one. */
+export const editionPacks = pgTable(
+	'edition_packs',
+	{
+		editionId: integer('edition_id')
+			.notNull()
+			.references(() => editions.id, { onDelete: 'cascade' }),
+		part: integer('part').notNull(),
+		bytes: bytea('bytes').notNull()
+	},
+	(t) => [primaryKey({ columns: [t.editionId, t.part] })]
+);
+
+/** Headings are numbered from 0 in each edition; the numbers are the positions in the packed form. */
+export const headings = pgTable(
+	'headings',
+	{
+		editionId: integer('edition_id')
+			.notNull()
+			.references(() => editions.id, { onDelete: 'cascade' }),
+		n: integer('n').notNull(),
+		key: text('key').notNull(),
+		uri: text('uri').notNull(),
+		notation: text('notation'),
+		introduced: smallint('introduced'),
+		/** The year of retirement; 0 where only the fact is known. */
+		retired: smallint('retired'),
+		aspects: text('aspects').array().notNull()
+	},
+	(t) => [
+		primaryKey({ columns: [t.editionId, t.n] }),
+		uniqueIndex('headings_by_uri').on(t.editionId, t.uri),
+		uniqueIndex('headings_by_key').on(t.editionId, t.key)
+	]
+);
+
+const ofHeading = () => ({
+	editionId: integer('edition_id')
+		.notNull()
+		.references(() => editions.id, { onDelete: 'cascade' }),
+	n: integer('n').notNull()
+});
+
+export const labels = pgTable(
+	'labels',
+	{
+		...ofHeading(),
+		kind: text('kind', { enum: ['preferred', 'hidden'] }).notNull(),
+		position: integer('position').notNull(),
+		lang: text('lang').notNull(),
+		text: text('text').notNull()
+	},
+	(t) => [primaryKey({ columns: [t.editionId, t.n, t.kind, t.position] })]
+);
+
+export const notes = pgTable(
+	'notes',
+	{
+		...ofHeading(),
+		position: integer('position').notNull(),
+		kind: text('kind', { enum: ['scope', 'history', 'definition', 'editorial', 'example'] }).notNull(),
+		lang: text('lang').notNull(),
+		text: text('text').notNull()
+	},
+	(t) => [primaryKey({ columns: [t.editionId, t.n, t.position] })]
+);
+
+/** Narrower links are the broader ones read backwards; related links stand once in each direction. */
+export const relations = pgTable(
+	'relations',
+	{
+		...ofHeading(),
+		kind: text('kind', { enum: ['broader', 'related', 'replaces'] }).notNull(),
+		other: integer('other').notNull()
+	},
+	(t) => [
+		primaryKey({ columns: [t.editionId, t.n, t.kind, t.other] }),
+		index('relations_by_other').on(t.editionId, t.other, t.kind)
+	]
+);
+
+export const entryTerms = pgTable(
+	'entry_terms',
+	{
+		editionId: integer('edition_id')
+			.notNull()
+			.references(() => editions.id, { onDelete: 'cascade' }),
+		position: integer('position').notNull(),
+		lang: text('lang').notNull(),
+		text: text('text').notNull()
+	},
+	(t) => [primaryKey({ columns: [t.editionId, t.position] })]
+);
+
+/** The heading an entry term leads to; several rows where it says to use several together. */
+export const entryTermHeadings = pgTable(
+	'entry_term_headings',
+	{
+		editionId: integer('edition_id')
+			.notNull()
+			.references(() => editions.id, { onDelete: 'cascade' }),
+		entry: integer('entry').notNull(),
+		/** Place among the headings to be used together. */
+		place: smallint('place').notNull(),
+		n: integer('n').notNull()
+	},
+	(t) => [
+		primaryKey({ columns: [t.editionId, t.entry, t.place] }),
+		index('entry_term_headings_by_heading').on(t.editionId, t.n)
+	]
+);
+
+export interface JobReport {
+	counts: ImportCounts & Record<string, number>;
+	findings: Finding[];
+	findingCounts: Record<string, number>;
+	/** Why the job failed, where it did. */
+	error?: { code: string; message: string; line?: number };
+}
+
+export const jobs = pgTable('jobs', {
+	id: text('id').primaryKey(),
+	kind: text('kind', { enum: ['vocabulary'] }).notNull(),
+	indexCode: text('index_code')
+		.notNull()
+		.references(() => subjectIndexes.code, { onDelete: 'cascade' }),
+	state: text('state', { enum: ['queued', 'running', 'done', 'failed'] }).notNull(),
+	done: integer('done').notNull().default(0),
+	total: integer('total').notNull().default(0),
+	report: jsonb('report').$type<JobReport>(),
+	startedBy: text('started_by').notNull(),
+	createdAt: moment('created_at').notNull().defaultNow(),
+	/** Renewed while the work goes on, so that work whose process has ended can be told. */
+	seenAt: moment('seen_at').notNull().defaultNow()
+});
+
+// ── Inquiries ───────────────────────────────────────────────────────────────────────────────────────────────────────
+
+export const inquiries = pgTable('inquiries', {
+	id: text('id').primaryKey(),
+	title: text('title').notNull(),
+	question: text('question').notNull(),
+	/** Codes of the chosen subject indexes, in the order of the crosswalk's columns. */
+	indexes: text('indexes').array().notNull(),
+	/** Number of the last change. */
+	revision: integer('revision').notNull().default(0),
+	createdAt: moment('created_at').notNull().defaultNow(),
+	changedAt: moment('changed_at').notNull().defaultNow()
+});
+
+const ofInquiry = () =>
+	text('inquiry_id')
+		.notNull()
+		.references(() => inquiries.id, { onDelete: 'cascade' });
+
+export const concepts = pgTable(
+	'concepts',
+	{
+		id: text('id').notNull(),
+		inquiryId: ofInquiry(),
+		position: integer('position').notNull(),
+		name: text('name').notNull(),
+		status: text('status', { enum: ['required', 'waiting', 'exclude'] }).notNull()
+	},
+	(t) => [primaryKey({ columns: [t.inquiryId, t.id] })]
+);
+
+export const words = pgTable(
+	'words',
+	{
+		id: text('id').notNull(),
+		inquiryId: ofInquiry(),
+		conceptId: text('concept_id').notNull(),
+		position: integer('position').notNull(),
+		text: text('text').notNull()
+	},
+	(t) => [primaryKey({ columns: [t.inquiryId, t.id] })]
+);
+
+/** A cell has a row only once it says more than its picks do. */
+export const cells = pgTable(
+	'cells',
+	{
+		id: text('id').notNull(),
+		inquiryId: ofInquiry(),
+		conceptId: text('concept_id').notNull(),
+		indexCode: text('index_code').notNull(),
+		noHeading: boolean('no_heading').notNull(),
+		/** The words looked up in vain and the edition they were looked up in. */
+		tried: text('tried').array().notNull(),
+		edition: text('edition').notNull(),
+		note: text('note').notNull()
+	},
+	(t) => [primaryKey({ columns: [t.inquiryId, t.id] })]
+);
+
+export const picks = pgTable(
+	'picks',
+	{
+		id: text('id').notNull(),
+		inquiryId: ofInquiry(),
+		conceptId: text('concept_id').notNull(),
+		indexCode: text('index_code').notNull(),
+		position: integer('position').notNull(),
+		/** One heading, or several held together, as URI and the label it had when it was picked. */
+		headings: jsonb('headings').$type<{ uri: string; label: string }[]>().notNull(),
+		edition: text('edition').notNull(),
+		withNarrower: boolean('with_narrower').notNull(),
+		role: text('role', { enum: ['searched', 'recorded', 'rejected'] }).notNull(),
+		fit: text('fit', { enum: ['notJudged', 'exact', 'close', 'broader', 'narrower', 'related'] }).notNull(),
+		note: text('note').notNull()
+	},
+	(t) => [primaryKey({ columns: [t.inquiryId, t.id] })]
+);
+
+/** Every change of an inquiry: the command, what it did row by row, and whether it stands. */
+export const changes = pgTable(
+	'changes',
+	{
+		inquiryId: ofInquiry(),
+		revision: integer('revision').notNull(),
+		at: moment('at').notNull().defaultNow(),
+		personId: text('person_id').notNull(),
+		/** `undo` and `redo` are changes too; `target` is the change they undid or redid. */
+		kind: text('kind', { enum: ['do', 'undo', 'redo'] }).notNull(),
+		target: integer('target'),
+		/** Of a `do`: standing, undone, or dropped when something else was done after the undo. */
+		state: text('state', { enum: ['standing', 'undone', 'dropped'] }).notNull(),
+		summary: text('summary').notNull(),
+		command: jsonb('command').$type<Command>(),
+		rows: jsonb('rows').$type<Change[]>().notNull()
+	},
+	(t) => [
+		primaryKey({ columns: [t.inquiryId, t.revision] }),
+		index('changes_that_were_done')
+			.on(t.inquiryId, t.revision)
+			.where(sql`kind = 'do'`)
+	]
+);

@@ -1,0 +1,61 @@
+/** The subject indexes as they stand, and their current editions in memory. PostgreSQL says which edition is current. */
+import { asc, eq } from 'drizzle-orm';
+import { EditionIndex } from '../../core/vocabulary/edition-index';
+import { connection } from './db/client';
+import { editionPacks, editions, subjectIndexes } from './db/schema';
+import { ServiceError } from './errors';
+
+export interface CurrentIndex {
+	index: typeof subjectIndexes.$inferSelect;
+	edition: typeof editions.$inferSelect | null;
+}
+
+/** All subject indexes with their current editions, in their order. One query. */
+export async function currentIndexes(): Promise<CurrentIndex[]> {
+	const { db } = connection();
+	return db
+		.select({ index: subjectIndexes, edition: editions })
+		.from(subjectIndexes)
+		.leftJoin(editions, eq(editions.id, subjectIndexes.currentEdition))
+		.orderBy(asc(subjectIndexes.position), asc(subjectIndexes.code));
+}
+
+export async function currentIndex(code: string): Promise<CurrentIndex> {
+	const found = (await currentIndexes()).find(({ index }) => index.code === code);
+	if (!found) throw new ServiceError(404, 'no-index', `There is no subject index “${code}”.`);
+	return found;
+}
+
+const loaded = new Map<number, { code: string; index: Promise<EditionIndex> }>();
+
+/**
+ * The packed form of an edition, read once by this server. An edition never changes, so a copy in memory is never
+ * wrong; the copies of an index's earlier editions are let go when a newer one is loaded.
+ */
+export function editionIndex(edition: { id: number; indexCode: string }): Promise<EditionIndex> {
+	const known = loaded.get(edition.id);
+	if (known) return known.index;
+	const index = readEdition(edition.id);
+	for (const [id, { code }] of loaded) if (code === edition.indexCode && id < edition.id) loaded.delete(id);
+	loaded.set(edition.id, { code: edition.indexCode, index });
+	index.catch(() => loaded.delete(edition.id));
+	return index;
+}
+
+async function readEdition(id: number): Promise<EditionIndex> {
+	const { db } = connection();
+	const parts = await db
+		.select({ bytes: editionPacks.bytes })
+		.from(editionPacks)
+		.where(eq(editionPacks.editionId, id))
+		.orderBy(asc(editionPacks.part));
+	if (parts.length === 0) throw new ServiceError(404, 'no-vocabulary', 'This subject index has no vocabulary loaded.');
+	const size = parts.reduce((sum, { bytes }) => sum + bytes.length, 0);
+	const all = new Uint8Array(size);
+	let at = 0;
+	for (const { bytes } of parts) {
+		all.set(bytes, at);
+		at += bytes.length;
+	}
+	return EditionIndex.fromBytes(all);
+}

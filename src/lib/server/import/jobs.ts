@@ -1,0 +1,145 @@
+/** Imports as jobs: taken from an upload, worked on in a thread, looked up by their identifier. */
+import { randomUUID } from 'node:crypto';
+import { createWriteStream } from 'node:fs';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { Transform } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { Worker } from 'node:worker_threads';
+import { eq } from 'drizzle-orm';
+import { allow, type Person } from '../access';
+import { connection, databaseUrl } from '../db/client';
+import { jobs, subjectIndexes, type JobReport } from '../db/schema';
+import { ServiceError } from '../errors';
+import type { WorkerInput, WorkerMessage } from './worker';
+
+/** The largest vocabulary file taken, in bytes; stated in the interface and the documentation. */
+export const MOST_BYTES = Number(process.env.OAKMOSS_MAX_UPLOAD) || 512 * 2 ** 20;
+/** A job not heard of for this long, in milliseconds, has lost its process. */
+const LOST_AFTER = 15_000;
+/** The worker's heap, in MiB: a larger vocabulary fails with words instead of taking the server down. */
+const MOST_MEMORY = 4_096;
+
+const FORMATS = { 'text/turtle': 'text/turtle' } as const;
+
+export interface VocabularyUpload {
+	indexCode: string;
+	edition: string;
+	contentType: string;
+	length: number | undefined;
+	body: ReadableStream<Uint8Array> | null;
+}
+
+/** Takes the file in and starts the import; the answer comes as soon as the file has arrived. */
+export async function startVocabularyImport(person: Person | undefined, upload: VocabularyUpload): Promise<string> {
+	const { id: startedBy } = allow(person, 'change-indexes');
+	const type = upload.contentType.split(';')[0].trim().toLowerCase();
+	const format = FORMATS[type as keyof typeof FORMATS];
+	if (!format)
+		throw new ServiceError(415, 'unknown-format', `A vocabulary can be sent as ${Object.keys(FORMATS).join(', ')}; this one came as “${type}”.`);
+	const edition = upload.edition.trim();
+	if (edition === '' || edition.length > 100)
+		throw new ServiceError(400, 'edition-needed', 'Name the edition with ?edition=…, in at most 100 characters.');
+	const { db } = connection();
+	const [index] = await db.select().from(subjectIndexes).where(eq(subjectIndexes.code, upload.indexCode));
+	if (!index) throw new ServiceError(404, 'no-index', `There is no subject index “${upload.indexCode}”.`);
+	if (upload.length !== undefined && upload.length > MOST_BYTES) throw tooLarge();
+
+	const folder = await mkdtemp(path.join(tmpdir(), 'oakmoss-import-'));
+	const file = path.join(folder, 'vocabulary');
+	try {
+		const size = await receive(upload.body, file);
+		const id = randomUUID();
+		await db.insert(jobs).values({ id, kind: 'vocabulary', indexCode: index.code, state: 'queued', total: size, startedBy });
+		void work(id, { databaseUrl: databaseUrl(), request: { indexCode: index.code, edition, file, format } }, folder);
+		return id;
+	} catch (error) {
+		await rm(folder, { recursive: true, force: true });
+		throw error;
+	}
+}
+
+async function receive(body: ReadableStream<Uint8Array> | null, file: string): Promise<number> {
+	let size = 0;
+	const counting = new Transform({
+		transform(chunk: Buffer, _encoding, done) {
+			size += chunk.length;
+			done(size > MOST_BYTES ? tooLarge() : null, chunk);
+		}
+	});
+	if (body) await pipeline(body, counting, createWriteStream(file));
+	if (size === 0) throw new ServiceError(422, 'empty', 'The file is empty; nothing was changed.', { line: 1 });
+	return size;
+}
+
+function tooLarge(): ServiceError {
+	const most = Math.floor(MOST_BYTES / 2 ** 20);
+	return new ServiceError(413, 'too-large', `The file is larger than ${most} MiB, the most that is taken; nothing was changed.`);
+}
+
+function workerFile(): string {
+	return path.resolve(process.env.OAKMOSS_WORKER ?? 'build/worker/import.js');
+}
+
+/** Runs the thread and keeps the job's row true until it ends. Never throws: what goes wrong becomes the job's report. */
+async function work(id: string, input: WorkerInput, folder: string): Promise<void> {
+	const { db } = connection();
+	const set = (values: Partial<typeof jobs.$inferInsert>) =>
+		db
+			.update(jobs)
+			.set({ ...values, seenAt: new Date() })
+			.where(eq(jobs.id, id))
+			.catch(() => {
+				// The database is away; the job will be reported as lost once it is back.
+			});
+	let at = { done: 0, total: 0 };
+	const pulse = setInterval(() => void set(at.total > 0 ? at : {}), 2_000);
+	const outcome = await new Promise<WorkerMessage>((resolve) => {
+		const failed = (message: string) => resolve({ kind: 'failed', code: 'interrupted', message });
+		void set({ state: 'running' });
+		const worker = new Worker(workerFile(), {
+			workerData: input,
+			resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY }
+		});
+		worker.on('message', (message: WorkerMessage) => {
+			if (message.kind !== 'progress') return resolve(message);
+			at = { done: message.done, total: message.total };
+			void set(at);
+		});
+		worker.on('error', (error) => failed(`The import stopped before its end and changed nothing: ${error.message}`));
+		worker.on('exit', () => failed('The import stopped before its end and changed nothing.'));
+	});
+	clearInterval(pulse);
+	await rm(folder, { recursive: true, force: true });
+	if (outcome.kind === 'done') await set({ state: 'done', ...(at.total > 0 && { done: at.total }), report: outcome.report as JobReport });
+	else if (outcome.kind === 'failed')
+		await set({
+			state: 'failed',
+			report: {
+				counts: { read: 0, kept: 0, repaired: 0, refused: 0 },
+				findings: [{ severity: 'error', rule: outcome.code, line: outcome.line, message: outcome.message }],
+				findingCounts: { [outcome.code]: 1 },
+				error: { code: outcome.code, message: outcome.message, line: outcome.line }
+			}
+		});
+}
+
+export async function findJob(person: Person | undefined, id: string) {
+	allow(person, 'read');
+	const { db } = connection();
+	const [job] = await db.select().from(jobs).where(eq(jobs.id, id));
+	if (!job) throw new ServiceError(404, 'no-job', 'There is no such job.');
+	const { state, done, total, report } = job;
+	const waiting = state === 'queued' || state === 'running';
+	if (waiting && Date.now() - job.seenAt.getTime() > LOST_AFTER) {
+		const message = 'The server that worked on this import has stopped. Nothing was changed; load the file again.';
+		return {
+			state: 'failed' as const,
+			done,
+			total,
+			report: { counts: { read: 0, kept: 0, repaired: 0, refused: 0 }, findings: [], findingCounts: {}, error: { code: 'lost', message } }
+		};
+	}
+	return { state, done, total, report };
+}

@@ -1,0 +1,241 @@
+/**
+ * From a vocabulary file to a committed edition. The file is read as a stream; everything is written in one
+ * transaction, so an import that fails at any point leaves the database as it was.
+ */
+import { createReadStream } from 'node:fs';
+import { stat } from 'node:fs/promises';
+import { Transform, type TransformCallback } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { StreamParser } from 'n3';
+import type { Sql, TransactionSql } from 'postgres';
+import { SkosReader, type VocabularyReading } from '../../../core/formats/skos-read';
+import { EditionIndex } from '../../../core/vocabulary/edition-index';
+import type { VocabularyData } from '../../../core/vocabulary/types';
+
+export interface ImportRequest {
+	indexCode: string;
+	edition: string;
+	file: string;
+	format: 'text/turtle';
+}
+
+export type Progress = (done: number, total: number) => void;
+
+/** Why a file was refused: nothing has been written. */
+export class ImportError extends Error {
+	constructor(
+		readonly code: 'unreadable' | 'not-text' | 'empty' | 'no-heading' | 'no-index',
+		message: string,
+		readonly line?: number
+	) {
+		super(message);
+	}
+}
+
+/** Packed editions are stored in parts of this many bytes. */
+const PACK_PART = 4 * 2 ** 20;
+
+export async function importVocabulary(sql: Sql, request: ImportRequest, progress: Progress = () => {}) {
+	const { size } = await stat(request.file);
+	const reading = await readVocabulary(request, size, progress);
+	const packed = EditionIndex.build(reading.data).toBytes();
+	await sql.begin((tx) => store(tx, request, reading, packed));
+	progress(size, size);
+	return reading;
+}
+
+/** Parses a file without storing anything. Memory: the vocabulary, and the parser's window on the file. */
+export async function readVocabulary(
+	{ file }: Pick<ImportRequest, 'file'>,
+	size: number,
+	progress: Progress
+): Promise<VocabularyReading> {
+	if (size === 0) throw new ImportError('empty', 'The file is empty.', 1);
+	const reader = new SkosReader();
+	const parser = new StreamParser({ format: 'text/turtle' });
+	parser.on('data', (statement) => reader.add(statement));
+	let done = 0;
+	const bytes = createReadStream(file, { highWaterMark: 256 * 1024 });
+	bytes.on('data', (chunk) => progress((done += chunk.length), size));
+	try {
+		await pipeline(bytes, new StrictText(), parser);
+	} catch (error) {
+		throw asImportError(error);
+	}
+	const reading = reader.finish();
+	if (reading.data.headings.length === 0)
+		throw new ImportError(
+			'no-heading',
+			`The file was read to its end (${reading.counts.statements} statements) and holds no heading: nothing in it is a SKOS concept with a preferred label.`
+		);
+	return reading;
+}
+
+/** Bytes to text, refusing what is not UTF-8 text and saying on which line. */
+class StrictText extends Transform {
+	private readonly decoder = new TextDecoder('utf-8', { fatal: true });
+	private line = 1;
+
+	constructor() {
+		super({ readableObjectMode: false, decodeStrings: true, encoding: 'utf8' });
+	}
+
+	override _transform(chunk: Buffer, _encoding: string, done: TransformCallback): void {
+		try {
+			if (chunk.includes(0)) throw new Error('A NUL byte.');
+			const text = this.decoder.decode(chunk, { stream: true });
+			for (let at = chunk.indexOf(10); at >= 0; at = chunk.indexOf(10, at + 1)) this.line++;
+			done(null, text);
+		} catch {
+			done(
+				new ImportError(
+					'not-text',
+					'The file is not UTF-8 text. Save it as UTF-8, or check that it is the right file.',
+					this.lineOfFirstFault(chunk)
+				)
+			);
+		}
+	}
+
+	override _flush(done: TransformCallback): void {
+		try {
+			done(null, this.decoder.decode());
+		} catch {
+			done(new ImportError('not-text', 'The file ends in the middle of a character.', this.line));
+		}
+	}
+
+	private lineOfFirstFault(chunk: Buffer): number {
+		let line = this.line;
+		const check = new TextDecoder('utf-8', { fatal: true });
+		for (let start = 0; start < chunk.length; ) {
+			const newline = chunk.indexOf(10, start);
+			const end = newline < 0 ? chunk.length : newline + 1;
+			const part = chunk.subarray(start, end);
+			try {
+				if (part.includes(0)) return line;
+				check.decode(part);
+			} catch {
+				return line;
+			}
+			line++;
+			start = end;
+		}
+		return line;
+	}
+}
+
+function asImportError(error: unknown): Error {
+	if (error instanceof ImportError) return error;
+	if (error instanceof Error) {
+		const line = (error as { context?: { line?: number } }).context?.line;
+		if (line !== undefined) {
+			const reason = error.message.replace(/ on line \d+\.?$/, '');
+			return new ImportError('unreadable', `Line ${line} cannot be read as Turtle: ${reason}.`, line);
+		}
+	}
+	return error instanceof Error ? error : new Error(String(error));
+}
+
+async function store(tx: TransactionSql, request: ImportRequest, reading: VocabularyReading, packed: Uint8Array) {
+	const { data, counts } = reading;
+	const [target] = await tx`select code from subject_indexes where code = ${request.indexCode} for update`;
+	if (!target) throw new ImportError('no-index', `There is no subject index “${request.indexCode}”.`);
+	const languages = [...new Set(data.headings.flatMap(({ labels }) => labels.map(({ lang }) => lang)))].filter(Boolean);
+	const hierarchical = data.headings.some(({ broader }) => broader.length > 0);
+	const [edition] = await tx<{ id: number }[]>`
+		insert into editions (index_code, label, headings, entry_terms, relations, languages, hierarchical)
+		values (${request.indexCode}, ${request.edition}, ${counts.headings}, ${counts.entryTerms}, ${counts.relations},
+			${languages}, ${hierarchical})
+		returning id`;
+	for (const { table, columns, rows } of rowsOf(edition.id, data)) await copy(tx, table, columns, rows);
+	for (let part = 0; part * PACK_PART < packed.length; part++)
+		await tx`insert into edition_packs (edition_id, part, bytes)
+			values (${edition.id}, ${part}, ${Buffer.from(packed.subarray(part * PACK_PART, (part + 1) * PACK_PART))})`;
+	await tx`update subject_indexes set current_edition = ${edition.id} where code = ${request.indexCode}`;
+}
+
+type Value = string | number | null | readonly string[];
+
+/** The rows of an edition, table by table, made as they are sent. */
+function rowsOf(edition: number, { headings, entryTerms }: VocabularyData) {
+	return [
+		{
+			table: 'headings',
+			columns: 'edition_id, n, key, uri, notation, introduced, retired, aspects',
+			*rows(): Generator<Value[]> {
+				for (const [n, h] of headings.entries())
+					yield [edition, n, h.key, h.uri, h.notation ?? null, h.introduced ?? null, h.retired ?? null, h.aspects];
+			}
+		},
+		{
+			table: 'labels',
+			columns: 'edition_id, n, kind, position, lang, text',
+			*rows(): Generator<Value[]> {
+				for (const [n, h] of headings.entries()) {
+					for (const [i, { lang, text }] of h.labels.entries()) yield [edition, n, 'preferred', i, lang, text];
+					for (const [i, { lang, text }] of h.hidden.entries()) yield [edition, n, 'hidden', i, lang, text];
+				}
+			}
+		},
+		{
+			table: 'notes',
+			columns: 'edition_id, n, position, kind, lang, text',
+			*rows(): Generator<Value[]> {
+				for (const [n, h] of headings.entries())
+					for (const [i, { kind, lang, text }] of h.notes.entries()) yield [edition, n, i, kind, lang, text];
+			}
+		},
+		{
+			table: 'relations',
+			columns: 'edition_id, n, kind, other',
+			*rows(): Generator<Value[]> {
+				for (const [n, h] of headings.entries())
+					for (const kind of ['broader', 'related', 'replaces'] as const)
+						for (const other of h[kind]) yield [edition, n, kind, other];
+			}
+		},
+		{
+			table: 'entry_terms',
+			columns: 'edition_id, position, lang, text',
+			*rows(): Generator<Value[]> {
+				for (const [i, { lang, text }] of entryTerms.entries()) yield [edition, i, lang, text];
+			}
+		},
+		{
+			table: 'entry_term_headings',
+			columns: 'edition_id, entry, place, n',
+			*rows(): Generator<Value[]> {
+				for (const [i, entry] of entryTerms.entries())
+					for (const [place, n] of entry.headings.entries()) yield [edition, i, place, n];
+			}
+		}
+	];
+}
+
+/** COPY in text format, which PostgreSQL reads several times faster than INSERT. */
+async function copy(tx: TransactionSql, table: string, columns: string, rows: () => Generator<Value[]>) {
+	const stream = await tx.unsafe(`copy ${table} (${columns}) from stdin`).writable();
+	async function* lines() {
+		let batch = '';
+		for (const row of rows()) {
+			batch += row.map(copyField).join('\t') + '\n';
+			if (batch.length > 65_536) {
+				yield batch;
+				batch = '';
+			}
+		}
+		if (batch) yield batch;
+	}
+	await pipeline(lines, stream);
+}
+
+function copyField(value: Value): string {
+	if (value === null) return '\\N';
+	if (typeof value === 'number') return String(value);
+	const text =
+		typeof value === 'string'
+			? value
+			: `{${value.map((item) => `"${item.replace(/[\\"]/g, '\\$&')}"`).join(',')}}`;
+	return text.replace(/[\\\n\r\t]/g, (mark) => ({ '\\': '\\\\', '\n': '\\n', '\r': '\\r', '\t': '\\t' })[mark] as string);
+}

@@ -1,0 +1,241 @@
+/** Look-up and browsing: what the screens and the public API ask of the vocabularies. */
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { alsoTried, lookup, type Match, type Tier } from '../../core/lookup';
+import type { EditionIndex } from '../../core/vocabulary/edition-index';
+import { allow, type Person } from './access';
+import { connection } from './db/client';
+import { entryTermHeadings, entryTerms, headings, labels, notes, relations } from './db/schema';
+import { currentIndex, currentIndexes, editionIndex, type CurrentIndex } from './editions';
+import { ServiceError } from './errors';
+
+export interface HeadingRef {
+	id: string;
+	uri: string;
+	label: string;
+}
+
+export interface HeadingLine extends HeadingRef {
+	narrowerCount: number;
+	belowCount: number;
+	retired: boolean;
+}
+
+export interface LookupMatch {
+	heading: HeadingLine & { noteStart: string; broader: string[] };
+	tier: Tier;
+	matched: { text: string; kind: Match['kind']; lang?: string; via?: string };
+	together?: HeadingRef[];
+}
+
+export interface LaneAnswer {
+	code: string;
+	edition: string;
+	matches: LookupMatch[];
+	neighbours: (HeadingLine & { text: string })[];
+	alsoTried: string[];
+}
+
+function refOf(index: EditionIndex, n: number): HeadingRef {
+	return { id: index.keys.at(n), uri: index.uris.at(n), label: index.names.at(n) };
+}
+
+function lineOf(index: EditionIndex, n: number): HeadingLine {
+	return {
+		...refOf(index, n),
+		narrowerCount: index.hierarchy.narrower.count(n),
+		belowCount: index.hierarchy.belowCount(n),
+		retired: index.retired[n] === 1
+	};
+}
+
+/** Looks a word up in one index. */
+export async function lookupInIndex(person: Person | undefined, code: string, query: string, limit: number) {
+	allow(person, 'read');
+	const indexes = await currentIndexes();
+	const wanted = indexes.find(({ index }) => index.code === code);
+	if (!wanted) throw new ServiceError(404, 'no-index', `There is no subject index “${code}”.`);
+	const [lane] = await lanes([wanted], indexes, query, limit);
+	return lane;
+}
+
+/** Looks a word up in several indexes at once; an index without a vocabulary answers with nothing. */
+export async function lookupInIndexes(
+	person: Person | undefined,
+	codes: readonly string[],
+	query: string,
+	limit: number
+): Promise<LaneAnswer[]> {
+	allow(person, 'read');
+	const indexes = await currentIndexes();
+	const wanted = codes.flatMap((code) => indexes.find(({ index }) => index.code === code) ?? []);
+	return lanes(wanted, indexes, query, limit);
+}
+
+async function lanes(wanted: CurrentIndex[], all: CurrentIndex[], query: string, limit: number): Promise<LaneAnswer[]> {
+	const known = new Map<number, EditionIndex>();
+	await Promise.all(
+		[...wanted, ...all].map(async ({ edition }) => {
+			if (edition) known.set(edition.id, await editionIndex(edition));
+		})
+	);
+	// A short form seen in one vocabulary is tried in all of them.
+	const acronyms = [...known.values()].flatMap((index) => index.labels.parts.acronyms);
+	return wanted.map(({ index: { code }, edition }) => {
+		const index = edition && known.get(edition.id);
+		if (!edition || !index) return { code, edition: '', matches: [], neighbours: [], alsoTried: [] };
+		const answer = lookup(index.labels, query, { limit, label: (n) => index.names.at(n), acronyms });
+		return {
+			code,
+			edition: edition.label,
+			matches: answer.matches.map((match) => matchOf(index, match)),
+			neighbours: answer.neighbours.map(({ heading, text }) => ({ ...lineOf(index, heading), text })),
+			alsoTried: alsoTried(query, acronyms)
+		};
+	});
+}
+
+function matchOf(index: EditionIndex, match: Match): LookupMatch {
+	const { heading: n, tier, text, kind, lang, via, together } = match;
+	return {
+		heading: {
+			...lineOf(index, n),
+			noteStart: index.noteStarts.at(n),
+			broader: [...index.hierarchy.broader.at(n)].map((other) => index.names.at(other))
+		},
+		tier,
+		matched: { text, kind, ...(lang && { lang }), ...(via !== undefined && { via }) },
+		...(together && { together: together.map((other) => refOf(index, other)) })
+	};
+}
+
+/** The index and the heading's place in its current edition. */
+async function locate(code: string, id: string) {
+	const { index: subjectIndex, edition } = await currentIndex(code);
+	if (!edition) throw new ServiceError(404, 'no-vocabulary', `${subjectIndex.name} has no vocabulary loaded.`);
+	const index = await editionIndex(edition);
+	const n = index.find(id);
+	if (n === undefined)
+		throw new ServiceError(404, 'no-heading', `${subjectIndex.name}, edition ${edition.label}, has no heading “${id}”.`);
+	return { subjectIndex, edition, index, n };
+}
+
+/** Everything about a heading. Six indexed queries, whatever the size of the vocabulary. */
+export async function headingSheet(person: Person | undefined, code: string, id: string) {
+	allow(person, 'read');
+	const { edition, index, n } = await locate(code, id);
+	const { db } = connection();
+	const here = { editionId: edition.id, n };
+	const [[row], ownLabels, ownNotes, ownEntries, predecessors, successors] = await Promise.all([
+		db.select().from(headings).where(and(eq(headings.editionId, here.editionId), eq(headings.n, n))),
+		db
+			.select({ kind: labels.kind, lang: labels.lang, text: labels.text })
+			.from(labels)
+			.where(and(eq(labels.editionId, here.editionId), eq(labels.n, n)))
+			.orderBy(asc(labels.position)),
+		db
+			.select({ kind: notes.kind, lang: notes.lang, text: notes.text })
+			.from(notes)
+			.where(and(eq(notes.editionId, here.editionId), eq(notes.n, n)))
+			.orderBy(asc(notes.position)),
+		entryTermsOf(edition.id, n),
+		db
+			.select({ n: relations.other })
+			.from(relations)
+			.where(and(eq(relations.editionId, edition.id), eq(relations.n, n), eq(relations.kind, 'replaces'))),
+		db
+			.select({ n: relations.n })
+			.from(relations)
+			.where(and(eq(relations.editionId, edition.id), eq(relations.other, n), eq(relations.kind, 'replaces')))
+	]);
+	const { hierarchy } = index;
+	const { paths, total, complete } = hierarchy.paths(n);
+	const lines = (list: Iterable<number>) => [...list].map((other) => lineOf(index, other)).sort(byLabel);
+	const siblings = hierarchy.broader.count(n) === 0 && hierarchy.narrower.count(n) === 0 ? [] : hierarchy.siblings(n);
+	return {
+		...lineOf(index, n),
+		edition: edition.label,
+		labels: ownLabels.filter(({ kind }) => kind === 'preferred').map(({ lang, text }) => ({ lang, text })),
+		hidden: ownLabels.filter(({ kind }) => kind === 'hidden').map(({ lang, text }) => ({ lang, text })),
+		notes: ownNotes,
+		notation: row.notation,
+		introduced: row.introduced,
+		retiredIn: row.retired,
+		aspects: row.aspects,
+		entryTerms: ownEntries.map(({ lang, text, together }) => ({
+			lang,
+			text,
+			...(together.length > 1 && { together: together.map((other) => refOf(index, other)) })
+		})),
+		broader: lines(hierarchy.broader.at(n)),
+		narrower: lines(hierarchy.narrower.at(n)),
+		related: lines(index.related.at(n)),
+		predecessors: lines(predecessors.map((other) => other.n)),
+		successors: lines(successors.map((other) => other.n)),
+		siblings: siblings.slice(0, MOST_SIBLINGS).map((other) => lineOf(index, other)).sort(byLabel),
+		paths: paths.map((path) => path.map((other) => refOf(index, other))),
+		pathCount: total,
+		pathsComplete: complete
+	};
+}
+
+export type HeadingSheet = Awaited<ReturnType<typeof headingSheet>>;
+
+/** Siblings sent with a sheet; a flat top level may have thousands. */
+const MOST_SIBLINGS = 200;
+
+const byLabel = (a: HeadingRef, b: HeadingRef) => a.label.localeCompare(b.label, 'en');
+
+async function entryTermsOf(editionId: number, n: number) {
+	const { db } = connection();
+	const own = db
+		.select({ entry: entryTermHeadings.entry })
+		.from(entryTermHeadings)
+		.where(and(eq(entryTermHeadings.editionId, editionId), eq(entryTermHeadings.n, n)));
+	return db
+		.select({
+			lang: entryTerms.lang,
+			text: entryTerms.text,
+			together: sql<number[]>`array_agg(${entryTermHeadings.n} order by ${entryTermHeadings.place})`
+		})
+		.from(entryTerms)
+		.innerJoin(
+			entryTermHeadings,
+			and(
+				eq(entryTermHeadings.editionId, entryTerms.editionId),
+				eq(entryTermHeadings.entry, entryTerms.position)
+			)
+		)
+		.where(and(eq(entryTerms.editionId, editionId), inArray(entryTerms.position, own)))
+		.groupBy(entryTerms.editionId, entryTerms.position)
+		.orderBy(asc(entryTerms.lang), asc(entryTerms.text));
+}
+
+/** The headings directly narrower, for opening a branch in place. */
+export async function narrowerHeadings(person: Person | undefined, code: string, id: string) {
+	allow(person, 'read');
+	const { index, n } = await locate(code, id);
+	return [...index.hierarchy.narrower.at(n)].map((other) => lineOf(index, other)).sort(byLabel);
+}
+
+/** Every heading below, with its least depth; `depth` bounds it. */
+export async function headingsBelow(person: Person | undefined, code: string, id: string, depth: number) {
+	allow(person, 'read');
+	const { index, n } = await locate(code, id);
+	return index.hierarchy
+		.below(n)
+		.filter((found) => found.depth <= depth)
+		.map((found) => ({ ...refOf(index, found.heading), depth: found.depth }));
+}
+
+/** Top headings of an index, for a start without a word. */
+export async function topHeadings(person: Person | undefined, code: string) {
+	allow(person, 'read');
+	const { edition } = await currentIndex(code);
+	if (!edition) return [];
+	const index = await editionIndex(edition);
+	return index.hierarchy
+		.tops()
+		.slice(0, MOST_SIBLINGS)
+		.map((n) => lineOf(index, n))
+		.sort((a, b) => b.belowCount - a.belowCount || byLabel(a, b));
+}

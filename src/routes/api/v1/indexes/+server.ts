@@ -1,0 +1,9 @@
+import { apiIndex } from '$lib/server/api';
+import { answer, bodyOf } from '$lib/server/http';
+import { createIndex, listIndexes } from '$lib/server/indexes';
+import { newIndex } from '$lib/server/schemas';
+
+export const GET = ({ locals }) => answer(async () => (await listIndexes(locals.person)).map(apiIndex));
+
+export const POST = ({ locals, request }) =>
+	answer(async () => apiIndex(await createIndex(locals.person, await bodyOf(request, newIndex))), 201);

@@ -1,0 +1,4 @@
+import { exportCrosswalk } from '$lib/server/crosswalk-export';
+import { answer } from '$lib/server/http';
+
+export const GET = ({ locals, params }) => answer(() => exportCrosswalk(locals.person, params.id, params.format));

@@ -1,0 +1,9 @@
+import { forPage } from '$lib/server/http';
+import { listIndexes } from '$lib/server/indexes';
+import { readInquiry } from '$lib/server/inquiries';
+
+export const load = ({ locals, params }) =>
+	forPage(async () => {
+		const [state, indexes] = await Promise.all([readInquiry(locals.person, params.id), listIndexes(locals.person)]);
+		return { state, indexes, person: locals.person.name };
+	});

@@ -1,0 +1,40 @@
+<script lang="ts">
+	import { inOrder } from '$core/crosswalk';
+	import Lanes from '$lib/components/browse/Lanes.svelte';
+	import TopHeadings from '$lib/components/browse/TopHeadings.svelte';
+	import { lanesAt } from '$lib/components/inquiry/addresses';
+	import { currentConcept } from '$lib/components/inquiry/current-concept';
+	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
+	import FreeWord from '$lib/components/marks/FreeWord.svelte';
+
+	let { data } = $props();
+	const store = $derived(useInquiry()());
+	const concept = $derived(currentConcept(store));
+	const words = $derived(inOrder(store.inquiry.words).filter(({ conceptId }) => conceptId === concept?.id));
+</script>
+
+<svelte:head><title>{data.query ? `“${data.query}”` : 'Browse'} · Oakmoss</title></svelte:head>
+
+<div class="flex shrink-0 items-baseline gap-2 overflow-x-auto border-b px-3 py-1.5 whitespace-nowrap">
+	<h1 class="sr-only">Browse</h1>
+	{#if concept}
+		<span class="text-quiet">Words of <span class="font-semibold text-bark">{concept.name}</span>:</span>
+		{#each words as word (word.id)}
+			<a
+				class="quiet-action !px-1.5 aria-[current]:bg-wash"
+				aria-current={word.text.replace(/\*$/, '') === data.query ? 'true' : undefined}
+				href={lanesAt({ id: store.id, concept: concept.id }, word.text.replace(/\*$/, ''))}
+				><FreeWord text={word.text} /></a
+			>
+		{:else}
+			<span class="text-quiet">none yet</span>
+		{/each}
+	{:else}
+		<span class="text-quiet">Picks go to a concept; this inquiry has none yet.</span>
+	{/if}
+</div>
+{#if data.query}
+	<Lanes answers={data.answers} query={data.query} />
+{:else}
+	<TopHeadings tops={data.tops} />
+{/if}

@@ -1,0 +1,28 @@
+import { defineConfig } from 'vitest/config';
+
+/** Three suites: the core alone, the server against a real PostgreSQL, the interface in a real browser. */
+export default defineConfig({
+	test: {
+		projects: [
+			{ test: { name: 'core', include: ['src/core/**/*.test.ts', 'demo/**/*.test.ts'] } },
+			{
+				test: {
+					name: 'server',
+					include: ['src/lib/server/**/*.test.ts'],
+					fileParallelism: false,
+					testTimeout: 30_000,
+					hookTimeout: 60_000
+				}
+			},
+			{
+				test: {
+					name: 'interface',
+					include: ['e2e/**/*.test.ts'],
+					fileParallelism: false,
+					testTimeout: 120_000,
+					hookTimeout: 120_000
+				}
+			}
+		]
+	}
+});
