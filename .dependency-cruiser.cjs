@@ -5,7 +5,13 @@ module.exports = {
 			name: 'core-stands-alone',
 			severity: 'error',
 			from: { path: '^src/core', pathNot: '\\.test\\.ts$' },
-			to: { path: ['^src/(lib|routes)', '^(node:)?(fs|path|os|crypto|http|child_process|worker_threads)$', 'node_modules/(svelte|@sveltejs|drizzle-orm|postgres)/'] }
+			to: {
+				path: [
+					'^src/(lib|routes)',
+					'^(node:)?(fs|path|os|crypto|http|child_process|worker_threads)$',
+					'node_modules/(svelte|@sveltejs|drizzle-orm|postgres)/'
+				]
+			}
 		},
 		{
 			name: 'components-not-on-server',
@@ -13,14 +19,32 @@ module.exports = {
 			from: { path: '^src/lib/components' },
 			to: { path: '^(src/lib/server|src/routes)', dependencyTypesNot: ['type-only'] }
 		},
-		{ name: 'server-not-on-interface', severity: 'error', from: { path: '^src/lib/server' }, to: { path: '^src/(lib/components|routes)' } },
-		{ name: 'nothing-on-routes', severity: 'error', from: { pathNot: '^src/routes' }, to: { path: '^src/routes' } },
-		{ name: 'no-circles', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } }
+		{
+			name: 'server-not-on-interface',
+			severity: 'error',
+			from: { path: '^src/lib/server' },
+			to: { path: '^src/(lib/components|routes)' }
+		},
+		{
+			name: 'nothing-on-routes',
+			severity: 'error',
+			from: { pathNot: '^src/routes' },
+			to: { path: '^src/routes' }
+		},
+		{
+			name: 'no-circles',
+			severity: 'error',
+			from: {},
+			to: { circular: true, dependencyTypesNot: ['type-only'] }
+		}
 	],
 	options: {
 		doNotFollow: { path: 'node_modules' },
 		tsPreCompilationDeps: true,
 		tsConfig: { fileName: 'tsconfig.json' },
-		enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'node', 'svelte', 'default'] }
+		enhancedResolveOptions: {
+			exportsFields: ['exports'],
+			conditionNames: ['import', 'node', 'svelte', 'default']
+		}
 	}
 };

@@ -14,6 +14,8 @@ export default ts.config(
 			'@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
 			'@typescript-eslint/no-unused-expressions': ['error', { allowTernary: true, allowShortCircuit: true }],
 			'svelte/no-navigation-without-resolve': 'off',
+			// A mustache with a string is how a space is kept where the formatter would drop it.
+			'svelte/no-useless-mustaches': 'off',
 			'svelte/prefer-svelte-reactivity': 'off'
 		}
 	},

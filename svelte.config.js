@@ -7,6 +7,13 @@ export default {
 	kit: {
 		adapter: adapter(),
 		alias: { $core: 'src/core' },
-		csp: { mode: 'auto', directives: { 'default-src': ['self'], 'style-src': ['self', 'unsafe-inline'], 'img-src': ['self', 'data:'] } }
+		csp: {
+			mode: 'auto',
+			directives: {
+				'default-src': ['self'],
+				'style-src': ['self', 'unsafe-inline'],
+				'img-src': ['self', 'data:']
+			}
+		}
 	}
 };

@@ -4,7 +4,8 @@ export const DEMO_INDEXES = [
 		code: 'bracken',
 		name: 'Bracken',
 		discipline: 'education',
-		coverage: 'Schools, teaching and learning at every stage, from journals, reports and theses in English and Spanish.',
+		coverage:
+			'Schools, teaching and learning at every stage, from journals, reports and theses in English and Spanish.',
 		letter: 'B',
 		hue: 70,
 		leaf: 'fern',
@@ -16,7 +17,8 @@ export const DEMO_INDEXES = [
 		code: 'sorrel',
 		name: 'Sorrel',
 		discipline: 'psychology',
-		coverage: 'Perception, cognition, behaviour and their surroundings; journals, books and chapters since 1967.',
+		coverage:
+			'Perception, cognition, behaviour and their surroundings; journals, books and chapters since 1967.',
 		letter: 'S',
 		hue: 20,
 		leaf: 'arrow',

@@ -30,9 +30,14 @@ export const DEMO_INQUIRIES: DemoInquiry[] = [
 	{
 		id: 'steady-hands',
 		title: 'Steady hands',
-		question: 'How do people learn fine manual skills on simulators, and does the skill carry over to real tasks?',
+		question:
+			'How do people learn fine manual skills on simulators, and does the skill carry over to real tasks?',
 		concepts: [
-			{ id: 'fine-manual-skill', name: 'fine manual skill', words: ['manual dexterity', 'fine motor skill*', 'hand skill'] },
+			{
+				id: 'fine-manual-skill',
+				name: 'fine manual skill',
+				words: ['manual dexterity', 'fine motor skill*', 'hand skill']
+			},
 			{ id: 'simulators', name: 'simulators', words: ['simulator*', 'simulation'] },
 			{ id: 'carry-over', name: 'carry-over to real tasks', words: ['transfer of skill'] }
 		]
@@ -81,7 +86,11 @@ export const DEMO_INQUIRIES: DemoInquiry[] = [
 					{ index: 'sorrel', headings: ['Distraction'], fit: 'related' }
 				],
 				noHeading: [
-					{ index: 'alder', tried: ['attention', 'concentration'], note: 'Human Performance is far too wide.' }
+					{
+						index: 'alder',
+						tried: ['attention', 'concentration'],
+						note: 'Human Performance is far too wide.'
+					}
 				]
 			},
 			{
@@ -101,7 +110,12 @@ export const DEMO_INQUIRIES: DemoInquiry[] = [
 				words: ['acoustic panel*', 'sound absorption', 'ceiling tile*', 'single room*', 'retrofit*'],
 				picks: [
 					{ index: 'alder', headings: ['Absorption (Sound)'], fit: 'narrower', withNarrower: true },
-					{ index: 'alder', headings: ['Sound Absorbers', 'Ceilings'], fit: 'narrower', note: 'Acoustic ceiling tiles.' }
+					{
+						index: 'alder',
+						headings: ['Sound Absorbers', 'Ceilings'],
+						fit: 'narrower',
+						note: 'Acoustic ceiling tiles.'
+					}
 				]
 			},
 			{

@@ -42,7 +42,8 @@ async function loadInquiries(): Promise<void> {
 		if (known.some(({ id }) => id === inquiry.id)) continue;
 		await createInquiry(LOCAL_PERSON, inquiry);
 		// One after the other, as each command builds on the one before.
-		for (const command of commandsOf(inquiry, demoUri, editionOf)) await changeInquiry(LOCAL_PERSON, inquiry.id, command);
+		for (const command of commandsOf(inquiry, demoUri, editionOf))
+			await changeInquiry(LOCAL_PERSON, inquiry.id, command);
 		console.log(`· inquiry “${inquiry.title}”`);
 	}
 }

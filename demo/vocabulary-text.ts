@@ -137,8 +137,11 @@ export function toTurtle(code: string, { entries, compounds }: TextVocabulary): 
 	const { namedNode, literal } = DataFactory;
 	const writer = new Writer({ prefixes: { ...PREFIXES, [code]: `https://${code}.example/headings/` } });
 	const uri = (label: string) => namedNode(demoUri(code, label));
-	const add = (label: string, predicate: string, object: ReturnType<typeof literal> | ReturnType<typeof namedNode>) =>
-		writer.addQuad(uri(label), namedNode(predicate), object);
+	const add = (
+		label: string,
+		predicate: string,
+		object: ReturnType<typeof literal> | ReturnType<typeof namedNode>
+	) => writer.addQuad(uri(label), namedNode(predicate), object);
 	for (const entry of entries) {
 		const { label } = entry;
 		add(label, names.type, namedNode(names.concept));

@@ -5,10 +5,18 @@ import { root } from './parts/fresh.mjs';
 
 const CHECKS = [
 	['routes and types', 'npx', ['svelte-kit', 'sync']],
-	['types', 'npx', ['svelte-check', '--tsconfig', './tsconfig.json', '--output', 'human', '--fail-on-warnings']],
+	[
+		'types',
+		'npx',
+		['svelte-check', '--tsconfig', './tsconfig.json', '--output', 'human', '--fail-on-warnings']
+	],
 	['lint', 'npx', ['eslint', '.', '--max-warnings', '0']],
 	['format', 'npx', ['prettier', '--check', '.', '--log-level', 'warn']],
-	['one-way dependencies', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src', 'demo', '--output-type', 'err']],
+	[
+		'one-way dependencies',
+		'npx',
+		['depcruise', '--config', '.dependency-cruiser.cjs', 'src', 'demo', '--output-type', 'err']
+	],
 	['tables match migrations', 'npx', ['drizzle-kit', 'check']]
 ];
 
@@ -22,4 +30,5 @@ export function runChecks() {
 	});
 }
 
-if (import.meta.url === pathToFileURL(process.argv[1]).href) process.exit(runChecks().every(({ ok }) => ok) ? 0 : 1);
+if (import.meta.url === pathToFileURL(process.argv[1]).href)
+	process.exit(runChecks().every(({ ok }) => ok) ? 0 : 1);

@@ -8,7 +8,9 @@ import { portFree, startPostgres } from './parts/postgres.mjs';
 import { startServer } from './parts/server.mjs';
 
 const port = Number(process.env.PORT || 4310);
-const home = path.resolve(process.env.OAKMOSS_HOME || (isRoot ? '/var/lib/oakmoss' : path.join(os.homedir(), '.local/share/oakmoss')));
+const home = path.resolve(
+	process.env.OAKMOSS_HOME || (isRoot ? '/var/lib/oakmoss' : path.join(os.homedir(), '.local/share/oakmoss'))
+);
 
 const running = [];
 async function stopAll() {
@@ -20,8 +22,10 @@ onEnd(async (reason) => {
 });
 
 try {
-	if (!Number.isInteger(port) || port < 1 || port > 65_535) throw new Trouble(`PORT (${process.env.PORT}) is not a port number.`);
-	if (!(await portFree(port))) throw new Trouble(`port ${port} is taken; choose another with PORT=… npm run demo`);
+	if (!Number.isInteger(port) || port < 1 || port > 65_535)
+		throw new Trouble(`PORT (${process.env.PORT}) is not a port number.`);
+	if (!(await portFree(port)))
+		throw new Trouble(`port ${port} is taken; choose another with PORT=… npm run demo`);
 	ensureNodeModules();
 	const postgres = await startPostgres(home);
 	running.push(postgres);

@@ -8,13 +8,33 @@ import { startPostgres } from './parts/postgres.mjs';
 try {
 	ensureNodeModules();
 	const given = process.env.DATABASE_URL;
-	const postgres = given ? undefined : await startPostgres(path.resolve(process.env.OAKMOSS_HOME || path.join(root, '.oakmoss')));
-	const env = { ...process.env, DATABASE_URL: given ?? postgres.url, OAKMOSS_WORKER: path.join(root, '.oakmoss-worker/import.js') };
+	const postgres = given
+		? undefined
+		: await startPostgres(path.resolve(process.env.OAKMOSS_HOME || path.join(root, '.oakmoss')));
+	const env = {
+		...process.env,
+		DATABASE_URL: given ?? postgres.url,
+		OAKMOSS_WORKER: path.join(root, '.oakmoss-worker/import.js')
+	};
 	const run = (...args) => spawnSync('npx', args, { cwd: root, stdio: 'inherit', env });
-	run('vite', 'build', '--config', 'vite.worker.config.ts', '--outDir', '.oakmoss-worker', '--logLevel', 'warn');
-	if (!given) spawnSync(process.execPath, ['--import', 'tsx', 'demo/load.ts'], { cwd: root, stdio: 'inherit', env });
+	run(
+		'vite',
+		'build',
+		'--config',
+		'vite.worker.config.ts',
+		'--outDir',
+		'.oakmoss-worker',
+		'--logLevel',
+		'warn'
+	);
+	if (!given)
+		spawnSync(process.execPath, ['--import', 'tsx', 'demo/load.ts'], { cwd: root, stdio: 'inherit', env });
 	say(`DATABASE_URL is ${env.DATABASE_URL}`);
-	const vite = spawn('npx', ['vite', 'dev', '--port', process.env.PORT || '4310'], { cwd: root, stdio: 'inherit', env });
+	const vite = spawn('npx', ['vite', 'dev', '--port', process.env.PORT || '4310'], {
+		cwd: root,
+		stdio: 'inherit',
+		env
+	});
 	const end = async () => {
 		vite.kill('SIGTERM');
 		await postgres?.stop();

@@ -25,22 +25,39 @@ onEnd(() => {
 
 try {
 	ensureNodeModules();
-	if (!['/usr/bin/chromium', '/usr/bin/chromium-browser'].some(existsSync)) installDebian(['chromium'], 'the browser for the interface tests');
+	if (!['/usr/bin/chromium', '/usr/bin/chromium-browser'].some(existsSync))
+		installDebian(['chromium'], 'the browser for the interface tests');
 	const { runChecks } = await import('./check.mjs');
 	for (const { ok } of runChecks()) ok ? passed++ : failed++;
 	ensureBuild();
 	postgres = await startPostgres(path.join(scratch, 'home'), { durable: false });
 	const report = path.join(scratch, 'report.json');
 	say('running the tests');
-	spawnSync('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`, ...process.argv.slice(2)], {
-		cwd: root,
-		stdio: ['ignore', 'inherit', 'inherit'],
-		env: { ...process.env, OAKMOSS_TEST_DATABASE: postgres.url }
-	});
+	spawnSync(
+		'npx',
+		[
+			'vitest',
+			'run',
+			'--reporter=default',
+			'--reporter=json',
+			`--outputFile.json=${report}`,
+			...process.argv.slice(2)
+		],
+		{
+			cwd: root,
+			stdio: ['ignore', 'inherit', 'inherit'],
+			env: { ...process.env, OAKMOSS_TEST_DATABASE: postgres.url }
+		}
+	);
 	const { numPassedTests, numFailedTests, testResults } = JSON.parse(readFileSync(report, 'utf8'));
 	passed += numPassedTests;
 	// A file that cannot even be loaded has no tests to count, and has failed all the same.
-	failed += numFailedTests + testResults.filter(({ status, assertionResults }) => status === 'failed' && assertionResults.every((test) => test.status !== 'failed')).length;
+	failed +=
+		numFailedTests +
+		testResults.filter(
+			({ status, assertionResults }) =>
+				status === 'failed' && assertionResults.every((test) => test.status !== 'failed')
+		).length;
 } catch (error) {
 	console.error(error instanceof Trouble ? error.message : error);
 	failed++;

@@ -12,11 +12,16 @@ const UNSAFE = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);
 export const handle: Handle = async ({ event, resolve }) => {
 	// A page of another site must not be able to write with this person's browser.
 	if (UNSAFE.has(event.request.method) && event.request.headers.get('sec-fetch-site') === 'cross-site')
-		return json({ error: { code: 'cross-site', message: 'Changes are only taken from Oakmoss’s own pages.' } }, { status: 403 });
+		return json(
+			{ error: { code: 'cross-site', message: 'Changes are only taken from Oakmoss’s own pages.' } },
+			{ status: 403 }
+		);
 	event.locals.person = LOCAL_PERSON;
 	const theme = event.cookies.get('theme');
 	const chosen = theme === 'dark' || theme === 'light' ? ` data-theme="${theme}"` : '';
-	const response = await resolve(event, { transformPageChunk: ({ html }) => html.replace('<html', `<html${chosen}`) });
+	const response = await resolve(event, {
+		transformPageChunk: ({ html }) => html.replace('<html', `<html${chosen}`)
+	});
 	response.headers.set('x-content-type-options', 'nosniff');
 	response.headers.set('referrer-policy', 'same-origin');
 	return response;
@@ -25,5 +30,8 @@ export const handle: Handle = async ({ event, resolve }) => {
 export const handleError: HandleServerError = ({ error, event, status, message }) => {
 	if (status === 404) return { code: 'no-page', message: 'There is no such page.' };
 	log.error({ err: error, path: event.url.pathname }, message);
-	return { code: 'unexpected', message: 'Something went wrong on the server. What you saved before is kept.' };
+	return {
+		code: 'unexpected',
+		message: 'Something went wrong on the server. What you saved before is kept.'
+	};
 };

@@ -53,8 +53,18 @@ export function ensureNodeModules() {
 /** Builds when the sources have changed since the last build. */
 export function ensureBuild() {
 	const stamp = path.join(root, 'build/.oakmoss-sources');
-	const files = ['package-lock.json', 'package.json', 'svelte.config.js', 'vite.config.ts', 'vite.worker.config.ts'];
-	const wanted = digest([...files.map((file) => path.join(root, file)), ...filesBelow('src'), ...filesBelow('static')]);
+	const files = [
+		'package-lock.json',
+		'package.json',
+		'svelte.config.js',
+		'vite.config.ts',
+		'vite.worker.config.ts'
+	];
+	const wanted = digest([
+		...files.map((file) => path.join(root, file)),
+		...filesBelow('src'),
+		...filesBelow('static')
+	]);
 	if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
 	say('building');
 	const { status, stdout, stderr } = run('npm', ['run', '--silent', 'build']);

@@ -1,6 +1,18 @@
 // A PostgreSQL of our own: Debian's programs, our data folder, loopback only, a free port.
 import { spawn, spawnSync } from 'node:child_process';
-import { accessSync, chmodSync, chownSync, constants, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+	accessSync,
+	chmodSync,
+	chownSync,
+	constants,
+	existsSync,
+	mkdirSync,
+	readdirSync,
+	readFileSync,
+	rmSync,
+	statSync,
+	writeFileSync
+} from 'node:fs';
 import net from 'node:net';
 import path from 'node:path';
 import { installDebian, isRoot, root, Trouble } from './fresh.mjs';
@@ -30,13 +42,16 @@ function ensurePrograms(home) {
 		installDebian(['postgresql'], 'the database');
 	}
 	const all = programs();
-	if (all.length === 0) throw new Trouble('PostgreSQL is installed, but its programs are not under /usr/lib/postgresql.');
+	if (all.length === 0)
+		throw new Trouble('PostgreSQL is installed, but its programs are not under /usr/lib/postgresql.');
 	const versionFile = path.join(home, 'postgres/PG_VERSION');
 	if (!existsSync(versionFile)) return all[0];
 	const version = readFileSync(versionFile, 'utf8').trim();
 	const match = all.find((folder) => folder.includes(`/${version}/`));
 	if (!match)
-		throw new Trouble(`the data in ${home} was made by PostgreSQL ${version}, which is not installed: apt-get install postgresql-${version}`);
+		throw new Trouble(
+			`the data in ${home} was made by PostgreSQL ${version}, which is not installed: apt-get install postgresql-${version}`
+		);
 	return match;
 }
 
@@ -46,7 +61,9 @@ export function ensureHome(home) {
 		if (!statSync(home).isDirectory()) throw new Trouble(`OAKMOSS_HOME (${home}) is not a folder.`);
 		const inside = readdirSync(home);
 		if (inside.length > 0 && !inside.includes(MARKER))
-			throw new Trouble(`OAKMOSS_HOME (${home}) holds something else and was left alone; name an empty or new folder.`);
+			throw new Trouble(
+				`OAKMOSS_HOME (${home}) holds something else and was left alone; name an empty or new folder.`
+			);
 	} else {
 		try {
 			mkdirSync(home, { recursive: true });
@@ -55,14 +72,20 @@ export function ensureHome(home) {
 		}
 	}
 	const marker = path.join(home, MARKER);
-	if (!existsSync(marker)) writeFileSync(marker, JSON.stringify({ about: 'Data of an Oakmoss installation.' }) + '\n');
+	if (!existsSync(marker))
+		writeFileSync(marker, JSON.stringify({ about: 'Data of an Oakmoss installation.' }) + '\n');
 }
 
 /** PostgreSQL refuses to run as root, so root runs it as the user that Debian's package made. */
 function serverUser() {
 	if (!isRoot) return undefined;
-	const line = readFileSync('/etc/passwd', 'utf8').split('\n').find((entry) => entry.startsWith('postgres:'));
-	if (!line) throw new Trouble('there is no user “postgres” to run the database as; reinstall Debian’s postgresql package.');
+	const line = readFileSync('/etc/passwd', 'utf8')
+		.split('\n')
+		.find((entry) => entry.startsWith('postgres:'));
+	if (!line)
+		throw new Trouble(
+			'there is no user “postgres” to run the database as; reinstall Debian’s postgresql package.'
+		);
 	const [, , uid, gid] = line.split(':');
 	return { uid: Number(uid), gid: Number(gid) };
 }
@@ -74,13 +97,22 @@ function as(user, home, program, args) {
 	const may = '+dac_read_search';
 	return {
 		command: 'setpriv',
-		args: [`--reuid=${user.uid}`, `--regid=${user.gid}`, '--clear-groups', `--inh-caps=${may}`, `--ambient-caps=${may}`, program, ...args],
+		args: [
+			`--reuid=${user.uid}`,
+			`--regid=${user.gid}`,
+			'--clear-groups',
+			`--inh-caps=${may}`,
+			`--ambient-caps=${may}`,
+			program,
+			...args
+		],
 		options: {}
 	};
 }
 
 function reachable(folder) {
-	for (let at = path.resolve(folder); at !== '/'; at = path.dirname(at)) if ((statSync(at).mode & 0o001) === 0) return false;
+	for (let at = path.resolve(folder); at !== '/'; at = path.dirname(at))
+		if ((statSync(at).mode & 0o001) === 0) return false;
 	return true;
 }
 
@@ -114,7 +146,8 @@ export async function startPostgres(home, { durable = true } = {}) {
 	const user = serverUser();
 	const data = path.join(home, 'postgres');
 	const sockets = path.join(home, 'sockets');
-	if (isRoot && !reachable(home) && (statSync(home).mode & 0o001) === 0 && readdirSync(home).length <= 3) chmodSync(home, 0o711);
+	if (isRoot && !reachable(home) && (statSync(home).mode & 0o001) === 0 && readdirSync(home).length <= 3)
+		chmodSync(home, 0o711);
 	for (const folder of [data, sockets]) {
 		mkdirSync(folder, { recursive: true, mode: 0o700 });
 		if (user) chownSync(folder, user.uid, user.gid);
@@ -122,12 +155,21 @@ export async function startPostgres(home, { durable = true } = {}) {
 	await endLeftover(data);
 	if (!existsSync(path.join(data, 'PG_VERSION'))) {
 		const { command, args, options } = as(user, home, `${bin}/initdb`, [
-			'-D', data, '-U', USER, '--auth=trust', '--encoding=UTF8', '--locale=C.UTF-8', '--no-instructions'
+			'-D',
+			data,
+			'-U',
+			USER,
+			'--auth=trust',
+			'--encoding=UTF8',
+			'--locale=C.UTF-8',
+			'--no-instructions'
 		]);
 		const { status, stderr, error } = spawnSync(command, args, { ...options, cwd: '/', encoding: 'utf8' });
 		if (status !== 0) {
 			rmSync(data, { recursive: true, force: true });
-			throw new Trouble(`the database could not be set up in ${data}: ${(error?.message ?? stderr).trim().split('\n').pop()}`);
+			throw new Trouble(
+				`the database could not be set up in ${data}: ${(error?.message ?? stderr).trim().split('\n').pop()}`
+			);
 		}
 	}
 	const port = await freePort();
@@ -140,14 +182,22 @@ export async function startPostgres(home, { durable = true } = {}) {
 		max_connections: '60',
 		...(durable ? {} : { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' })
 	};
-	const server = as(user, home, `${bin}/postgres`, ['-D', data, ...Object.entries(settings).flatMap(([name, value]) => ['-c', `${name}=${value}`])]);
+	const server = as(user, home, `${bin}/postgres`, [
+		'-D',
+		data,
+		...Object.entries(settings).flatMap(([name, value]) => ['-c', `${name}=${value}`])
+	]);
 	const identity = Object.entries(server.options).flatMap(([name, value]) => [`--${name}`, String(value)]);
 	const output = [];
-	const child = spawn(process.execPath, [path.join(root, 'scripts/guard.mjs'), ...identity, server.command, ...server.args], {
-		cwd: '/',
-		stdio: ['pipe', 'pipe', 'pipe'],
-		detached: true
-	});
+	const child = spawn(
+		process.execPath,
+		[path.join(root, 'scripts/guard.mjs'), ...identity, server.command, ...server.args],
+		{
+			cwd: '/',
+			stdio: ['pipe', 'pipe', 'pipe'],
+			detached: true
+		}
+	);
 	const ended = new Promise((resolve) => child.once('exit', resolve));
 	for (const stream of [child.stdout, child.stderr])
 		stream.on('data', (chunk) => {
@@ -159,7 +209,9 @@ export async function startPostgres(home, { durable = true } = {}) {
 	const deadline = Date.now() + 60_000;
 	while (!output.join('').includes('ready to accept connections')) {
 		if (over || Date.now() > deadline)
-			throw new Trouble(`the database did not start: ${output.join('').trim().split('\n').pop() || 'no reason given'}`);
+			throw new Trouble(
+				`the database did not start: ${output.join('').trim().split('\n').pop() || 'no reason given'}`
+			);
 		await new Promise((resolve) => setTimeout(resolve, 50));
 	}
 	const admin = `postgres://${USER}@127.0.0.1:${port}/postgres`;
@@ -197,7 +249,10 @@ async function endLeftover(data) {
 	if (parent > 1 && readFileSync(`/proc/${parent}/cmdline`, 'utf8').includes('guard.mjs')) {
 		// Its guard may just be ending it.
 		for (let i = 0; i < 50 && alive(); i++) await new Promise((resolve) => setTimeout(resolve, 100));
-		if (alive()) throw new Trouble(`Oakmoss is already running on the data in ${path.dirname(data)}; stop it first, or name another OAKMOSS_HOME.`);
+		if (alive())
+			throw new Trouble(
+				`Oakmoss is already running on the data in ${path.dirname(data)}; stop it first, or name another OAKMOSS_HOME.`
+			);
 		return;
 	}
 	process.kill(pid, 'SIGINT');

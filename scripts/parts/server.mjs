@@ -6,30 +6,38 @@ import { root, Trouble } from './fresh.mjs';
 /** @returns {Promise<{ address: string, pid: number, stop: () => Promise<void>, ended: Promise<void> }>} */
 export async function startServer({ databaseUrl, port, quiet = true }) {
 	const address = `http://127.0.0.1:${port}`;
-	const child = spawn(process.execPath, [path.join(root, 'scripts/guard.mjs'), process.execPath, 'build/index.js'], {
-		cwd: root,
-		stdio: ['pipe', quiet ? 'ignore' : 'inherit', 'pipe'],
-		detached: true,
-		env: {
-			...process.env,
-			DATABASE_URL: databaseUrl,
-			PORT: String(port),
-			HOST: '127.0.0.1',
-			ORIGIN: address,
-			BODY_SIZE_LIMIT: 'Infinity',
-			SHUTDOWN_TIMEOUT: '3',
-			NODE_ENV: 'production'
+	const child = spawn(
+		process.execPath,
+		[path.join(root, 'scripts/guard.mjs'), process.execPath, 'build/index.js'],
+		{
+			cwd: root,
+			stdio: ['pipe', quiet ? 'ignore' : 'inherit', 'pipe'],
+			detached: true,
+			env: {
+				...process.env,
+				DATABASE_URL: databaseUrl,
+				PORT: String(port),
+				HOST: '127.0.0.1',
+				ORIGIN: address,
+				BODY_SIZE_LIMIT: 'Infinity',
+				SHUTDOWN_TIMEOUT: '3',
+				NODE_ENV: 'production'
+			}
 		}
-	});
+	);
 	let errors = '';
 	child.stderr.on('data', (chunk) => (errors = (errors + chunk).slice(-4_000)));
 	let over = false;
 	const ended = new Promise((resolve) => child.once('exit', resolve)).then(() => void (over = true));
 	const deadline = Date.now() + 60_000;
 	for (;;) {
-		const healthy = await fetch(`${address}/api/v1/health`).then((response) => response.ok, () => false);
+		const healthy = await fetch(`${address}/api/v1/health`).then(
+			(response) => response.ok,
+			() => false
+		);
 		if (healthy) break;
-		if (over || Date.now() > deadline) throw new Trouble(`the server did not start: ${errors.trim() || 'no reason given'}`);
+		if (over || Date.now() > deadline)
+			throw new Trouble(`the server did not start: ${errors.trim() || 'no reason given'}`);
 		await new Promise((resolve) => setTimeout(resolve, 100));
 	}
 	return {

@@ -13,7 +13,10 @@
 	{#if !insideInquiry}<a href="/" class="flex items-center gap-2 font-semibold"><Emblem />Oakmoss</a>{/if}
 	<h1 class="text-xl font-semibold">{page.error?.message}</h1>
 	{#if code === 'no-heading'}
-		<p>It may stand in another edition, or its address may be cut short. Look it up by its name in the word field above.</p>
+		<p>
+			It may stand in another edition, or its address may be cut short. Look it up by its name in the word
+			field above.
+		</p>
 	{:else if code === 'database-away'}
 		<p>Reload this page in a moment.</p>
 	{/if}

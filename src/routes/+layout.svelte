@@ -7,6 +7,10 @@
 
 {@render children()}
 <Toaster
-	position="bottom-right"
-	toastOptions={{ style: 'background: var(--leaf-paper); color: var(--bark); border-color: var(--line); font-family: var(--font-sans)' }}
+	position="top-right"
+	offset={{ top: 94, right: 14 }}
+	toastOptions={{
+		style:
+			'background: var(--leaf-paper); color: var(--bark); border-color: var(--line); font-family: var(--font-sans)'
+	}}
 />

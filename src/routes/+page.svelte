@@ -26,7 +26,8 @@
 		}
 	}
 
-	const marks = (codes: string[]) => codes.flatMap((code) => data.indexes.find((index) => index.code === code) ?? []);
+	const marks = (codes: string[]) =>
+		codes.flatMap((code) => data.indexes.find((index) => index.code === code) ?? []);
 </script>
 
 <svelte:head><title>Inquiries · Oakmoss</title></svelte:head>
@@ -46,13 +47,18 @@
 						<span class="flex items-baseline gap-3">
 							<span class="text-base font-semibold">{inquiry.title}</span>
 							<span class="flex gap-1">
-								{#each marks(inquiry.indexes) as index (index.code)}<IndexMark {index} size={16} label={index.name} />{/each}
+								{#each marks(inquiry.indexes) as index (index.code)}<IndexMark
+										{index}
+										size={16}
+										label={index.name}
+									/>{/each}
 							</span>
 							<span class="ml-auto text-quiet">{inquiry.decided} of {cells} cells decided</span>
 						</span>
 						<span class="mt-1 block max-w-prose text-quiet">{inquiry.question}</span>
 						<span class="mt-2 block h-1 bg-shade" aria-hidden="true">
-							<span class="block h-1 bg-lichen" style="width: {cells ? (100 * inquiry.decided) / cells : 0}%"></span>
+							<span class="block h-1 bg-lichen" style="width: {cells ? (100 * inquiry.decided) / cells : 0}%"
+							></span>
 						</span>
 					</a>
 				</li>

@@ -29,11 +29,17 @@ export function inOrder<T extends { position: number; id: string }>(rows: Record
 
 /** Picks of one cell, in order. */
 export function picksOf(inquiry: Inquiry, conceptId: string, indexCode: string): Pick[] {
-	return inOrder(inquiry.picks).filter((pick) => pick.conceptId === conceptId && pick.indexCode === indexCode);
+	return inOrder(inquiry.picks).filter(
+		(pick) => pick.conceptId === conceptId && pick.indexCode === indexCode
+	);
 }
 
 /** What a cell has come to: picks that count, the decision that there is no heading, or neither. */
-export function cellState(inquiry: Inquiry, conceptId: string, indexCode: string): 'undecided' | 'picks' | 'noHeading' {
+export function cellState(
+	inquiry: Inquiry,
+	conceptId: string,
+	indexCode: string
+): 'undecided' | 'picks' | 'noHeading' {
 	const standing = Object.values(inquiry.picks).some(
 		(pick) => pick.conceptId === conceptId && pick.indexCode === indexCode && pick.role !== 'rejected'
 	);
@@ -66,7 +72,11 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 	const draft = new Draft(inquiry);
 	switch (command.kind) {
 		case 'about.set': {
-			const { title = inquiry.about.title, question = inquiry.about.question, indexes = inquiry.about.indexes } = command;
+			const {
+				title = inquiry.about.title,
+				question = inquiry.about.question,
+				indexes = inquiry.about.indexes
+			} = command;
 			const about = {
 				...inquiry.about,
 				title: required(title, 'A title', LONGEST_NAME),
@@ -89,7 +99,8 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 		}
 		case 'concept.set': {
 			const concept = existing(inquiry.concepts, command.id, 'This concept');
-			const name = command.name === undefined ? concept.name : required(command.name, 'A concept', LONGEST_NAME);
+			const name =
+				command.name === undefined ? concept.name : required(command.name, 'A concept', LONGEST_NAME);
 			draft.put('concepts', concept.id, { ...concept, name, status: command.status ?? concept.status });
 			break;
 		}
@@ -159,7 +170,8 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 				fit: command.fit ?? pick.fit,
 				note: command.note === undefined ? pick.note : limited(command.note, 'A note', LONGEST_TEXT)
 			});
-			if (command.role !== undefined && command.role !== 'rejected') draft.reopen(pick.conceptId, pick.indexCode);
+			if (command.role !== undefined && command.role !== 'rejected')
+				draft.reopen(pick.conceptId, pick.indexCode);
 			break;
 		}
 		case 'pick.remove':
@@ -179,7 +191,9 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 				conceptId: command.conceptId,
 				indexCode: command.indexCode,
 				noHeading: true,
-				tried: [...new Set([...(before?.tried ?? []), ...command.tried.map((word) => word.trim()).filter(Boolean)])],
+				tried: [
+					...new Set([...(before?.tried ?? []), ...command.tried.map((word) => word.trim()).filter(Boolean)])
+				],
 				edition: command.edition,
 				note: limited(command.note ?? before?.note ?? '', 'A note', LONGEST_TEXT)
 			});
@@ -191,8 +205,12 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 		case 'cell.set': {
 			placed(inquiry, command.conceptId, command.indexCode);
 			if (command.noHeading && command.picks.some(({ role }) => role !== 'rejected'))
-				throw new CommandError('invalid', 'A cell holds either picks or the decision that there is no heading, not both.');
-			for (const pick of picksOf(inquiry, command.conceptId, command.indexCode)) draft.put('picks', pick.id, null);
+				throw new CommandError(
+					'invalid',
+					'A cell holds either picks or the decision that there is no heading, not both.'
+				);
+			for (const pick of picksOf(inquiry, command.conceptId, command.indexCode))
+				draft.put('picks', pick.id, null);
 			const start = nextPosition(inquiry.picks);
 			command.picks.forEach((pick, i) =>
 				draft.put('picks', pick.id, {
@@ -243,7 +261,9 @@ export function apply(inquiry: Inquiry, changes: readonly Change[]): Inquiry {
 
 /** The changes that take back the given ones. */
 export function invert(changes: readonly Change[]): Change[] {
-	return changes.map(({ table, id, before, after }) => ({ table, id, before: after, after: before })).reverse();
+	return changes
+		.map(({ table, id, before, after }) => ({ table, id, before: after, after: before }))
+		.reverse();
 }
 
 /** The first change whose row is no longer as the change expects it, if any: it cannot be applied without a loss. */
@@ -298,7 +318,8 @@ function nextPosition(rows: Record<string, { position: number }>): number {
 
 function existing<T>(rows: Record<string, T>, id: string, what: string): T {
 	const row = rows[id];
-	if (!row) throw new CommandError('not-found', `${what} is no longer there. It may have been removed elsewhere.`);
+	if (!row)
+		throw new CommandError('not-found', `${what} is no longer there. It may have been removed elsewhere.`);
 	return row;
 }
 
@@ -320,6 +341,9 @@ function required(text: string, what: string, longest: number): string {
 
 function limited(text: string, what: string, longest: number): string {
 	if (text.length > longest)
-		throw new CommandError('invalid', `${what} can be ${longest} characters long; this one has ${text.length}.`);
+		throw new CommandError(
+			'invalid',
+			`${what} can be ${longest} characters long; this one has ${text.length}.`
+		);
 	return text;
 }

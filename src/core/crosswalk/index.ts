@@ -1,4 +1,14 @@
-export { apply, cellId, cellState, execute, inOrder, invert, obstacle, pickOfHeadings, picksOf } from './commands';
+export {
+	apply,
+	cellId,
+	cellState,
+	execute,
+	inOrder,
+	invert,
+	obstacle,
+	pickOfHeadings,
+	picksOf
+} from './commands';
 export { describe, FIT_WORDS, pickName, ROLE_WORDS } from './describe';
 export { CommandError, FITS, ROLES } from './types';
 export type {

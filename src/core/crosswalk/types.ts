@@ -118,7 +118,7 @@ export type Command =
 			conceptId: string;
 			indexCode: string;
 			edition: string;
-			picks: (Omit<Pick, 'conceptId' | 'indexCode' | 'position' | 'edition'>)[];
+			picks: Omit<Pick, 'conceptId' | 'indexCode' | 'position' | 'edition'>[];
 			noHeading: boolean;
 	  };
 

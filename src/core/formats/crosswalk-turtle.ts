@@ -65,6 +65,11 @@ function describePick(writer: Writer, concept: ReturnType<typeof namedNode>, pic
 	writer.addQuad(node, oak('fit'), literal(pick.fit));
 	writer.addQuad(node, oak('role'), literal(pick.role));
 	writer.addQuad(node, oak('edition'), literal(pick.edition));
-	if (pick.withNarrower) writer.addQuad(node, oak('withNarrower'), literal('true', namedNode('http://www.w3.org/2001/XMLSchema#boolean')));
+	if (pick.withNarrower)
+		writer.addQuad(
+			node,
+			oak('withNarrower'),
+			literal('true', namedNode('http://www.w3.org/2001/XMLSchema#boolean'))
+		);
 	if (pick.note) writer.addQuad(node, namedNode(names.note), literal(pick.note));
 }

@@ -20,7 +20,13 @@ export interface Statement {
 
 export interface VocabularyReading {
 	data: VocabularyData;
-	counts: ImportCounts & { statements: number; headings: number; entryTerms: number; relations: number; notes: number };
+	counts: ImportCounts & {
+		statements: number;
+		headings: number;
+		entryTerms: number;
+		relations: number;
+		notes: number;
+	};
 	findings: Finding[];
 	/** How many findings there were of each rule, also of those not listed. */
 	findingCounts: Record<string, number>;
@@ -151,7 +157,11 @@ export class SkosReader {
 			this.resolveNodes(uri, draft);
 			const labels = this.preferredLabels(uri, draft);
 			if (labels.length === 0) {
-				this.refuse('missing-label', uri, 'This heading has no preferred label, so it cannot be shown; it was left out.');
+				this.refuse(
+					'missing-label',
+					uri,
+					'This heading has no preferred label, so it cannot be shown; it was left out.'
+				);
 				// What hangs on a refused heading is refused with it, and counted so that the sums agree.
 				const lost = draft.labels.length + draft.notes.length + draft.links.length;
 				counts.read += lost;
@@ -189,7 +199,10 @@ export class SkosReader {
 		integrityFindings(data).forEach((finding) => this.report(finding));
 		counts.headings = headings.length;
 		counts.entryTerms = entryTerms.length;
-		counts.relations = headings.reduce((sum, { broader, related }) => sum + broader.length + related.length / 2, 0);
+		counts.relations = headings.reduce(
+			(sum, { broader, related }) => sum + broader.length + related.length / 2,
+			0
+		);
 		return { data, counts: { ...counts }, findings: this.findings, findingCounts: this.findingCounts };
 	}
 
@@ -251,7 +264,11 @@ export class SkosReader {
 			if (literal) draft.labels.push({ kind, ...literal });
 			else {
 				this.counts.read++;
-				this.refuse('label-without-text', uri, 'A label is given as a resource that has no text; it was left out.');
+				this.refuse(
+					'label-without-text',
+					uri,
+					'A label is given as a resource that has no text; it was left out.'
+				);
 			}
 		}
 		for (const { kind, node } of draft.noteNodes) {
@@ -262,7 +279,6 @@ export class SkosReader {
 
 	/** The text with control characters and stray white space mended, or undefined where nothing or too much is left. */
 	private cleanLabel(uri: string, text: string): string | undefined {
-		// eslint-disable-next-line no-control-regex -- control characters are what is looked for
 		const clean = text.replace(/[\u0000-\u001f\u007f-\u009f\s]+/g, ' ').trim();
 		if (clean === '') {
 			this.refuse('empty-label', uri, 'A label is empty; it was left out.');
@@ -276,7 +292,8 @@ export class SkosReader {
 			);
 			return undefined;
 		}
-		if (clean !== text) this.repair('label-mended', uri, `White space or control characters in “${clean}” were mended.`);
+		if (clean !== text)
+			this.repair('label-mended', uri, `White space or control characters in “${clean}” were mended.`);
 		return clean;
 	}
 
@@ -316,7 +333,6 @@ export class SkosReader {
 		this.counts.notes += draft.notes.length;
 		this.counts.read += draft.notes.length;
 		return draft.notes.flatMap((note) => {
-			// eslint-disable-next-line no-control-regex -- control characters are what is looked for
 			const text = note.text.replace(/[\u0000-\u0008\u000b-\u001f\u007f]+/g, ' ').trim();
 			if (text === '') {
 				this.counts.notes--;
@@ -336,7 +352,11 @@ export class SkosReader {
 			const clean = this.cleanLabel(heading.uri, text);
 			if (clean === undefined) continue;
 			if (seen.has(`${lang}\n${clean}`)) {
-				this.refuse('same-label', heading.uri, `“${clean}” stands twice under “${heading.labels[0].text}”; once was kept.`);
+				this.refuse(
+					'same-label',
+					heading.uri,
+					`“${clean}” stands twice under “${heading.labels[0].text}”; once was kept.`
+				);
 				continue;
 			}
 			seen.add(`${lang}\n${clean}`);
@@ -432,7 +452,11 @@ export class SkosReader {
 			if (draft.isConcept) continue;
 			for (const { text } of draft.labels) {
 				this.counts.read++;
-				this.refuse('entry-without-heading', uri, `“${text.slice(0, 80)}” leads to no heading of this file; it was left out.`);
+				this.refuse(
+					'entry-without-heading',
+					uri,
+					`“${text.slice(0, 80)}” leads to no heading of this file; it was left out.`
+				);
 			}
 		}
 	}
@@ -465,4 +489,3 @@ function longHash(text: string): string {
 	b = Math.imul(b ^ (b >>> 16), 2246822507) ^ Math.imul(a ^ (a >>> 13), 3266489909);
 	return (4294967296 * (2097151 & b) + (a >>> 0)).toString(36);
 }
-

@@ -256,7 +256,8 @@ function acronymPairs(data: VocabularyData): AcronymPair[] {
 		const labels = [...heading.labels, ...heading.hidden].map(({ text }) => text).concat(entries[n]);
 		for (const short of labels)
 			if (short.length <= 6)
-				for (const long of labels) if (isAcronymOf(short, long)) pairs.push({ acronym: short, expansion: long });
+				for (const long of labels)
+					if (isAcronymOf(short, long)) pairs.push({ acronym: short, expansion: long });
 		for (const long of labels) {
 			const { base, qualifier } = splitQualifier(long);
 			if (isAcronymOf(qualifier, base)) pairs.push({ acronym: qualifier, expansion: base });

@@ -196,7 +196,8 @@ class Search {
 			if (near.length === 0) return exact;
 			corrections.push(...near.map(({ word }) => word));
 			const found = new Set(exact);
-			for (const { stem } of near) for (const label of this.index.parts.labelsByStem.at(stem)) found.add(label);
+			for (const { stem } of near)
+				for (const label of this.index.parts.labelsByStem.at(stem)) found.add(label);
 			return Uint32Array.from(found).sort();
 		});
 		if (corrections.length > 0) this.offerNearest(intersect(lists), 'typo', corrections);
@@ -301,24 +302,23 @@ class Search {
 			if (a.isPreferred !== b.isPreferred) return a.isPreferred ? -1 : 1;
 			if (a.closeness !== b.closeness) return b.closeness - a.closeness;
 			// The headings of one compound entry term stay together, in the order the vocabulary gives them.
-			if (a.together && a.label === b.label) return a.together.indexOf(a.heading) - a.together.indexOf(b.heading);
+			if (a.together && a.label === b.label)
+				return a.together.indexOf(a.heading) - a.together.indexOf(b.heading);
 			const byCount = recordCount(b.heading) - recordCount(a.heading);
 			if (byCount !== 0) return byCount;
 			const [x, y] = [labelOf(a.heading), labelOf(b.heading)];
 			return x < y ? -1 : x > y ? 1 : a.heading - b.heading;
 		});
-		return sorted
-			.slice(0, limit)
-			.map(({ heading, tier, text, kind, lang, closeness, together, via }) => ({
-				heading,
-				tier,
-				text,
-				kind,
-				lang,
-				closeness,
-				...(together && { together }),
-				...(via !== undefined && { via })
-			}));
+		return sorted.slice(0, limit).map(({ heading, tier, text, kind, lang, closeness, together, via }) => ({
+			heading,
+			tier,
+			text,
+			kind,
+			lang,
+			closeness,
+			...(together && { together }),
+			...(via !== undefined && { via })
+		}));
 	}
 }
 
@@ -380,7 +380,9 @@ export function isOneEditAway(a: string, b: string): boolean {
 	while (start < a.length && start < b.length && a[start] === b[start]) start++;
 	if (a.length === b.length) {
 		const swapped = a[start] === b[start + 1] && a[start + 1] === b[start];
-		return a.slice(start + 1) === b.slice(start + 1) || (swapped && a.slice(start + 2) === b.slice(start + 2));
+		return (
+			a.slice(start + 1) === b.slice(start + 1) || (swapped && a.slice(start + 2) === b.slice(start + 2))
+		);
 	}
 	const [longer, shorter] = a.length > b.length ? [a, b] : [b, a];
 	return longer.slice(start + 1) === shorter.slice(start);

@@ -85,28 +85,32 @@ const EXCEPTIONS = new Set(
 );
 
 function stripPlural(word: string): [string, string] {
-	return word.endsWith('s') && word.length > 3 && !word.endsWith('ss') ? [word.slice(0, -1), 's'] : [word, ''];
+	return word.endsWith('s') && word.length > 3 && !word.endsWith('ss')
+		? [word.slice(0, -1), 's']
+		: [word, ''];
 }
 
 /** American spelling of a folded word; the word itself where there is no difference. */
 export function americanise(word: string): string {
 	const [root, plural] = stripPlural(word);
-	const whole = TO_AMERICAN.get(word) ?? (plural && TO_AMERICAN.has(root) ? TO_AMERICAN.get(root) + plural : undefined);
+	const whole =
+		TO_AMERICAN.get(word) ?? (plural && TO_AMERICAN.has(root) ? TO_AMERICAN.get(root) + plural : undefined);
 	if (whole !== undefined) return whole;
 	if (word.length < 6 || EXCEPTIONS.has(word) || EXCEPTIONS.has(root)) return word;
 	return word
 		.replace(/(?<=.{3})is(e|es|ed|er|ers|ing|ation|ations|ational)$/, 'iz$1')
-		.replace(/lys(e|es|ed|er|ers|ing)$/, 'lyz$1')
+		.replace(/lys(e|ed|er|ers|ing)$/, 'lyz$1')
 		.replace(/([aeiou])ll(ed|ing|er|ers)$/, '$1l$2');
 }
 
 /** British spelling of a folded word, for offering; the word itself where there is no difference. */
 export function britishise(word: string): string {
 	const [root, plural] = stripPlural(word);
-	const whole = TO_BRITISH.get(word) ?? (plural && TO_BRITISH.has(root) ? TO_BRITISH.get(root) + plural : undefined);
+	const whole =
+		TO_BRITISH.get(word) ?? (plural && TO_BRITISH.has(root) ? TO_BRITISH.get(root) + plural : undefined);
 	if (whole !== undefined) return whole;
 	if (word.length < 6) return word;
 	return word
 		.replace(/(?<=.{3})iz(e|es|ed|er|ers|ing|ation|ations|ational)$/, 'is$1')
-		.replace(/lyz(e|es|ed|er|ers|ing)$/, 'lys$1');
+		.replace(/lyz(e|ed|er|ers|ing)$/, 'lys$1');
 }

@@ -12,7 +12,9 @@ export function variantKey(label: string): string {
 	const { base, qualifier } = splitQualifier(fold(label));
 	const joined = wordsOf(uninvert(base)).map(normalWord).join('');
 	// The joined form is normalised once more, its inside too, so that "noise barriers" and "noisebarrier" agree.
-	const solid = normalWord(joined).replace(/(s|x|z|ch|sh|o)e/g, '$1').replaceAll('ie', 'y');
+	const solid = normalWord(joined)
+		.replace(/(s|x|z|ch|sh|o)e+/g, '$1')
+		.replaceAll('ie', 'y');
 	return qualifier ? `${solid}(${key(qualifier)})` : solid;
 }
 
@@ -37,7 +39,8 @@ export function variants(phrase: string, most = 24): string[] {
 	if (spoken !== base) add(spoken);
 	const words = spoken.split(' ').filter(Boolean);
 	const last = words[words.length - 1] ?? '';
-	const withLast = (word: string | undefined) => word !== undefined && add([...words.slice(0, -1), word].join(' '));
+	const withLast = (word: string | undefined) =>
+		word !== undefined && add([...words.slice(0, -1), word].join(' '));
 	withLast(pluralOf(last));
 	withLast(singularOf(last));
 	const american = words.map(americanise).join(' ');
@@ -48,7 +51,9 @@ export function variants(phrase: string, most = 24): string[] {
 		add(`${last}, ${words.slice(0, -1).join(' ')}`);
 		for (let i = 0; i + 1 < words.length; i++) {
 			add([...words.slice(0, i), `${words[i]}-${words[i + 1]}`, ...words.slice(i + 2)].join(' '));
-			add([...words.slice(0, i), words[i] + words[i + 1], ...words.slice(i + 2)].join(' '));
+			// A compound's first part is singular: "bay windows" may be solid, "bays windows" not.
+			if (pluralOf(words[i]) !== undefined)
+				add([...words.slice(0, i), words[i] + words[i + 1], ...words.slice(i + 2)].join(' '));
 		}
 	}
 	return [...found.values()].slice(0, most);
@@ -68,7 +73,9 @@ export function isAcronymOf(short: string, long: string): boolean {
 	if (!/^[A-Z][A-Z0-9]{1,5}$/.test(short)) return false;
 	const words = wordsOf(fold(splitQualifier(long).base));
 	const all = words.map((word) => word[0]).join('');
-	const content = words.filter((word) => word.length > 3 || !/^(of|and|the|in|for|to|on|a|an|by|at)$/.test(word));
+	const content = words.filter(
+		(word) => word.length > 3 || !/^(of|and|the|in|for|to|on|a|an|by|at)$/.test(word)
+	);
 	const wanted = short.toLowerCase();
 	return all === wanted || content.map((word) => word[0]).join('') === wanted;
 }

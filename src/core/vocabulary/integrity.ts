@@ -3,7 +3,11 @@ import { fold } from '../text';
 import type { Finding, VocabularyData } from './types';
 
 /** Makes every narrower link two-way by nature: `broader` alone is kept, and related links are mirrored. */
-export function completeRelations(data: VocabularyData): { findings: Finding[]; repaired: number; refused: number } {
+export function completeRelations(data: VocabularyData): {
+	findings: Finding[];
+	repaired: number;
+	refused: number;
+} {
 	const findings: Finding[] = [];
 	const counts = { repaired: 0, refused: 0 };
 	const refuse = (n: number, rule: string, message: string) => {
@@ -75,7 +79,7 @@ export function cyclesOf(broader: ReadonlyArray<readonly number[]>): number[][] 
 			if (parent !== undefined) low[parent] = Math.min(low[parent], low[node]);
 			if (low[node] === index[node]) {
 				const group: number[] = [];
-				for (let member = -1; member !== node; ) {
+				for (let member = -1; member !== node;) {
 					member = stack.pop() as number;
 					onStack[member] = 0;
 					group.push(member);

@@ -140,7 +140,12 @@ export function pack(sections: Record<string, Section>): Uint8Array {
 	for (const [name, section] of Object.entries(sections)) {
 		if (typeof section === 'string') bodies.push({ name, ...packString(section) });
 		else if (section instanceof Uint8Array) bodies.push({ name, type: 'u8', bytes: section });
-		else bodies.push({ name, type: 'u32', bytes: new Uint8Array(section.buffer, section.byteOffset, section.byteLength) });
+		else
+			bodies.push({
+				name,
+				type: 'u32',
+				bytes: new Uint8Array(section.buffer, section.byteOffset, section.byteLength)
+			});
 	}
 	let at = 0;
 	const directory = bodies.map(({ name, type, bytes }) => {
@@ -200,7 +205,8 @@ const STEP = 8192;
 
 function latin1(bytes: Uint8Array): string {
 	const parts: string[] = [];
-	for (let i = 0; i < bytes.length; i += STEP) parts.push(String.fromCharCode(...bytes.subarray(i, i + STEP)));
+	for (let i = 0; i < bytes.length; i += STEP)
+		parts.push(String.fromCharCode(...bytes.subarray(i, i + STEP)));
 	return parts.join('');
 }
 
@@ -208,7 +214,8 @@ function utf16(bytes: Uint8Array): string {
 	const parts: string[] = [];
 	for (let i = 0; i < bytes.length; i += 2 * STEP) {
 		const units: number[] = [];
-		for (let j = i; j < Math.min(bytes.length, i + 2 * STEP); j += 2) units.push(bytes[j] | (bytes[j + 1] << 8));
+		for (let j = i; j < Math.min(bytes.length, i + 2 * STEP); j += 2)
+			units.push(bytes[j] | (bytes[j + 1] << 8));
 		parts.push(String.fromCharCode(...units));
 	}
 	return parts.join('');

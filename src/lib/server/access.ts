@@ -13,6 +13,7 @@ export type Action = 'read' | 'change-inquiry' | 'change-indexes';
 
 /** @throws ServiceError when the person may not do this */
 export function allow(person: Person | undefined, action: Action): Person {
-	if (!person) throw new ServiceError(403, 'not-allowed', `Nobody is signed in, so “${action}” is not possible.`);
+	if (!person)
+		throw new ServiceError(403, 'not-allowed', `Nobody is signed in, so “${action}” is not possible.`);
 	return person;
 }

@@ -2,7 +2,15 @@
 import type { IndexSummary } from './indexes';
 import type { HeadingLine, HeadingRef, HeadingSheet, LaneAnswer } from './vocabularies';
 
-export function apiIndex({ code, name, discipline, languages, headings, entryTerms, hierarchical }: IndexSummary) {
+export function apiIndex({
+	code,
+	name,
+	discipline,
+	languages,
+	headings,
+	entryTerms,
+	hierarchical
+}: IndexSummary) {
 	return { code, name, discipline, languages, headings, entryTerms, records: 0, hierarchical, limits: [] };
 }
 

@@ -49,7 +49,8 @@ async function readEdition(id: number): Promise<EditionIndex> {
 		.from(editionPacks)
 		.where(eq(editionPacks.editionId, id))
 		.orderBy(asc(editionPacks.part));
-	if (parts.length === 0) throw new ServiceError(404, 'no-vocabulary', 'This subject index has no vocabulary loaded.');
+	if (parts.length === 0)
+		throw new ServiceError(404, 'no-vocabulary', 'This subject index has no vocabulary loaded.');
 	const size = parts.reduce((sum, { bytes }) => sum + bytes.length, 0);
 	const all = new Uint8Array(size);
 	let at = 0;

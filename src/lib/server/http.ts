@@ -42,7 +42,11 @@ function asServiceError(error: unknown): ServiceError {
 	}
 	if (isConnectionError(error)) {
 		log.error({ err: error }, 'database away');
-		return new ServiceError(503, 'database-away', 'The database does not answer. Nothing was changed; try again in a moment.');
+		return new ServiceError(
+			503,
+			'database-away',
+			'The database does not answer. Nothing was changed; try again in a moment.'
+		);
 	}
 	log.error({ err: error }, 'unexpected');
 	throw error;
@@ -58,7 +62,10 @@ function isConnectionError(error: unknown): boolean {
 }
 
 /** The body of a request as JSON that fits the schema. */
-export async function bodyOf<S extends v.GenericSchema>(request: Request, schema: S): Promise<v.InferOutput<S>> {
+export async function bodyOf<S extends v.GenericSchema>(
+	request: Request,
+	schema: S
+): Promise<v.InferOutput<S>> {
 	let body: unknown;
 	try {
 		body = await request.json();

@@ -51,7 +51,9 @@ export async function createIndex(
 	const taken = await currentIndexes();
 	if (taken.some(({ index }) => index.code === fields.code))
 		throw new ServiceError(409, 'code-taken', `There is a subject index “${fields.code}” already.`);
-	const leaf = LEAVES.find((name) => !taken.some(({ index }) => index.leaf === name)) ?? LEAVES[taken.length % LEAVES.length];
+	const leaf =
+		LEAVES.find((name) => !taken.some(({ index }) => index.leaf === name)) ??
+		LEAVES[taken.length % LEAVES.length];
 	const [{ last }] = await db.select({ last: max(subjectIndexes.position) }).from(subjectIndexes);
 	const [index] = await db
 		.insert(subjectIndexes)

@@ -66,7 +66,13 @@ export async function createInquiry(
 	if (name === '' || name.length > 200)
 		throw new ServiceError(422, 'invalid', 'An inquiry needs a title of at most 200 characters.');
 	const chosen =
-		indexes ?? (await db.select({ code: subjectIndexes.code }).from(subjectIndexes).orderBy(asc(subjectIndexes.position))).map(({ code }) => code);
+		indexes ??
+		(
+			await db
+				.select({ code: subjectIndexes.code })
+				.from(subjectIndexes)
+				.orderBy(asc(subjectIndexes.position))
+		).map(({ code }) => code);
 	await db.insert(inquiries).values({ id, title: name, question: question.trim(), indexes: chosen });
 	return id;
 }
@@ -81,7 +87,10 @@ export async function readInquiry(person: Person | undefined, id: string): Promi
 /** Number of the last change, to see whether anything is new. */
 export async function revisionOf(person: Person | undefined, id: string): Promise<number> {
 	allow(person, 'read');
-	const [row] = await connection().db.select({ revision: inquiries.revision }).from(inquiries).where(eq(inquiries.id, id));
+	const [row] = await connection()
+		.db.select({ revision: inquiries.revision })
+		.from(inquiries)
+		.where(eq(inquiries.id, id));
 	if (!row) throw noInquiry(id);
 	return row.revision;
 }
@@ -91,7 +100,11 @@ function noInquiry(id: string): ServiceError {
 }
 
 /** The whole inquiry in five queries, whatever its size. */
-async function load(db: Queries, id: string, forChange: boolean): Promise<{ inquiry: Inquiry; revision: number }> {
+async function load(
+	db: Queries,
+	id: string,
+	forChange: boolean
+): Promise<{ inquiry: Inquiry; revision: number }> {
 	const query = db.select().from(inquiries).where(eq(inquiries.id, id));
 	const [about] = await (forChange ? query.for('update') : query);
 	if (!about) throw noInquiry(id);
@@ -138,7 +151,11 @@ export interface Outcome {
 }
 
 /** Carries out a command. One that changes nothing is not logged. */
-export async function changeInquiry(person: Person | undefined, id: string, command: Command): Promise<Outcome> {
+export async function changeInquiry(
+	person: Person | undefined,
+	id: string,
+	command: Command
+): Promise<Outcome> {
 	const { id: personId } = allow(person, 'change-inquiry');
 	return connection().db.transaction(async (tx) => {
 		const { inquiry, revision } = await load(tx, id, true);
@@ -158,7 +175,11 @@ export async function changeInquiry(person: Person | undefined, id: string, comm
 }
 
 /** Takes back the last standing change, or carries the last undone one out again. */
-export async function stepBackOrForth(person: Person | undefined, id: string, kind: 'undo' | 'redo'): Promise<Outcome> {
+export async function stepBackOrForth(
+	person: Person | undefined,
+	id: string,
+	kind: 'undo' | 'redo'
+): Promise<Outcome> {
 	const { id: personId } = allow(person, 'change-inquiry');
 	return connection().db.transaction(async (tx) => {
 		const { inquiry, revision } = await load(tx, id, true);
@@ -178,7 +199,11 @@ export async function stepBackOrForth(person: Person | undefined, id: string, ki
 		const rows = kind === 'undo' ? invert(target.rows) : target.rows;
 		const blocked = obstacle(inquiry, rows);
 		if (blocked)
-			throw new ServiceError(409, 'changed-since', `“${target.summary}” cannot be ${kind === 'undo' ? 'undone' : 'redone'}: ${rowName(blocked)} has changed since.`);
+			throw new ServiceError(
+				409,
+				'changed-since',
+				`“${target.summary}” cannot be ${kind === 'undo' ? 'undone' : 'redone'}: ${rowName(blocked)} has changed since.`
+			);
 		await write(tx, id, rows);
 		await tx
 			.update(changes)
@@ -213,7 +238,11 @@ function attempt<T>(work: () => T): T {
 }
 
 function rowName({ table, after, before }: Change): string {
-	const row = (before ?? after) as Partial<{ name: string; text: string; headings: { label: string }[] }> | null;
+	const row = (before ?? after) as Partial<{
+		name: string;
+		text: string;
+		headings: { label: string }[];
+	}> | null;
 	if (table === 'about') return 'the inquiry itself';
 	if (row?.headings) return `the pick ${pickName({ headings: row.headings })}`;
 	return row?.name ?? row?.text ?? 'a cell';
@@ -229,7 +258,8 @@ async function write(tx: Queries, inquiryId: string, made: readonly Change[]): P
 	const last = new Map<string, Change>();
 	for (const change of made) last.set(`${change.table}/${change.id}`, change);
 	const byTable = new Map<Table, Change[]>();
-	for (const change of last.values()) byTable.set(change.table, [...(byTable.get(change.table) ?? []), change]);
+	for (const change of last.values())
+		byTable.set(change.table, [...(byTable.get(change.table) ?? []), change]);
 	for (const [table, rows] of byTable) {
 		if (table === 'about') {
 			const about = rows[0].after as Inquiry['about'];
@@ -240,7 +270,9 @@ async function write(tx: Queries, inquiryId: string, made: readonly Change[]): P
 		const target = TABLES[table];
 		const ids = rows.map(({ id }) => id);
 		await tx.delete(target).where(and(eq(target.inquiryId, inquiryId), inArray(target.id, ids)));
-		const kept = rows.flatMap(({ after }) => (after ? [{ ...(after as Exclude<Row, Inquiry['about']>), inquiryId }] : []));
+		const kept = rows.flatMap(({ after }) =>
+			after ? [{ ...(after as Exclude<Row, Inquiry['about']>), inquiryId }] : []
+		);
 		if (kept.length > 0) await tx.insert(target).values(kept as never);
 	}
 }
@@ -263,4 +295,3 @@ async function log(
 	await tx.update(inquiries).set({ revision, changedAt: new Date() }).where(eq(inquiries.id, inquiryId));
 	return revision;
 }
-

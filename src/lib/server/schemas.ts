@@ -16,7 +16,11 @@ const pickFields = { withNarrower: v.boolean(), role, fit, note: text };
 
 /** A command on an inquiry, as `Command` in the core. */
 export const command = v.variant('kind', [
-	commandOf('about.set', { title: v.optional(text), question: v.optional(text), indexes: v.optional(many(id)) }),
+	commandOf('about.set', {
+		title: v.optional(text),
+		question: v.optional(text),
+		indexes: v.optional(many(id))
+	}),
 	commandOf('concept.add', { id, name: text }),
 	commandOf('concept.set', {
 		id,
@@ -46,7 +50,13 @@ export const command = v.variant('kind', [
 		note: v.optional(text)
 	}),
 	commandOf('pick.remove', { id }),
-	commandOf('cell.noHeading', { conceptId: id, indexCode: id, tried: many(text), edition: text, note: v.optional(text) }),
+	commandOf('cell.noHeading', {
+		conceptId: id,
+		indexCode: id,
+		tried: many(text),
+		edition: text,
+		note: v.optional(text)
+	}),
 	commandOf('cell.reopen', { conceptId: id, indexCode: id }),
 	commandOf('cell.set', {
 		conceptId: id,
@@ -77,7 +87,10 @@ export const lookupQuery = v.object({
 });
 
 export const newIndex = v.object({
-	code: v.pipe(v.string(), v.regex(/^[a-z][a-z0-9-]{0,39}$/, 'A code is made of small letters, digits and hyphens.')),
+	code: v.pipe(
+		v.string(),
+		v.regex(/^[a-z][a-z0-9-]{0,39}$/, 'A code is made of small letters, digits and hyphens.')
+	),
 	name: v.pipe(v.string(), v.trim(), v.minLength(1, 'A name is needed.'), v.maxLength(100)),
 	discipline: v.pipe(v.string(), v.trim(), v.maxLength(100))
 });

@@ -71,7 +71,12 @@ export async function lookupInIndexes(
 	return lanes(wanted, indexes, query, limit);
 }
 
-async function lanes(wanted: CurrentIndex[], all: CurrentIndex[], query: string, limit: number): Promise<LaneAnswer[]> {
+async function lanes(
+	wanted: CurrentIndex[],
+	all: CurrentIndex[],
+	query: string,
+	limit: number
+): Promise<LaneAnswer[]> {
 	const known = new Map<number, EditionIndex>();
 	await Promise.all(
 		[...wanted, ...all].map(async ({ edition }) => {
@@ -111,11 +116,16 @@ function matchOf(index: EditionIndex, match: Match): LookupMatch {
 /** The index and the heading's place in its current edition. */
 async function locate(code: string, id: string) {
 	const { index: subjectIndex, edition } = await currentIndex(code);
-	if (!edition) throw new ServiceError(404, 'no-vocabulary', `${subjectIndex.name} has no vocabulary loaded.`);
+	if (!edition)
+		throw new ServiceError(404, 'no-vocabulary', `${subjectIndex.name} has no vocabulary loaded.`);
 	const index = await editionIndex(edition);
 	const n = index.find(id);
 	if (n === undefined)
-		throw new ServiceError(404, 'no-heading', `${subjectIndex.name}, edition ${edition.label}, has no heading “${id}”.`);
+		throw new ServiceError(
+			404,
+			'no-heading',
+			`${subjectIndex.name}, edition ${edition.label}, has no heading “${id}”.`
+		);
 	return { subjectIndex, edition, index, n };
 }
 
@@ -126,7 +136,10 @@ export async function headingSheet(person: Person | undefined, code: string, id:
 	const { db } = connection();
 	const here = { editionId: edition.id, n };
 	const [[row], ownLabels, ownNotes, ownEntries, predecessors, successors] = await Promise.all([
-		db.select().from(headings).where(and(eq(headings.editionId, here.editionId), eq(headings.n, n))),
+		db
+			.select()
+			.from(headings)
+			.where(and(eq(headings.editionId, here.editionId), eq(headings.n, n))),
 		db
 			.select({ kind: labels.kind, lang: labels.lang, text: labels.text })
 			.from(labels)
@@ -150,7 +163,8 @@ export async function headingSheet(person: Person | undefined, code: string, id:
 	const { hierarchy } = index;
 	const { paths, total, complete } = hierarchy.paths(n);
 	const lines = (list: Iterable<number>) => [...list].map((other) => lineOf(index, other)).sort(byLabel);
-	const siblings = hierarchy.broader.count(n) === 0 && hierarchy.narrower.count(n) === 0 ? [] : hierarchy.siblings(n);
+	const siblings =
+		hierarchy.broader.count(n) === 0 && hierarchy.narrower.count(n) === 0 ? [] : hierarchy.siblings(n);
 	return {
 		...lineOf(index, n),
 		edition: edition.label,
@@ -171,7 +185,10 @@ export async function headingSheet(person: Person | undefined, code: string, id:
 		related: lines(index.related.at(n)),
 		predecessors: lines(predecessors.map((other) => other.n)),
 		successors: lines(successors.map((other) => other.n)),
-		siblings: siblings.slice(0, MOST_SIBLINGS).map((other) => lineOf(index, other)).sort(byLabel),
+		siblings: siblings
+			.slice(0, MOST_SIBLINGS)
+			.map((other) => lineOf(index, other))
+			.sort(byLabel),
 		paths: paths.map((path) => path.map((other) => refOf(index, other))),
 		pathCount: total,
 		pathsComplete: complete

@@ -95,10 +95,12 @@
 <div class="relative" class:mirrored={side === 'left'} style="min-height: {height}px">
 	<svg class="lines pointer-events-none absolute top-0" {height} width="100%" aria-hidden="true">
 		<g fill="none" stroke="currentColor" stroke-width="1.4">
+			<!-- The root: from the heading in the middle down to where the branches begin. -->
+			<path d="M-18 -16H-8Q2 -16 2 -6V2" />
 			{#each rows as row, i (row.path)}<path d={stem(row, i)} />{/each}
 		</g>
 	</svg>
-	<!-- svelte-ignore a11y_interactive_supports_focus, a11y_click_events_have_key_events -- the row in hand takes the focus, as the tree pattern has it -->
+	<!-- svelte-ignore a11y_interactive_supports_focus (the row in hand takes the focus, as the tree pattern has it) -->
 	<div bind:this={tree} role="tree" aria-label={label} {onkeydown} {onclick}>
 		{#each rows as row, i (row.path)}
 			<div
@@ -145,6 +147,7 @@
 <style>
 	.lines {
 		left: 0;
+		overflow: visible;
 		color: color-mix(in oklch, var(--lichen) 55%, var(--line));
 	}
 	.row {

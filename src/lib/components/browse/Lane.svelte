@@ -36,7 +36,7 @@
 	const refs = ({ heading, together }: LookupMatch) => together ?? [heading];
 
 	function reason({ tier, matched }: LookupMatch): string {
-		if (tier === 'variant' && matched.via) return `“${query}” stands for “${matched.via}”:`;
+		if (tier === 'variant' && matched.via) return `“${query}” stands for “${matched.via}”`;
 		return REASONS[tier];
 	}
 	const saysLabel = ({ tier, matched, heading }: LookupMatch) =>
@@ -60,24 +60,27 @@
 		<div class="min-w-0">
 			<p class="text-[15px] leading-5">
 				{#each headings as heading, i (heading.id)}
-					{#if i > 0}<span class="text-xs text-quiet"> together with </span>{/if}
+					{#if i > 0}{' '}<span class="text-xs text-quiet">together with</span>{' '}{/if}
 					<a
 						href={lineageAt(place, index.code, heading.id, query)}
 						data-row={i === 0 ? '' : undefined}
 						data-pick={headings.map(({ id }) => id).join(' ')}
-						class="hover:underline"><HeadingText label={heading.label} retired={i === 0 && match.heading.retired} /></a
+						class="hover:underline"
+						><HeadingText label={heading.label} retired={i === 0 && match.heading.retired} /></a
 					>
 				{/each}
 				{#if pick?.role === 'rejected'}<span class="text-xs text-warn">rejected</span>{/if}
 			</p>
 			<p class="text-xs text-quiet">
-				{reason(match)}
-				{#if saysLabel(match)}<span class="text-bark">{match.matched.text}</span>{/if}
-				{#if match.matched.lang && match.matched.lang !== 'en'}<span class="uppercase">{match.matched.lang}</span>{/if}
+				{reason(match)}{#if saysLabel(match)}: <span class="text-bark">{match.matched.text}</span>{/if}
+				{#if match.matched.lang && match.matched.lang !== 'en'}<span class="uppercase"
+						>{match.matched.lang}</span
+					>{/if}
 				{#if !match.together}
-					· {match.heading.belowCount === 0
-						? 'no narrower'
-						: `${match.heading.belowCount} narrower`}{match.heading.retired ? ' · retired' : ''}
+					· {match.heading.belowCount === 0 ? 'no narrower' : `${match.heading.belowCount} narrower`}{match
+						.heading.retired
+						? ' · retired'
+						: ''}
 				{/if}
 			</p>
 			{#if !match.together && match.heading.noteStart}
@@ -97,7 +100,9 @@
 		<h2 class="font-semibold">{index.name}</h2>
 		<span class="truncate text-quiet">{index.discipline}</span>
 		<span class="ml-auto shrink-0 text-xs text-quiet">
-			{#if query && answer}{firm.length > 0 ? `${firm.length} ${firm.length === 1 ? 'match' : 'matches'}` : 'no match'}{/if}
+			{#if query && answer}{firm.length > 0
+					? `${firm.length} ${firm.length === 1 ? 'match' : 'matches'}`
+					: 'no match'}{/if}
 		</span>
 	</header>
 	<div class="min-h-0 flex-1 overflow-y-auto">
@@ -123,9 +128,9 @@
 						{#each answer.neighbours as neighbour (neighbour.id)}
 							<li class="py-0.5">
 								<a data-row href={lineageAt(place, index.code, neighbour.id, query)} class="hover:underline">
-									{#if neighbour.text !== neighbour.label}<span class="text-quiet">{neighbour.text} → </span>{/if}<HeadingText
-										label={neighbour.label}
-									/>
+									{#if neighbour.text !== neighbour.label}<span class="text-quiet"
+											>{neighbour.text} →
+										</span>{/if}<HeadingText label={neighbour.label} />
 								</a>
 							</li>
 						{/each}
@@ -138,7 +143,10 @@
 		{/if}
 	</div>
 	{#if concept}
-		<footer class="max-h-48 shrink-0 overflow-y-auto border-t bg-leaf px-3 py-1.5" aria-label="Picks for {concept.name}">
+		<footer
+			class="max-h-48 shrink-0 overflow-y-auto border-t bg-leaf px-3 py-1.5"
+			aria-label="Picks for {concept.name}"
+		>
 			<CellPicks conceptId={concept.id} indexCode={index.code} />
 			{#if decided !== 'picks'}
 				<NoHeading conceptId={concept.id} indexCode={index.code} tried={query ? [query] : []} />

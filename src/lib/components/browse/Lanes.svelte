@@ -46,13 +46,16 @@
 		const ids = row.dataset.pick?.split(' ') ?? [];
 		const match = answers
 			.find((answer) => answer.code === code)
-			?.matches.find(({ heading, together }) => (together ?? [heading]).map(({ id }) => id).join(' ') === ids.join(' '));
+			?.matches.find(
+				({ heading, together }) => (together ?? [heading]).map(({ id }) => id).join(' ') === ids.join(' ')
+			);
 		if (index && match) togglePick(store, concept, index, match.together ?? [match.heading]);
 	}
 
 	function noHeading(code: string) {
 		const edition = store.columns.find((index) => index.code === code)?.edition ?? '';
-		if (concept) store.send({ kind: 'cell.noHeading', conceptId: concept.id, indexCode: code, tried: [query], edition });
+		if (concept)
+			store.send({ kind: 'cell.noHeading', conceptId: concept.id, indexCode: code, tried: [query], edition });
 	}
 
 	$effect(() =>
@@ -69,12 +72,8 @@
 	);
 </script>
 
-<!-- svelte-ignore a11y_no_static_element_interactions -- the rows take the focus; their keys are handled once for all -->
-<div
-	bind:this={root}
-	class="grid min-h-0 flex-1 auto-cols-fr grid-flow-col overflow-x-auto"
-	{onkeydown}
->
+<!-- svelte-ignore a11y_no_static_element_interactions (the rows take the focus; their keys are handled once for all) -->
+<div bind:this={root} class="grid min-h-0 flex-1 auto-cols-fr grid-flow-col overflow-x-auto" {onkeydown}>
 	{#each store.columns as index (index.code)}
 		<Lane {index} {query} {concept} answer={answers.find(({ code }) => code === index.code)} />
 	{/each}

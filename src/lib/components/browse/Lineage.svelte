@@ -46,20 +46,26 @@
 	const pickedUris = $derived(
 		new Set(
 			Object.values(store.inquiry.picks)
-				.filter((other) => other.conceptId === concept?.id && other.indexCode === index.code && other.role !== 'rejected')
+				.filter(
+					(other) =>
+						other.conceptId === concept?.id && other.indexCode === index.code && other.role !== 'rejected'
+				)
 				.flatMap(({ headings }) => (headings.length === 1 ? [headings[0].uri] : []))
 		)
 	);
 
 	const siblings = $derived(
-		[...sheet.siblings, sheet].sort((a, b) => a.label.localeCompare(b.label, 'en')) as (HeadingLine | HeadingSheet)[]
+		[...sheet.siblings, sheet].sort((a, b) => a.label.localeCompare(b.label, 'en')) as (
+			HeadingLine | HeadingSheet
+		)[]
 	);
 	const own = $derived(siblings.findIndex(({ id }) => id === sheet.id));
 	const before = $derived(siblings[own - 1]);
 	const after = $derived(siblings[own + 1]);
 
 	const visit = (heading: string) => goto(at(heading), { keepFocus: true });
-	const pickHeading = (heading: { uri: string; label: string }) => togglePick(store, concept, index, [heading]);
+	const pickHeading = (heading: { uri: string; label: string }) =>
+		togglePick(store, concept, index, [heading]);
 
 	async function toggle(row: Branch) {
 		if (row.open) {
@@ -68,11 +74,15 @@
 		}
 		if (!children.has(row.heading.id)) {
 			try {
-				const response = await fetch(`/indexes/${index.code}/narrower?heading=${encodeURIComponent(row.heading.id)}`);
+				const response = await fetch(
+					`/indexes/${index.code}/narrower?heading=${encodeURIComponent(row.heading.id)}`
+				);
 				if (!response.ok) throw new Error(String(response.status));
 				children = new Map(children).set(row.heading.id, (await response.json()) as HeadingLine[]);
 			} catch {
-				toast.error(`The narrower headings of ${row.heading.label} could not be read. Try again in a moment.`);
+				toast.error(
+					`The narrower headings of ${row.heading.label} could not be read. Try again in a moment.`
+				);
 				return;
 			}
 		}
@@ -119,13 +129,13 @@
 		>
 	</div>
 	<div class="min-h-0 flex-1 overflow-y-auto">
-		<!-- svelte-ignore a11y_no_static_element_interactions -- only keys of the middle, which has the focus, are handled -->
+		<!-- svelte-ignore a11y_no_static_element_interactions (only keys of the middle, which has the focus, are handled) -->
 		<div
 			class="mx-auto grid max-w-[1500px] items-start px-4 py-5 max-md:grid-cols-1 md:grid-cols-[minmax(200px,1fr)_minmax(320px,460px)_minmax(230px,1.15fr)]"
 			{onkeydown}
 		>
-			<section class="pt-7 max-md:order-2">
-				<h2 class="mb-1 pr-3 text-right text-xs text-quiet max-md:text-left">
+			<section class="pt-9 max-md:order-2">
+				<h2 class="mb-1 pr-5 text-right text-xs text-quiet max-md:text-left">
 					{sheet.pathCount === 1 && above.length === 0
 						? 'A top heading: nothing is broader'
 						: sheet.pathCount === 1
@@ -145,33 +155,46 @@
 					/>
 				{/if}
 			</section>
-			<article class="min-w-0 border-x px-5 pb-4 max-md:order-1 max-md:border-x-0">
+			<article class="min-w-0 px-7 pb-4 max-md:order-1">
 				<p class="h-6 text-xs text-quiet">
-					{#if before}<a href={at(before.id)} class="hover:underline">↑ <HeadingText label={before.label} /></a>{/if}
+					{#if before}<a href={at(before.id)} class="hover:underline"
+							>↑ <HeadingText label={before.label} /></a
+						>{/if}
 				</p>
+				<!-- svelte-ignore a11y_no_noninteractive_tabindex (the middle of the lineage is where the arrow keys start from) -->
 				<div
 					bind:this={middle}
 					tabindex="0"
 					role="group"
-					aria-label="{sheet.label}{picked ? ', picked' : ''}; arrow keys for broader, narrower and siblings, space to pick"
+					aria-label="{sheet.label}{picked
+						? ', picked'
+						: ''}; arrow keys for broader, narrower and siblings, space to pick"
 					class="-mx-2 rounded-md px-2 py-1"
 				>
-					<h1 class="text-[25px] leading-8 font-medium"><HeadingText label={sheet.label} retired={sheet.retired} /></h1>
+					<h1 class="text-[25px] leading-8 font-medium">
+						<HeadingText label={sheet.label} retired={sheet.retired} />
+					</h1>
 				</div>
 				<div class="mt-2 mb-3 flex flex-wrap items-center gap-2">
-					<button class={picked ? 'quiet-action border border-lichen' : 'action'} disabled={!concept} onclick={() => pickHeading(sheet)}>
+					<button
+						class={picked ? 'quiet-action border border-lichen' : 'action'}
+						disabled={!concept}
+						onclick={() => pickHeading(sheet)}
+					>
 						{picked ? 'Picked for' : 'Pick for'}
-						{concept?.name ?? 'a concept'} <kbd class="key-cap !bg-transparent !text-inherit opacity-80">Space</kbd>
+						{concept?.name ?? 'a concept'}
+						<kbd class="key-cap !bg-transparent !text-inherit opacity-80">Space</kbd>
 					</button>
 					{#if pick?.role === 'rejected'}<span class="text-warn">Rejected for this concept</span>{/if}
 				</div>
 				<SheetBody {sheet} {index} {at} />
 				<p class="mt-3 h-5 text-xs text-quiet">
-					{#if after}<a href={at(after.id)} class="hover:underline">↓ <HeadingText label={after.label} /></a>{/if}
+					{#if after}<a href={at(after.id)} class="hover:underline">↓ <HeadingText label={after.label} /></a
+						>{/if}
 				</p>
 			</article>
-			<section class="pt-7 max-md:order-3">
-				<h2 class="mb-1 pl-3 text-xs text-quiet">
+			<section class="pt-9 max-md:order-3">
+				<h2 class="mb-1 pl-5 text-xs text-quiet">
 					{below.length === 0
 						? 'No narrower headings'
 						: `${sheet.narrowerCount} narrower${sheet.belowCount > sheet.narrowerCount ? `, ${sheet.belowCount} in all below` : ''}`}
@@ -197,7 +220,9 @@
 			class="grid max-h-52 shrink-0 grid-cols-[auto_1fr] items-start gap-x-6 overflow-y-auto border-t bg-leaf px-4 py-2"
 			aria-label="Picks for {concept.name} in {index.name}"
 		>
-			<p class="pt-2"><span class="font-semibold">{concept.name}</span> <span class="text-quiet">in {index.name}</span></p>
+			<p class="pt-2">
+				<span class="font-semibold">{concept.name}</span> <span class="text-quiet">in {index.name}</span>
+			</p>
 			<div>
 				<CellPicks conceptId={concept.id} indexCode={index.code} />
 				{#if cellState(store.inquiry, concept.id, index.code) !== 'picks'}

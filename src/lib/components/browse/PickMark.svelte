@@ -30,5 +30,8 @@
 				: `Pick for ${concept}`}
 	onclick={onToggle}
 >
-	{#if picked}<Check size={13} strokeWidth={3} aria-hidden="true" />{:else}<Plus size={13} aria-hidden="true" />{/if}
+	{#if picked}<Check size={13} strokeWidth={3} aria-hidden="true" />{:else}<Plus
+			size={13}
+			aria-hidden="true"
+		/>{/if}
 </button>

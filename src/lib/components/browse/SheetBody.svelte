@@ -4,11 +4,18 @@
 	import HeadingText from '../marks/HeadingText.svelte';
 
 	/** The entry of a heading: notes, dates, entry terms, aspects, related headings. */
-	let { sheet, index, at }: { sheet: HeadingSheet; index: IndexSummary; at: (heading: string) => string } = $props();
+	let { sheet, index, at }: { sheet: HeadingSheet; index: IndexSummary; at: (heading: string) => string } =
+		$props();
 	const notes = $derived(sheet.notes.filter(({ kind }) => kind !== 'history'));
 	const history = $derived(sheet.notes.filter(({ kind }) => kind === 'history'));
 	const others = $derived(sheet.labels.filter(({ text }) => text !== sheet.label));
-	const KINDS = { scope: 'Scope note', definition: 'Definition', editorial: 'Editorial note', example: 'Example', history: 'History note' };
+	const KINDS = {
+		scope: 'Scope note',
+		definition: 'Definition',
+		editorial: 'Editorial note',
+		example: 'Example',
+		history: 'History note'
+	};
 </script>
 
 <dl class="space-y-3">
@@ -31,9 +38,9 @@
 								>{term.lang}</span
 							>{/if}{#if term.together}<span class="text-quiet">
 								(together with
-								{#each term.together.filter(({ id }) => id !== sheet.id) as other, i (other.id)}{i > 0 ? ', ' : ''}<a
-										class="hover:underline"
-										href={at(other.id)}><HeadingText label={other.label} /></a
+								{#each term.together.filter(({ id }) => id !== sheet.id) as other, i (other.id)}{i > 0
+										? ', '
+										: ''}<a class="hover:underline" href={at(other.id)}><HeadingText label={other.label} /></a
 									>{/each})</span
 							>{/if}</span
 					>
@@ -59,17 +66,21 @@
 				{#if sheet.introduced}Introduced in {sheet.introduced}.{/if}
 				{#if sheet.predecessors.length > 0}
 					Before that,
-					{#each sheet.predecessors as other, i (other.id)}{i > 0 ? ', ' : ''}<a class="hover:underline" href={at(other.id)}
-							><HeadingText label={other.label} /></a
+					{#each sheet.predecessors as other, i (other.id)}{i > 0 ? ', ' : ''}<a
+							class="hover:underline"
+							href={at(other.id)}><HeadingText label={other.label} /></a
 						>{/each}.
 				{/if}
 				{#if sheet.successors.length > 0}
 					Followed by
-					{#each sheet.successors as other, i (other.id)}{i > 0 ? ', ' : ''}<a class="hover:underline" href={at(other.id)}
-							><HeadingText label={other.label} /></a
+					{#each sheet.successors as other, i (other.id)}{i > 0 ? ', ' : ''}<a
+							class="hover:underline"
+							href={at(other.id)}><HeadingText label={other.label} /></a
 						>{/each}.
 				{/if}
-				{#if sheet.retiredIn !== null}<span class="text-warn">Retired{sheet.retiredIn ? ` in ${sheet.retiredIn}` : ''}.</span>{/if}
+				{#if sheet.retiredIn !== null}<span class="text-warn"
+						>Retired{sheet.retiredIn ? ` in ${sheet.retiredIn}` : ''}.</span
+					>{/if}
 				{#each history as note (note.text)}<span class="block text-quiet">{note.text}</span>{/each}
 			</dd>
 		</div>
@@ -81,14 +92,19 @@
 		</div>
 	{/if}
 	{#if sheet.notation}
-		<div><dt class="text-xs text-quiet">Notation</dt><dd>{sheet.notation}</dd></div>
+		<div>
+			<dt class="text-xs text-quiet">Notation</dt>
+			<dd>{sheet.notation}</dd>
+		</div>
 	{/if}
 	{#if sheet.related.length > 0}
 		<div>
 			<dt class="text-xs text-quiet">Related</dt>
 			<dd class="flex flex-wrap gap-x-4">
 				{#each sheet.related as other (other.id)}
-					<a class="hover:underline" href={at(other.id)}><HeadingText label={other.label} retired={other.retired} /></a>
+					<a class="hover:underline" href={at(other.id)}
+						><HeadingText label={other.label} retired={other.retired} /></a
+					>
 				{/each}
 			</dd>
 		</div>

@@ -38,7 +38,9 @@
 							<a class="text-[15px] hover:underline" href={lineageAt(place, index.code, heading.id)}
 								><HeadingText label={heading.label} /></a
 							>
-							<span class="ml-auto text-xs text-quiet">{heading.belowCount > 0 ? heading.belowCount : ''}</span>
+							<span class="ml-auto text-xs text-quiet"
+								>{heading.belowCount > 0 ? heading.belowCount : ''}</span
+							>
 						</li>
 					{/each}
 				</ul>

@@ -42,7 +42,15 @@ export function broaderBranches(paths: readonly (readonly HeadingRef[])[]): Bran
 			const own = `${path}/${node.heading.id}`;
 			const at = rows.length;
 			const open = node.above.size > 0 ? true : undefined;
-			rows.push({ path: own, heading: node.heading, depth, parent, open, place: i + 1, siblings: level.size });
+			rows.push({
+				path: own,
+				heading: node.heading,
+				depth,
+				parent,
+				open,
+				place: i + 1,
+				siblings: level.size
+			});
 			walk(node.above, depth + 1, at, own);
 		});
 	};
@@ -57,7 +65,13 @@ export function narrowerBranches(
 	children: ReadonlyMap<string, readonly HeadingLine[]>
 ): Branch[] {
 	const rows: Branch[] = [];
-	const walk = (level: readonly HeadingLine[], depth: number, parent: number, path: string, above: readonly string[]) => {
+	const walk = (
+		level: readonly HeadingLine[],
+		depth: number,
+		parent: number,
+		path: string,
+		above: readonly string[]
+	) => {
 		level.forEach((heading, i) => {
 			const own = `${path}/${heading.id}`;
 			const repeats = above.includes(heading.id);

@@ -8,7 +8,12 @@ interface Ref {
 }
 
 /** How a heading, or several together, stands in a cell. */
-export function standing(store: InquiryStore, concept: Concept | undefined, code: string, headings: readonly Ref[]) {
+export function standing(
+	store: InquiryStore,
+	concept: Concept | undefined,
+	code: string,
+	headings: readonly Ref[]
+) {
 	if (!concept) return undefined;
 	return pickOfHeadings(
 		store.inquiry,

@@ -4,13 +4,13 @@ import type { Tier } from '$core/lookup';
 export const REASONS: Record<Tier, string> = {
 	exact: 'the heading itself',
 	entry: 'entry term',
-	variant: 'another spelling:',
-	order: 'same words, other order:',
-	stem: 'same word stems:',
-	'all-words': 'has all the words:',
-	'some-words': 'has some of the words:',
+	variant: 'another spelling',
+	order: 'same words, other order',
+	stem: 'same word stems',
+	'all-words': 'has all the words',
+	'some-words': 'has some of the words',
 	note: 'in the scope note',
-	typo: 'close spelling:'
+	typo: 'close spelling'
 };
 
 /** Tiers that are hints rather than answers; set quieter, under a line of their own. */

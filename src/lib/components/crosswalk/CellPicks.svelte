@@ -1,7 +1,17 @@
 <script lang="ts">
 	import Trash from '@lucide/svelte/icons/x';
 	import { ToggleGroup } from 'bits-ui';
-	import { FIT_WORDS, FITS, pickName, picksOf, ROLE_WORDS, ROLES, type Fit, type Pick, type Role } from '$core/crosswalk';
+	import {
+		FIT_WORDS,
+		FITS,
+		pickName,
+		picksOf,
+		ROLE_WORDS,
+		ROLES,
+		type Fit,
+		type Pick,
+		type Role
+	} from '$core/crosswalk';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 
@@ -29,7 +39,7 @@
 			<div class="flex items-baseline gap-2">
 				<span class="min-w-0 text-[15px]">
 					{#each pick.headings as heading, i (heading.uri)}
-						{#if i > 0}<span class="text-xs text-quiet"> together with </span>{/if}<HeadingText
+						{#if i > 0}{' '}<span class="text-xs text-quiet">together with</span>{' '}{/if}<HeadingText
 							label={heading.label}
 							retired={pick.role === 'rejected'}
 						/>
@@ -39,7 +49,8 @@
 					class="quiet-action ml-auto shrink-0 !px-1"
 					aria-label="Remove {pickName(pick)}"
 					title="Remove"
-					onclick={() => store.send({ kind: 'pick.remove', id: pick.id })}><Trash size={14} aria-hidden="true" /></button
+					onclick={() => store.send({ kind: 'pick.remove', id: pick.id })}
+					><Trash size={14} aria-hidden="true" /></button
 				>
 			</div>
 			<div class="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1 text-xs">
@@ -92,8 +103,7 @@
 						rows={pick.note.length > 60 ? 2 : 1}
 						placeholder="Why"
 						value={pick.note}
-						onchange={(event) => setNote(pick, event.currentTarget.value)}
-					></textarea>
+						onchange={(event) => setNote(pick, event.currentTarget.value)}></textarea>
 				</label>
 			{:else if pick.note}
 				<p class="mt-0.5 text-xs text-quiet">{pick.note}</p>

@@ -23,7 +23,9 @@
 		<IndexMark {index} size={26} />
 		<div class="min-w-0">
 			<h2 class="text-base font-semibold">{concept.name}</h2>
-			<p class="text-quiet">in {index.name}, {index.discipline}{index.edition ? `, edition ${index.edition}` : ''}</p>
+			<p class="text-quiet">
+				in {index.name}, {index.discipline}{index.edition ? `, edition ${index.edition}` : ''}
+			</p>
 		</div>
 		<button class="quiet-action ml-auto" onclick={onClose}>Close</button>
 	</div>

@@ -27,7 +27,10 @@
 		const at = concepts.findIndex(({ id }) => current?.startsWith(`${id}:`));
 		if (at < 0 || !current) return;
 		row = at;
-		column = Math.max(0, columns.findIndex(({ code }) => current.endsWith(`:${code}`)));
+		column = Math.max(
+			0,
+			columns.findIndex(({ code }) => current.endsWith(`:${code}`))
+		);
 	});
 
 	async function moveTo(nextRow: number, nextColumn: number) {
@@ -77,13 +80,13 @@
 	}
 </script>
 
-<!-- svelte-ignore a11y_interactive_supports_focus -- the cell in hand is what takes the focus, as the grid pattern has it -->
+<!-- svelte-ignore a11y_interactive_supports_focus (the cell in hand is what takes the focus, as the grid pattern has it) -->
 <div
 	bind:this={grid}
 	role="grid"
 	aria-label="Crosswalk: concepts down, indexes across"
-	class="grid min-h-full min-w-full content-start"
-	style="grid-template-columns: minmax(150px, 190px) repeat({columns.length}, minmax(190px, 1fr))"
+	class="grid min-h-full min-w-full"
+	style="grid-template-columns: minmax(150px, 190px) repeat({columns.length}, minmax(190px, 1fr)); grid-template-rows: auto repeat({concepts.length}, minmax(68px, auto))"
 	{onkeydown}
 >
 	<div role="row" class="contents">
@@ -110,12 +113,12 @@
 				{@const id = cellId(concept.id, index.code)}
 				{@const state = cellState(store.inquiry, concept.id, index.code)}
 				{@const picks = picksOf(store.inquiry, concept.id, index.code)}
-				<!-- svelte-ignore a11y_click_events_have_key_events -- the grid handles its keys -->
+				<!-- svelte-ignore a11y_click_events_have_key_events (the grid handles its keys) -->
 				<div
 					role="gridcell"
 					tabindex={r === row && c === column ? 0 : -1}
 					aria-selected={id === current}
-					class="group min-h-17 border-b px-3 py-2.5 hover:bg-shade aria-selected:bg-wash"
+					class="group border-b px-3 py-2.5 hover:bg-shade aria-selected:bg-wash"
 					class:undecided={state === 'undecided'}
 					onclick={() => {
 						row = r;
@@ -130,12 +133,12 @@
 					{#each picks as pick (pick.id)}
 						<p class="leading-5" class:text-quiet={pick.role === 'rejected'}>
 							{#each pick.headings as heading, i (heading.uri)}
-								{#if i > 0}<span class="text-xs text-quiet"> with </span>{/if}<HeadingText
+								{#if i > 0}{' '}<span class="text-xs text-quiet">together with</span>{' '}{/if}<HeadingText
 									label={heading.label}
 									retired={pick.role === 'rejected'}
 								/>
 							{/each}
-							<span class="ml-1 text-xs whitespace-nowrap text-quiet">
+							<span class="text-xs whitespace-nowrap text-quiet">
 								{[
 									pick.role === 'rejected' ? 'rejected' : FIT_WORDS[pick.fit],
 									pick.withNarrower && pick.role !== 'rejected' ? 'with narrower' : '',

@@ -4,7 +4,11 @@
 	import FreeWord from '../marks/FreeWord.svelte';
 
 	/** The decision that an index has no heading for a concept: taking it, and showing it once taken. */
-	let { conceptId, indexCode, tried = [] }: { conceptId: string; indexCode: string; tried?: string[] } = $props();
+	let {
+		conceptId,
+		indexCode,
+		tried = []
+	}: { conceptId: string; indexCode: string; tried?: string[] } = $props();
 	const store = $derived(useInquiry()());
 	const state = $derived(cellState(store.inquiry, conceptId, indexCode));
 	const cell = $derived(store.inquiry.cells[cellId(conceptId, indexCode)]);
@@ -35,8 +39,9 @@
 		{/if}
 	</p>
 	{#if cell.note}<p class="text-xs text-quiet">{cell.note}</p>{/if}
-	<button class="quiet-action mt-1 -ml-2" onclick={() => store.send({ kind: 'cell.reopen', conceptId, indexCode })}
-		>Reopen</button
+	<button
+		class="quiet-action mt-1 -ml-2"
+		onclick={() => store.send({ kind: 'cell.reopen', conceptId, indexCode })}>Reopen</button
 	>
 {:else if state === 'undecided'}
 	<button class="quiet-action -ml-2" onclick={decide}>Decide: no heading here</button>

@@ -36,24 +36,27 @@
 	);
 </script>
 
-<nav aria-label="Concepts" class="flex shrink-0 items-stretch gap-1 overflow-x-auto border-b bg-leaf px-3 py-1.5">
+<nav
+	aria-label="Concepts"
+	class="flex shrink-0 items-stretch gap-0.5 overflow-x-auto border-b bg-leaf px-2 py-1.5"
+>
 	{#each store.concepts as concept (concept.id)}
 		<a
 			href={addressOf(concept.id)}
 			data-sveltekit-noscroll
 			data-sveltekit-keepfocus
 			aria-current={concept.id === current?.id ? 'true' : undefined}
-			class="group flex shrink-0 items-center gap-2 rounded-md border border-transparent px-2.5 py-1 hover:bg-shade aria-[current]:border-lichen aria-[current]:bg-wash"
+			class="group flex shrink-0 items-center gap-1.5 rounded-md border border-transparent px-2 py-1 hover:bg-shade aria-[current]:border-lichen aria-[current]:bg-wash"
 		>
 			<span class="group-aria-[current]:font-semibold">
-				{#if concept.status === 'exclude'}<span class="text-quiet">not </span>{/if}{concept.name}
+				{#if concept.status === 'exclude'}<span class="text-quiet">not</span>{' '}{/if}{concept.name}
 			</span>
-			<span class="flex gap-0.5">
+			<span class="flex gap-px">
 				{#each store.columns as index (index.code)}
 					{@const state = cellState(store.inquiry, concept.id, index.code)}
 					<IndexMark
 						{index}
-						size={15}
+						size={16}
 						label="{index.name}: {SAYS[state]}"
 						state={state === 'picks' ? 'decided' : state}
 					/>
@@ -62,8 +65,9 @@
 		</a>
 	{:else}
 		<p class="py-1 text-quiet">
-			No concepts yet. <a class="text-lichen-deep underline" href={questionAt({ id: store.id })}>Split the question</a> into
-			its ideas first.
+			No concepts yet. <a class="text-lichen-deep underline" href={questionAt({ id: store.id })}
+				>Split the question</a
+			> into its ideas first.
 		</p>
 	{/each}
 </nav>

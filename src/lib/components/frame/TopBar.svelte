@@ -98,17 +98,22 @@
 			disabled={!store.undoName}
 			onclick={() => store.step('undo')}
 			aria-label="Undo"
-			title={store.undoName ? `Undo: ${store.undoName}` : 'Nothing to undo'}><Undo size={16} aria-hidden="true" /></button
+			title={store.undoName ? `Undo: ${store.undoName}` : 'Nothing to undo'}
+			><Undo size={16} aria-hidden="true" /></button
 		>
 		<button
 			class="quiet-action !px-1.5"
 			disabled={!store.redoName}
 			onclick={() => store.step('redo')}
 			aria-label="Redo"
-			title={store.redoName ? `Redo: ${store.redoName}` : 'Nothing to redo'}><Redo size={16} aria-hidden="true" /></button
+			title={store.redoName ? `Redo: ${store.redoName}` : 'Nothing to redo'}
+			><Redo size={16} aria-hidden="true" /></button
 		>
-		<button class="quiet-action !px-2" onclick={onKeys} aria-label="Keys of this screen" title="Keys of this screen"
-			>?</button
+		<button
+			class="quiet-action !px-2"
+			onclick={onKeys}
+			aria-label="Keys of this screen"
+			title="Keys of this screen">?</button
 		>
 		<ThemeSwitch />
 	</div>

@@ -23,7 +23,11 @@ export const keyGroups = $state<{ list: KeyGroup[] }>({ list: [] });
 function isTyping(event: Event): boolean {
 	const at = event.target;
 	if (!(at instanceof HTMLElement)) return false;
-	return at.isContentEditable || /^(TEXTAREA|SELECT)$/.test(at.tagName) || (at instanceof HTMLInputElement && at.type !== 'checkbox');
+	return (
+		at.isContentEditable ||
+		/^(TEXTAREA|SELECT)$/.test(at.tagName) ||
+		(at instanceof HTMLInputElement && at.type !== 'checkbox')
+	);
 }
 
 /** Puts a group of keys in force; answers with the way to end that. */

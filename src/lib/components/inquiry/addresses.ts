@@ -15,6 +15,7 @@ function address(path: string, parameters: Record<string, string | undefined>): 
 export const crosswalkAt = ({ id, concept }: Place, cell?: string) =>
 	address(`/inquiry/${id}`, { concept, cell });
 export const questionAt = ({ id, concept }: Place) => address(`/inquiry/${id}/question`, { concept });
-export const lanesAt = ({ id, concept }: Place, q?: string) => address(`/inquiry/${id}/browse`, { q, concept });
+export const lanesAt = ({ id, concept }: Place, q?: string) =>
+	address(`/inquiry/${id}/browse`, { q, concept });
 export const lineageAt = ({ id, concept }: Place, code: string, heading: string, q?: string) =>
 	address(`/inquiry/${id}/browse/${code}/${encodeURIComponent(heading)}`, { q, concept });

@@ -1,6 +1,15 @@
 import { getContext, setContext } from 'svelte';
 import { toast } from 'svelte-sonner';
-import { apply, CommandError, describe, execute, inOrder, type Change, type Command, type Inquiry } from '$core/crosswalk';
+import {
+	apply,
+	CommandError,
+	describe,
+	execute,
+	inOrder,
+	type Change,
+	type Command,
+	type Inquiry
+} from '$core/crosswalk';
 import type { IndexSummary } from '$lib/server/indexes';
 
 interface Loaded {
@@ -60,7 +69,9 @@ export class InquiryStore {
 
 	/** The chosen indexes, in column order. */
 	get columns(): IndexSummary[] {
-		return this.inquiry.about.indexes.flatMap((code) => this.indexes.find((index) => index.code === code) ?? []);
+		return this.inquiry.about.indexes.flatMap(
+			(code) => this.indexes.find((index) => index.code === code) ?? []
+		);
 	}
 
 	indexName = (code: string) => this.indexes.find((index) => index.code === code)?.name ?? code;
@@ -73,7 +84,8 @@ export class InquiryStore {
 			void this.drain();
 		}
 		const timer = setInterval(() => {
-			if (document.visibilityState === 'visible' && !this.sending && this.queue.length === 0) void this.catchUp();
+			if (document.visibilityState === 'visible' && !this.sending && this.queue.length === 0)
+				void this.catchUp();
 		}, CATCH_UP);
 		return () => clearInterval(timer);
 	}
@@ -101,9 +113,11 @@ export class InquiryStore {
 
 	async step(kind: 'undo' | 'redo'): Promise<void> {
 		await this.drain();
-		if (this.queue.length > 0) return void toast.error('The server cannot be reached yet. Your changes are kept here.');
+		if (this.queue.length > 0)
+			return void toast.error('The server cannot be reached yet. Your changes are kept here.');
 		const outcome = await this.post(kind, undefined);
-		if (outcome === 'away') toast.error(`The server cannot be reached, so nothing was ${kind === 'undo' ? 'undone' : 'redone'}.`);
+		if (outcome === 'away')
+			toast.error(`The server cannot be reached, so nothing was ${kind === 'undo' ? 'undone' : 'redone'}.`);
 		else if (outcome) {
 			await this.settle(outcome);
 			toast(outcome.summary);

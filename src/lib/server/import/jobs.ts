@@ -4,7 +4,8 @@ import { createWriteStream } from 'node:fs';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { Transform } from 'node:stream';
+import { Readable, Transform } from 'node:stream';
+import type { ReadableStream as NodeStream } from 'node:stream/web';
 import { pipeline } from 'node:stream/promises';
 import { Worker } from 'node:worker_threads';
 import { eq } from 'drizzle-orm';
@@ -32,15 +33,26 @@ export interface VocabularyUpload {
 }
 
 /** Takes the file in and starts the import; the answer comes as soon as the file has arrived. */
-export async function startVocabularyImport(person: Person | undefined, upload: VocabularyUpload): Promise<string> {
+export async function startVocabularyImport(
+	person: Person | undefined,
+	upload: VocabularyUpload
+): Promise<string> {
 	const { id: startedBy } = allow(person, 'change-indexes');
 	const type = upload.contentType.split(';')[0].trim().toLowerCase();
 	const format = FORMATS[type as keyof typeof FORMATS];
 	if (!format)
-		throw new ServiceError(415, 'unknown-format', `A vocabulary can be sent as ${Object.keys(FORMATS).join(', ')}; this one came as “${type}”.`);
+		throw new ServiceError(
+			415,
+			'unknown-format',
+			`A vocabulary can be sent as ${Object.keys(FORMATS).join(', ')}; this one came as “${type}”.`
+		);
 	const edition = upload.edition.trim();
 	if (edition === '' || edition.length > 100)
-		throw new ServiceError(400, 'edition-needed', 'Name the edition with ?edition=…, in at most 100 characters.');
+		throw new ServiceError(
+			400,
+			'edition-needed',
+			'Name the edition with ?edition=…, in at most 100 characters.'
+		);
 	const { db } = connection();
 	const [index] = await db.select().from(subjectIndexes).where(eq(subjectIndexes.code, upload.indexCode));
 	if (!index) throw new ServiceError(404, 'no-index', `There is no subject index “${upload.indexCode}”.`);
@@ -51,8 +63,14 @@ export async function startVocabularyImport(person: Person | undefined, upload: 
 	try {
 		const size = await receive(upload.body, file);
 		const id = randomUUID();
-		await db.insert(jobs).values({ id, kind: 'vocabulary', indexCode: index.code, state: 'queued', total: size, startedBy });
-		void work(id, { databaseUrl: databaseUrl(), request: { indexCode: index.code, edition, file, format } }, folder);
+		await db
+			.insert(jobs)
+			.values({ id, kind: 'vocabulary', indexCode: index.code, state: 'queued', total: size, startedBy });
+		void work(
+			id,
+			{ databaseUrl: databaseUrl(), request: { indexCode: index.code, edition, file, format } },
+			folder
+		);
 		return id;
 	} catch (error) {
 		await rm(folder, { recursive: true, force: true });
@@ -68,14 +86,20 @@ async function receive(body: ReadableStream<Uint8Array> | null, file: string): P
 			done(size > MOST_BYTES ? tooLarge() : null, chunk);
 		}
 	});
-	if (body) await pipeline(body, counting, createWriteStream(file));
-	if (size === 0) throw new ServiceError(422, 'empty', 'The file is empty; nothing was changed.', { line: 1 });
+	if (body)
+		await pipeline(Readable.fromWeb(body as NodeStream<Uint8Array>), counting, createWriteStream(file));
+	if (size === 0)
+		throw new ServiceError(422, 'empty', 'The file is empty; nothing was changed.', { line: 1 });
 	return size;
 }
 
 function tooLarge(): ServiceError {
 	const most = Math.floor(MOST_BYTES / 2 ** 20);
-	return new ServiceError(413, 'too-large', `The file is larger than ${most} MiB, the most that is taken; nothing was changed.`);
+	return new ServiceError(
+		413,
+		'too-large',
+		`The file is larger than ${most} MiB, the most that is taken; nothing was changed.`
+	);
 }
 
 function workerFile(): string {
@@ -107,12 +131,19 @@ async function work(id: string, input: WorkerInput, folder: string): Promise<voi
 			at = { done: message.done, total: message.total };
 			void set(at);
 		});
-		worker.on('error', (error) => failed(`The import stopped before its end and changed nothing: ${error.message}`));
+		worker.on('error', (error) =>
+			failed(`The import stopped before its end and changed nothing: ${error.message}`)
+		);
 		worker.on('exit', () => failed('The import stopped before its end and changed nothing.'));
 	});
 	clearInterval(pulse);
 	await rm(folder, { recursive: true, force: true });
-	if (outcome.kind === 'done') await set({ state: 'done', ...(at.total > 0 && { done: at.total }), report: outcome.report as JobReport });
+	if (outcome.kind === 'done')
+		await set({
+			state: 'done',
+			...(at.total > 0 && { done: at.total }),
+			report: outcome.report as JobReport
+		});
 	else if (outcome.kind === 'failed')
 		await set({
 			state: 'failed',
@@ -133,12 +164,18 @@ export async function findJob(person: Person | undefined, id: string) {
 	const { state, done, total, report } = job;
 	const waiting = state === 'queued' || state === 'running';
 	if (waiting && Date.now() - job.seenAt.getTime() > LOST_AFTER) {
-		const message = 'The server that worked on this import has stopped. Nothing was changed; load the file again.';
+		const message =
+			'The server that worked on this import has stopped. Nothing was changed; load the file again.';
 		return {
 			state: 'failed' as const,
 			done,
 			total,
-			report: { counts: { read: 0, kept: 0, repaired: 0, refused: 0 }, findings: [], findingCounts: {}, error: { code: 'lost', message } }
+			report: {
+				counts: { read: 0, kept: 0, repaired: 0, refused: 0 },
+				findings: [],
+				findingCounts: {},
+				error: { code: 'lost', message }
+			}
 		};
 	}
 	return { state, done, total, report };

@@ -108,7 +108,7 @@ class StrictText extends Transform {
 	private lineOfFirstFault(chunk: Buffer): number {
 		let line = this.line;
 		const check = new TextDecoder('utf-8', { fatal: true });
-		for (let start = 0; start < chunk.length; ) {
+		for (let start = 0; start < chunk.length;) {
 			const newline = chunk.indexOf(10, start);
 			const end = newline < 0 ? chunk.length : newline + 1;
 			const part = chunk.subarray(start, end);
@@ -137,11 +137,18 @@ function asImportError(error: unknown): Error {
 	return error instanceof Error ? error : new Error(String(error));
 }
 
-async function store(tx: TransactionSql, request: ImportRequest, reading: VocabularyReading, packed: Uint8Array) {
+async function store(
+	tx: TransactionSql,
+	request: ImportRequest,
+	reading: VocabularyReading,
+	packed: Uint8Array
+) {
 	const { data, counts } = reading;
 	const [target] = await tx`select code from subject_indexes where code = ${request.indexCode} for update`;
 	if (!target) throw new ImportError('no-index', `There is no subject index “${request.indexCode}”.`);
-	const languages = [...new Set(data.headings.flatMap(({ labels }) => labels.map(({ lang }) => lang)))].filter(Boolean);
+	const languages = [
+		...new Set(data.headings.flatMap(({ labels }) => labels.map(({ lang }) => lang)))
+	].filter(Boolean);
 	const hierarchical = data.headings.some(({ broader }) => broader.length > 0);
 	const [edition] = await tx<{ id: number }[]>`
 		insert into editions (index_code, label, headings, entry_terms, relations, languages, hierarchical)
@@ -165,7 +172,16 @@ function rowsOf(edition: number, { headings, entryTerms }: VocabularyData) {
 			columns: 'edition_id, n, key, uri, notation, introduced, retired, aspects',
 			*rows(): Generator<Value[]> {
 				for (const [n, h] of headings.entries())
-					yield [edition, n, h.key, h.uri, h.notation ?? null, h.introduced ?? null, h.retired ?? null, h.aspects];
+					yield [
+						edition,
+						n,
+						h.key,
+						h.uri,
+						h.notation ?? null,
+						h.introduced ?? null,
+						h.retired ?? null,
+						h.aspects
+					];
 			}
 		},
 		{
@@ -173,7 +189,8 @@ function rowsOf(edition: number, { headings, entryTerms }: VocabularyData) {
 			columns: 'edition_id, n, kind, position, lang, text',
 			*rows(): Generator<Value[]> {
 				for (const [n, h] of headings.entries()) {
-					for (const [i, { lang, text }] of h.labels.entries()) yield [edition, n, 'preferred', i, lang, text];
+					for (const [i, { lang, text }] of h.labels.entries())
+						yield [edition, n, 'preferred', i, lang, text];
 					for (const [i, { lang, text }] of h.hidden.entries()) yield [edition, n, 'hidden', i, lang, text];
 				}
 			}
@@ -237,5 +254,8 @@ function copyField(value: Value): string {
 		typeof value === 'string'
 			? value
 			: `{${value.map((item) => `"${item.replace(/[\\"]/g, '\\$&')}"`).join(',')}}`;
-	return text.replace(/[\\\n\r\t]/g, (mark) => ({ '\\': '\\\\', '\n': '\\n', '\r': '\\r', '\t': '\\t' })[mark] as string);
+	return text.replace(
+		/[\\\n\r\t]/g,
+		(mark) => ({ '\\': '\\\\', '\n': '\\n', '\r': '\\r', '\t': '\\t' })[mark] as string
+	);
 }

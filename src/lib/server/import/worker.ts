@@ -27,10 +27,15 @@ try {
 	});
 	send({ kind: 'done', report: { counts, findings, findingCounts } });
 } catch (error) {
-	if (error instanceof ImportError) send({ kind: 'failed', code: error.code, message: error.message, line: error.line });
+	if (error instanceof ImportError)
+		send({ kind: 'failed', code: error.code, message: error.message, line: error.line });
 	else {
 		const reason = error instanceof Error ? error.message : String(error);
-		send({ kind: 'failed', code: 'interrupted', message: `The import stopped before its end and changed nothing: ${reason}` });
+		send({
+			kind: 'failed',
+			code: 'interrupted',
+			message: `The import stopped before its end and changed nothing: ${reason}`
+		});
 	}
 } finally {
 	await sql.end({ timeout: 2 });

@@ -10,8 +10,8 @@
 	<h1 class="text-xl font-semibold">{page.error?.message}</h1>
 	{#if notHere}
 		<p>
-			It may stand in another edition, or its address may be cut short. Look it up by its name in the word field above,
-			or begin at a top heading.
+			It may stand in another edition, or its address may be cut short. Look it up by its name in the word
+			field above, or begin at a top heading.
 		</p>
 	{/if}
 	<p class="flex gap-3">

@@ -4,6 +4,9 @@ import { readInquiry } from '$lib/server/inquiries';
 
 export const load = ({ locals, params }) =>
 	forPage(async () => {
-		const [state, indexes] = await Promise.all([readInquiry(locals.person, params.id), listIndexes(locals.person)]);
+		const [state, indexes] = await Promise.all([
+			readInquiry(locals.person, params.id),
+			listIndexes(locals.person)
+		]);
 		return { state, indexes, person: locals.person.name };
 	});

@@ -13,21 +13,29 @@
 	const cell = $derived(page.url.searchParams.get('cell') ?? undefined);
 	const inHand = $derived.by(() => {
 		for (const concept of store.concepts)
-			for (const index of store.columns) if (cellId(concept.id, index.code) === cell) return { concept, index };
+			for (const index of store.columns)
+				if (cellId(concept.id, index.code) === cell) return { concept, index };
 		return undefined;
 	});
 	const decided = $derived(
 		store.concepts.reduce(
 			(sum, concept) =>
-				sum + store.columns.filter(({ code }) => cellState(store.inquiry, concept.id, code) !== 'undecided').length,
+				sum +
+				store.columns.filter(({ code }) => cellState(store.inquiry, concept.id, code) !== 'undecided').length,
 			0
 		)
 	);
 
 	const open = (conceptId: string, code: string) =>
-		goto(crosswalkAt({ id: store.id, concept: conceptId }, cellId(conceptId, code)), { keepFocus: true, noScroll: true });
+		goto(crosswalkAt({ id: store.id, concept: conceptId }, cellId(conceptId, code)), {
+			keepFocus: true,
+			noScroll: true
+		});
 	const close = () =>
-		goto(crosswalkAt({ id: store.id, concept: currentConcept(store)?.id }), { keepFocus: true, noScroll: true });
+		goto(crosswalkAt({ id: store.id, concept: currentConcept(store)?.id }), {
+			keepFocus: true,
+			noScroll: true
+		});
 
 	$effect(() =>
 		useKeys({
@@ -50,7 +58,8 @@
 	<span class="text-quiet">{decided} of {store.concepts.length * store.columns.length} cells decided</span>
 	<span class="ml-auto text-quiet">Take it away as</span>
 	<a class="quiet-action" href="/api/v1/inquiries/{store.id}/crosswalk.csv" download>CSV</a>
-	<a class="quiet-action" href="/api/v1/inquiries/{store.id}/crosswalk.ttl" download>SKOS mappings (Turtle)</a>
+	<a class="quiet-action" href="/api/v1/inquiries/{store.id}/crosswalk.ttl" download>SKOS mappings (Turtle)</a
+	>
 </div>
 {#if store.concepts.length === 0}
 	<div class="m-auto max-w-md p-8 text-center">

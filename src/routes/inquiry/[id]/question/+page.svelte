@@ -9,7 +9,8 @@
 	let conceptName = $state('');
 	let drafts = $state<Record<string, string>>({});
 
-	const wordsOf = (concept: Concept) => inOrder(store.inquiry.words).filter(({ conceptId }) => conceptId === concept.id);
+	const wordsOf = (concept: Concept) =>
+		inOrder(store.inquiry.words).filter(({ conceptId }) => conceptId === concept.id);
 
 	function addConcept(event: SubmitEvent) {
 		event.preventDefault();
@@ -58,7 +59,8 @@
 								class="field w-full font-semibold"
 								aria-label="Name of concept {i + 1}"
 								value={concept.name}
-								onchange={(event) => store.send({ kind: 'concept.set', id: concept.id, name: event.currentTarget.value })}
+								onchange={(event) =>
+									store.send({ kind: 'concept.set', id: concept.id, name: event.currentTarget.value })}
 							/>
 							<div class="mt-1 flex items-center gap-1 text-xs">
 								<select
@@ -86,8 +88,9 @@
 									disabled={i === store.concepts.length - 1}
 									onclick={() => store.send({ kind: 'concept.move', id: concept.id, to: i + 1 })}>Down</button
 								>
-								<button class="quiet-action !px-1.5" onclick={() => store.send({ kind: 'concept.remove', id: concept.id })}
-									>Remove</button
+								<button
+									class="quiet-action !px-1.5"
+									onclick={() => store.send({ kind: 'concept.remove', id: concept.id })}>Remove</button
 								>
 							</div>
 						</div>

@@ -1,4 +1,5 @@
 import { exportCrosswalk } from '$lib/server/crosswalk-export';
 import { answer } from '$lib/server/http';
 
-export const GET = ({ locals, params }) => answer(() => exportCrosswalk(locals.person, params.id, params.format));
+export const GET = ({ locals, params }) =>
+	answer(() => exportCrosswalk(locals.person, params.id, params.format));

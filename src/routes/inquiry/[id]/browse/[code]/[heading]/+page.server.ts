@@ -2,4 +2,7 @@ import { forPage } from '$lib/server/http';
 import { headingSheet } from '$lib/server/vocabularies';
 
 export const load = ({ locals, params }) =>
-	forPage(async () => ({ code: params.code, sheet: await headingSheet(locals.person, params.code, params.heading) }));
+	forPage(async () => ({
+		code: params.code,
+		sheet: await headingSheet(locals.person, params.code, params.heading)
+	}));

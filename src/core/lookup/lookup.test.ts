@@ -1,0 +1,142 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { EditionIndex } from '../vocabulary/edition-index';
+import { vocabularyOf } from '../vocabulary/make.test-aid';
+import { closeness, isOneEditAway, lookup, TIERS } from './lookup';
+
+const data = vocabularyOf(
+	[
+		{
+			label: 'Attention',
+			entry: ['Concentration', 'Paying attention'],
+			note: 'Directing the mind to a task.'
+		},
+		{ label: 'Bays, Shared', entry: ['Multi-bed rooms'] },
+		{ label: 'Absorption (Sound)', entry: ['Sound absorption'] },
+		{ label: 'Absorption (Moisture)' },
+		{ label: 'Noise in Schools', entry: ['Classroom acoustics'] },
+		{ label: 'Sound Insulation', entry: ['Soundproofing'] },
+		{ label: 'Noise Reduction Coefficient', entry: ['NRC'] },
+		{ label: 'Attention Span' },
+		{ label: 'Walls' },
+		{ label: 'Paint' }
+	],
+	{ 'Wall paint': ['Walls', 'Paint'] }
+);
+const index = EditionIndex.fromBytes(EditionIndex.build(data).toBytes());
+const ask = (query: string, limit = 20) =>
+	lookup(index.labels, query, { limit, label: (n) => index.names.at(n) });
+const first = (query: string) => {
+	const [match] = ask(query).matches;
+	return match && [index.names.at(match.heading), match.tier, match.text];
+};
+
+describe('lookup', () => {
+	it.each([
+		['attention', 'Attention', 'exact', 'Attention'],
+		['absorption', 'Absorption (Sound)', 'exact', 'Absorption (Sound)'],
+		['CONCENTRATION', 'Attention', 'entry', 'Concentration'],
+		['shared bay', 'Bays, Shared', 'variant', 'Bays, Shared'],
+		['multibed room', 'Bays, Shared', 'variant', 'Multi-bed rooms'],
+		['sound proofing', 'Sound Insulation', 'variant', 'Soundproofing'],
+		['schools noise', 'Noise in Schools', 'order', 'Noise in Schools'],
+		['insulating sound', 'Sound Insulation', 'stem', 'Sound Insulation'],
+		['noise coefficient', 'Noise Reduction Coefficient', 'all-words', 'Noise Reduction Coefficient'],
+		['elephant paint', 'Paint', 'some-words', 'Paint'],
+		['mind', 'Attention', 'note', 'Attention'],
+		['atention', 'Attention', 'typo', 'Attention'],
+		['attnetion', 'Attention', 'typo', 'Attention']
+	])('finds %s as %s, tier %s, by %s', (query, heading, tier, text) =>
+		expect(first(query)).toEqual([heading, tier, text])
+	);
+
+	it('finds what an acronym stands for, and says so', () => {
+		const [match] = ask('nrc').matches;
+		expect([index.names.at(match.heading), match.tier]).toEqual(['Noise Reduction Coefficient', 'entry']);
+		const foreign = lookup(index.labels, 'SI', {
+			limit: 5,
+			label: (n) => index.names.at(n),
+			acronyms: [{ acronym: 'SI', expansion: 'Sound insulation' }]
+		}).matches[0];
+		expect([foreign.tier, foreign.via]).toEqual(['variant', 'Sound insulation']);
+	});
+
+	it('offers both homographs, each a row of its own', () => {
+		const found = ask('absorption').matches.filter(({ tier }) => tier === 'exact');
+		expect(found.map(({ heading }) => index.names.at(heading)).sort()).toEqual([
+			'Absorption (Moisture)',
+			'Absorption (Sound)'
+		]);
+	});
+
+	it('gives every heading of a compound entry term, side by side', () => {
+		const found = ask('wall paint').matches.filter(({ tier }) => tier === 'entry');
+		expect(found.map(({ heading }) => index.names.at(heading))).toEqual(['Walls', 'Paint']);
+		expect(found[0].together).toHaveLength(2);
+	});
+
+	it('shows neighbours of the alphabet when nothing matches, and nothing for an empty query', () => {
+		const { matches, neighbours } = ask('zzzz');
+		expect(matches).toEqual([]);
+		expect(neighbours.map(({ text }) => text)).toContain('Walls');
+		expect(ask(' - ')).toEqual({ matches: [], neighbours: [] });
+	});
+
+	it('orders by tier, one row a heading, within the limit, for any query', () => {
+		const word = fc.constantFrom(
+			'attention', 'atention', 'noise', 'shared', 'sound', 'absorption', 'walls', 'wall', 'paint', 'mind', 'in', 'coefficient', 'classroom', 'x'
+		); // prettier-ignore
+		fc.assert(
+			fc.property(
+				fc.array(word, { minLength: 1, maxLength: 4 }),
+				fc.integer({ min: 1, max: 12 }),
+				(words, limit) => {
+					const { matches } = ask(words.join(' '), limit);
+					expect(matches.length).toBeLessThanOrEqual(limit);
+					const tiers = matches.map(({ tier }) => TIERS.indexOf(tier));
+					expect(tiers).toEqual([...tiers].sort((a, b) => a - b));
+					const headings = matches.map(({ heading }) => heading);
+					expect(new Set(headings).size).toBe(headings.length);
+				}
+			)
+		);
+	});
+
+	it('begins a longer answer with the shorter one', () => {
+		for (const query of ['noise', 'sound absorption', 'attention span walls'])
+			for (const limit of [1, 2, 3, 5]) {
+				const ids = (most: number) => ask(query, most).matches.map(({ heading }) => heading);
+				expect(ids(20).slice(0, limit)).toEqual(ids(limit));
+			}
+	});
+});
+
+describe('closeness', () => {
+	it('lies between 0 and 1, is 1 for equal texts only, and does not depend on the order', () => {
+		fc.assert(
+			fc.property(fc.string(), fc.string(), (a, b) => {
+				const value = closeness(a, b);
+				expect(value).toBeGreaterThanOrEqual(0);
+				expect(value === 1).toBe(a === b);
+				expect(value).toBe(closeness(b, a));
+			})
+		);
+	});
+});
+
+describe('one edit', () => {
+	it('is any one insertion, deletion, substitution or swap', () => {
+		const letters = fc.string({ unit: fc.constantFrom('a', 'b', 'c', 'd'), minLength: 5, maxLength: 8 });
+		fc.assert(
+			fc.property(letters, fc.nat(7), fc.constantFrom('x', 'y'), (word, place, letter) => {
+				const at = place % word.length;
+				expect(isOneEditAway(word, word.slice(0, at) + letter + word.slice(at))).toBe(true);
+				expect(isOneEditAway(word, word.slice(0, at) + word.slice(at + 1))).toBe(true);
+				expect(isOneEditAway(word, word.slice(0, at) + letter + word.slice(at + 1))).toBe(true);
+				expect(isOneEditAway(word, `${letter}${word}${letter}`)).toBe(false);
+				const swapped = word.slice(0, at) + (word[at + 1] ?? '') + word[at] + word.slice(at + 2);
+				if (swapped !== word) expect(isOneEditAway(word, swapped)).toBe(true);
+			})
+		);
+	});
+});
