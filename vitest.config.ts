@@ -4,7 +4,13 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
 	test: {
 		projects: [
-			{ test: { name: 'core', include: ['src/core/**/*.test.ts', 'demo/**/*.test.ts'] } },
+			{
+				test: {
+					name: 'core',
+					include: ['src/core/**/*.test.ts', 'demo/**/*.test.ts'],
+					setupFiles: ['src/core/seed.test-aid.ts']
+				}
+			},
 			{
 				test: {
 					name: 'server',

@@ -11,7 +11,10 @@ const UNSAFE = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);
 
 export const handle: Handle = async ({ event, resolve }) => {
 	// A page of another site must not be able to write with this person's browser.
-	if (UNSAFE.has(event.request.method) && event.request.headers.get('sec-fetch-site') === 'cross-site')
+	if (
+		UNSAFE.has(event.request.method) &&
+		!['same-origin', 'none', null].includes(event.request.headers.get('sec-fetch-site'))
+	)
 		return json(
 			{ error: { code: 'cross-site', message: 'Changes are only taken from Oakmoss’s own pages.' } },
 			{ status: 403 }

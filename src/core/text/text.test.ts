@@ -35,12 +35,12 @@ describe('variants', () => {
 	); // prettier-ignore
 	const phrase = fc.array(word, { minLength: 1, maxLength: 3 }).map((words) => words.join(' '));
 
-	it('all share the variant key of the phrase, unless a British word is swallowed by a join', () => {
+	it('all share the variant key of the phrase, unless a join swallows a British or irregular word', () => {
 		fc.assert(
 			fc.property(phrase, (text) => {
 				for (const variant of variants(text)) {
 					const joined = wordsOf(fold(variant)).length < wordsOf(fold(text)).length;
-					if (joined && /colour|behaviour|centre/.test(text)) continue;
+					if (joined && /colour|behaviour|centre|children|analyses/.test(text)) continue;
 					expect(variantKey(variant), `${variant} of ${text}`).toBe(variantKey(text));
 				}
 			})

@@ -133,12 +133,11 @@
 					data-act="pick"
 					aria-hidden="true"
 					title="Pick, or take back"
-					class="flex size-5 shrink-0 items-center justify-center rounded-full {isPicked(row.heading.uri)
+					class="pick flex size-5 shrink-0 items-center justify-center rounded-full {isPicked(row.heading.uri)
 						? 'bg-lichen text-on-lichen'
 						: 'text-quiet opacity-0 group-hover:opacity-100 group-focus-visible:opacity-100 hover:bg-wash'}"
+					>{#if isPicked(row.heading.uri)}<Check size={12} strokeWidth={3} />{/if}</span
 				>
-					{#if isPicked(row.heading.uri)}<Check size={12} strokeWidth={3} />{:else}+{/if}
-				</span>
 			</div>
 		{/each}
 	</div>
@@ -153,6 +152,10 @@
 	.row {
 		margin-left: var(--gutter);
 		padding: 0 6px 0 4px;
+	}
+	/* Drawn, not written, so that the row's text stays the heading alone. */
+	.pick:empty::before {
+		content: '+';
 	}
 	.mirrored .lines {
 		transform: scaleX(-1);

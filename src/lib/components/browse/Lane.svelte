@@ -46,10 +46,7 @@
 {#snippet row(match: LookupMatch)}
 	{@const headings = refs(match)}
 	{@const pick = standing(store, concept, index.code, headings)}
-	<li
-		class="flex gap-2 px-3 py-2 hover:bg-shade has-[a:focus-visible]:bg-wash"
-		class:opacity-90={LOOSE.has(match.tier)}
-	>
+	<li class="flex gap-2 px-3 py-2 hover:bg-shade has-[a:focus-visible]:bg-wash">
 		<PickMark
 			name={headings.map(({ label }) => label).join(' together with ')}
 			concept={concept?.name}

@@ -35,7 +35,7 @@
 
 <ul class="divide-y">
 	{#each picks as pick (pick.id)}
-		<li class="py-2" class:opacity-75={pick.role === 'rejected'}>
+		<li class="py-2">
 			<div class="flex items-baseline gap-2">
 				<span class="min-w-0 text-[15px]">
 					{#each pick.headings as heading, i (heading.uri)}

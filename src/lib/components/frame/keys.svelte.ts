@@ -6,7 +6,7 @@ export interface KeyBinding {
 	shown: string[];
 	does: string;
 	/** In the notation of tinykeys; left out where the element in focus handles the key itself. */
-	bind?: string;
+	bind?: string | string[];
 	run?: (event: KeyboardEvent) => void;
 	/** Also while a text is being typed. */
 	always?: boolean;
@@ -37,11 +37,12 @@ export function useKeys(group: KeyGroup): () => void {
 	const bindings: Record<string, (event: KeyboardEvent) => void> = {};
 	for (const { bind, run, always } of group.keys) {
 		if (!bind || !run) continue;
-		bindings[bind] = (event) => {
-			if (!always && isTyping(event)) return;
-			event.preventDefault();
-			run(event);
-		};
+		for (const key of [bind].flat())
+			bindings[key] = (event) => {
+				if (!always && isTyping(event)) return;
+				event.preventDefault();
+				run(event);
+			};
 	}
 	const unbind = tinykeys(window, bindings);
 	return () => {

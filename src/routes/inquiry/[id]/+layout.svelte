@@ -31,7 +31,7 @@
 				},
 				{ shown: ['Ctrl Z'], does: 'Undo', bind: '$mod+z', run: () => step('undo') },
 				{ shown: ['Ctrl Y'], does: 'Redo', bind: '$mod+y', run: () => step('redo') },
-				{ shown: ['?'], does: 'Show these keys', bind: 'Shift+?', run: () => (keysOpen = true) }
+				{ shown: ['?'], does: 'Show these keys', bind: ['Shift+?', '?'], run: () => (keysOpen = true) }
 			]
 		});
 	});

@@ -1,0 +1,113 @@
+/** The built application with the demo data on a database of its own, and a browser to use it with. */
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import axe from 'axe-core';
+import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+import { freePort } from '../scripts/parts/postgres.mjs';
+import { startServer } from '../scripts/parts/server.mjs';
+import { dropDatabase, freshDatabase } from '../src/lib/server/database.test-aid';
+
+export interface App {
+	address: string;
+	browser: Browser;
+	databaseUrl: string;
+	/** Stops the server and starts it again at the same address. */
+	stopServer: () => Promise<void>;
+	startServer: () => Promise<void>;
+	close: () => Promise<void>;
+}
+
+export const BROWSER = ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find(existsSync);
+export const BROWSER_FLAGS = [
+	'--headless',
+	'--no-sandbox',
+	'--disable-gpu',
+	'--no-first-run',
+	'--disable-background-networking',
+	'--disable-component-update',
+	'--disable-sync'
+];
+
+export async function startApp(): Promise<App> {
+	const databaseUrl = await freshDatabase();
+	const load = spawnSync(process.execPath, ['--import', 'tsx', 'demo/load.ts'], {
+		encoding: 'utf8',
+		env: { ...process.env, DATABASE_URL: databaseUrl }
+	});
+	if (load.status !== 0)
+		throw new Error(`The demo data could not be loaded:\n${load.stdout}\n${load.stderr}`);
+	const port = await freePort();
+	let server = await startServer({ databaseUrl, port });
+	const profile = mkdtempSync(path.join(os.tmpdir(), 'oakmoss-browser-'));
+	const browser = await puppeteer.launch({
+		executablePath: BROWSER,
+		args: BROWSER_FLAGS,
+		userDataDir: profile
+	});
+	return {
+		address: server.address,
+		browser,
+		databaseUrl,
+		stopServer: () => server.stop(),
+		startServer: async () => void (server = await startServer({ databaseUrl, port })),
+		close: async () => {
+			await browser.close();
+			rmSync(profile, { recursive: true, force: true });
+			await server.stop();
+			await dropDatabase(databaseUrl);
+		}
+	};
+}
+
+/** A page at 1280 by 800 that remembers what went wrong in it. */
+export async function openPage(app: App, at: string): Promise<Page & { problems: string[] }> {
+	const page = await app.browser.newPage();
+	const problems: string[] = [];
+	page.on('pageerror', (error) => problems.push(String(error)));
+	await page.setViewport({ width: 1280, height: 800 });
+	await page.goto(app.address + at, { waitUntil: 'networkidle0' });
+	return Object.assign(page, { problems });
+}
+
+/** The text of the page as a person sees it, in one line. */
+export async function textOf(page: Page, selector = 'body'): Promise<string> {
+	return page.$eval(selector, (element) => (element as HTMLElement).innerText.replace(/\s+/g, ' '));
+}
+
+/** Waits until the text of an element holds the wanted words; says what it held if that never comes. */
+export async function waitForText(page: Page, selector: string, wanted: string): Promise<void> {
+	try {
+		await page.waitForFunction(
+			(where, words) =>
+				(document.querySelector(where) as HTMLElement | null)?.innerText.replace(/\s+/g, ' ').includes(words),
+			{ timeout: 10_000 },
+			selector,
+			wanted
+		);
+	} catch {
+		const held = await textOf(page, selector).catch(() => '(no such element)');
+		throw new Error(`“${wanted}” did not appear in ${selector}, which holds: ${held.slice(0, 600)}`);
+	}
+}
+
+export async function pressKeys(
+	page: Page,
+	...keys: Parameters<Page['keyboard']['press']>[0][]
+): Promise<void> {
+	for (const key of keys) await page.keyboard.press(key);
+}
+
+/** What axe finds wrong of weight, as lines; none where all is well. */
+export async function accessibilityFaults(page: Page): Promise<string[]> {
+	await page.evaluate(axe.source);
+	return page.evaluate(async () => {
+		const { violations } = await (window as unknown as { axe: typeof axe }).axe.run(document, {
+			runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']
+		});
+		return violations
+			.filter(({ impact }) => impact === 'serious' || impact === 'critical')
+			.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 200)).join(' | ')}`);
+	});
+}

@@ -1,0 +1,37 @@
+/** A database of its own for each test file, on the PostgreSQL that `npm test` starts. */
+import { randomUUID } from 'node:crypto';
+import postgres from 'postgres';
+import { connection, migrateDatabase } from './db/client';
+
+function server(): string {
+	const url = process.env.OAKMOSS_TEST_DATABASE;
+	if (!url) throw new Error('OAKMOSS_TEST_DATABASE is not set; run the tests with npm test.');
+	return url;
+}
+
+async function onServer(statement: string): Promise<void> {
+	const sql = postgres(server(), { max: 1, onnotice: () => {} });
+	await sql.unsafe(statement);
+	await sql.end();
+}
+
+/** Makes an empty database, without tables, and names it in DATABASE_URL. */
+export async function freshDatabase(): Promise<string> {
+	const name = `test_${randomUUID().replaceAll('-', '')}`;
+	await onServer(`create database ${name}`);
+	const url = new URL(server());
+	url.pathname = `/${name}`;
+	process.env.DATABASE_URL = url.href;
+	return url.href;
+}
+
+export async function migratedDatabase(): Promise<string> {
+	const url = await freshDatabase();
+	await migrateDatabase(url);
+	return url;
+}
+
+export async function dropDatabase(url: string): Promise<void> {
+	if (process.env.DATABASE_URL === url) await connection().sql.end();
+	await onServer(`drop database "${new URL(url).pathname.slice(1)}" with (force)`);
+}

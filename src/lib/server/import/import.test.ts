@@ -1,0 +1,181 @@
+import { sql } from 'drizzle-orm';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { LOCAL_PERSON } from '../access';
+import { dropDatabase, migratedDatabase } from '../database.test-aid';
+import { connection } from '../db/client';
+import { jobs } from '../db/schema';
+import { currentIndex } from '../editions';
+import { ServiceError } from '../errors';
+import { createIndex } from '../indexes';
+import { headingsBelow, headingSheet, lookupInIndex } from '../vocabularies';
+import { findJob, MOST_BYTES, startVocabularyImport } from './jobs';
+
+const PREFIXES =
+	'@prefix skos: <http://www.w3.org/2004/02/skos/core#> .\n@prefix x: <https://x.example/> .\n';
+const GOOD = `${PREFIXES}
+x:env a skos:Concept ; skos:prefLabel "Environment, Health Care"@en .
+x:noise a skos:Concept ; skos:prefLabel "Noise, Indoor"@en, "Ruido interior"@es ; skos:altLabel "Ward noise"@en ;
+	skos:broader x:env ; skos:scopeNote "Unwanted sound\\tinside \\\\ places."@en .
+x:alarm a skos:Concept ; skos:prefLabel "Alarms, Clinical"@en ; skos:broader x:noise, x:env ; skos:related x:env .
+`;
+
+let url: string;
+
+function bodyOf(content: string | Uint8Array, chunk = 1_000): ReadableStream<Uint8Array> {
+	const bytes = typeof content === 'string' ? new TextEncoder().encode(content) : content;
+	let at = 0;
+	return new ReadableStream({
+		pull(controller) {
+			if (at >= bytes.length) return controller.close();
+			controller.enqueue(bytes.slice(at, at + chunk));
+			at += chunk;
+		}
+	});
+}
+
+async function load(content: string | Uint8Array, edition = '2024') {
+	const id = await startVocabularyImport(LOCAL_PERSON, {
+		indexCode: 'yarrow',
+		edition,
+		contentType: 'text/turtle; charset=utf-8',
+		length: undefined,
+		body: bodyOf(content)
+	});
+	for (;;) {
+		const job = await findJob(LOCAL_PERSON, id);
+		if (job.state === 'done' || job.state === 'failed') return job;
+		await new Promise((resolve) => setTimeout(resolve, 30));
+	}
+}
+
+/** How many rows every table of the vocabularies has, to see that nothing was left behind. */
+async function rowCounts() {
+	const tables = [
+		'editions',
+		'edition_packs',
+		'headings',
+		'labels',
+		'notes',
+		'relations',
+		'entry_terms',
+		'entry_term_headings'
+	];
+	const counts = tables.map((table) => `(select count(*)::int from ${table}) as ${table}`).join(', ');
+	return (await connection().db.execute(sql.raw(`select ${counts}`)))[0];
+}
+
+beforeAll(async () => {
+	url = await migratedDatabase();
+	await createIndex(LOCAL_PERSON, { code: 'yarrow', name: 'Yarrow', discipline: 'nursing' });
+});
+afterAll(() => dropDatabase(url));
+
+describe('importing a vocabulary', () => {
+	it('stores an edition that is looked up and browsed', async () => {
+		const job = await load(GOOD);
+		expect(job.state).toBe('done');
+		expect(job.done).toBe(job.total);
+		expect(job.report?.counts).toMatchObject({ headings: 3, entryTerms: 1, repaired: 1, refused: 0 });
+		const lane = await lookupInIndex(LOCAL_PERSON, 'yarrow', 'ward noise', 5);
+		expect(lane.matches[0]).toMatchObject({ heading: { id: 'noise', narrowerCount: 1 }, tier: 'entry' });
+		const sheet = await headingSheet(LOCAL_PERSON, 'yarrow', 'alarm');
+		expect(sheet.paths.map((path) => path.map(({ id }) => id))).toEqual([
+			['env', 'alarm'],
+			['env', 'noise', 'alarm']
+		]);
+		expect((await headingSheet(LOCAL_PERSON, 'yarrow', 'https://x.example/noise')).notes[0].text).toBe(
+			'Unwanted sound\tinside \\ places.'
+		);
+		expect(await headingsBelow(LOCAL_PERSON, 'yarrow', 'env', Infinity)).toMatchObject([
+			{ id: 'noise', depth: 1 },
+			{ id: 'alarm', depth: 1 }
+		]);
+	});
+
+	it('puts a later edition in its place for the next question', async () => {
+		await load(GOOD, '2024');
+		await load(`${PREFIXES} x:new a skos:Concept ; skos:prefLabel "Quiet"@en .`, '2025');
+		expect((await currentIndex('yarrow')).edition?.label).toBe('2025');
+		expect((await lookupInIndex(LOCAL_PERSON, 'yarrow', 'quiet', 5)).matches[0].heading.id).toBe('new');
+		await expect(headingSheet(LOCAL_PERSON, 'yarrow', 'noise')).rejects.toMatchObject({
+			status: 404,
+			code: 'no-heading'
+		});
+	});
+
+	it.each([
+		[
+			'a broken file',
+			`${GOOD}\nx:late a skos:Concept ; skos:prefLabel "Late"@en ;; skos:broader .\n`,
+			'unreadable',
+			9
+		],
+		['text that never was Turtle', 'once upon a time', 'unreadable', 1],
+		['a file cut short', GOOD.slice(0, -30), 'unreadable', 7],
+		['a picture', new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0, 0, 0, 13]), 'not-text', 1],
+		[
+			'text in another encoding',
+			new Uint8Array([...new TextEncoder().encode(`${PREFIXES}x:a x:b "`), 0xe9, 0x22]),
+			'not-text',
+			3
+		],
+		['a file without a heading', `${PREFIXES} x:a x:b x:c .`, 'no-heading', undefined]
+	])('refuses %s, says where, and changes nothing', async (_, content, code, line) => {
+		const before = await rowCounts();
+		const edition = (await currentIndex('yarrow')).edition?.id;
+		const job = await load(content);
+		expect(job.state).toBe('failed');
+		expect(job.report?.error).toMatchObject({ code });
+		expect(job.report?.error?.line).toBe(line);
+		expect(await rowCounts()).toEqual(before);
+		expect((await currentIndex('yarrow')).edition?.id).toBe(edition);
+	});
+
+	const upload = {
+		indexCode: 'yarrow',
+		edition: '1',
+		contentType: 'text/turtle',
+		length: undefined,
+		body: null
+	};
+	it.each([
+		['an empty body', {}, 422, 'empty'],
+		['a length over the limit', { length: MOST_BYTES + 1 }, 413, 'too-large'],
+		['another format', { contentType: 'application/pdf' }, 415, 'unknown-format'],
+		['no edition', { edition: ' ' }, 400, 'edition-needed'],
+		['an unknown index', { indexCode: 'nettle' }, 404, 'no-index']
+	])('refuses %s at once', async (_, fields, status, code) => {
+		const attempt = startVocabularyImport(LOCAL_PERSON, { ...upload, ...fields });
+		await expect(attempt).rejects.toMatchObject({ status, code });
+		await expect(attempt).rejects.toBeInstanceOf(ServiceError);
+	});
+
+	it('undoes everything when the database fails while the edition is being stored', async () => {
+		const before = await rowCounts();
+		await connection().sql.unsafe(`
+			create function refuse() returns trigger language plpgsql as $$ begin raise exception 'disk full'; end $$;
+			create trigger refuse before insert on entry_term_headings for each statement execute function refuse();`);
+		const job = await load(GOOD, '2030');
+		await connection().sql.unsafe('drop trigger refuse on entry_term_headings; drop function refuse()');
+		expect(job.report?.error).toMatchObject({ code: 'interrupted' });
+		expect(job.report?.error?.message).toMatch(/changed nothing.*disk full/);
+		expect(await rowCounts()).toEqual(before);
+	});
+
+	it('tells of a job whose server has gone', async () => {
+		const longAgo = new Date(Date.now() - 60_000);
+		await connection().db.insert(jobs).values({
+			id: 'lost',
+			kind: 'vocabulary',
+			indexCode: 'yarrow',
+			state: 'running',
+			startedBy: 'local',
+			seenAt: longAgo
+		});
+		expect(await findJob(LOCAL_PERSON, 'lost')).toMatchObject({
+			state: 'failed',
+			report: { error: { code: 'lost' } }
+		});
+		await expect(findJob(LOCAL_PERSON, 'none')).rejects.toMatchObject({ status: 404 });
+	});
+});
