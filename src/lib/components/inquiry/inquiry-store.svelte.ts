@@ -46,7 +46,8 @@ export class InquiryStore {
 	private confirmed: Inquiry;
 	private revision: number;
 	private queue: Command[] = [];
-	private sending = false;
+	private underWay: Promise<void> | undefined;
+	private retrying: ReturnType<typeof setTimeout> | undefined;
 
 	constructor(
 		loaded: Loaded,
@@ -84,7 +85,7 @@ export class InquiryStore {
 			void this.drain();
 		}
 		const timer = setInterval(() => {
-			if (document.visibilityState === 'visible' && !this.sending && this.queue.length === 0)
+			if (document.visibilityState === 'visible' && !this.underWay && this.queue.length === 0)
 				void this.catchUp();
 		}, CATCH_UP);
 		return () => clearInterval(timer);
@@ -124,16 +125,22 @@ export class InquiryStore {
 		}
 	}
 
-	private async drain(): Promise<void> {
-		if (this.sending) return;
-		this.sending = true;
+	/** Sends what waits, one after the other; whoever asks meanwhile waits for the same sending to end. */
+	private drain(): Promise<void> {
+		this.underWay ??= this.sendAll().finally(() => {
+			this.underWay = undefined;
+			if (this.queue.length > 0 && this.saving === 'saved') void this.drain();
+		});
+		return this.underWay;
+	}
+
+	private async sendAll(): Promise<void> {
 		this.saving = 'saving';
 		while (this.queue.length > 0) {
 			const outcome = await this.post('commands', this.queue[0]);
 			if (outcome === 'away') {
 				this.saving = 'waiting';
-				this.sending = false;
-				setTimeout(() => void this.retry(), RETRY);
+				this.retryLater();
 				return;
 			}
 			this.queue.shift();
@@ -142,13 +149,12 @@ export class InquiryStore {
 			else await this.catchUp();
 		}
 		this.saving = 'saved';
-		this.sending = false;
 	}
 
 	/** After a silence, what was sent last may have arrived without our hearing of it. */
 	private async retry(): Promise<void> {
 		if (!(await this.catchUp())) {
-			setTimeout(() => void this.retry(), RETRY);
+			this.retryLater();
 			return;
 		}
 		this.queue = this.queue.filter((command) => {
@@ -161,6 +167,11 @@ export class InquiryStore {
 		this.keep();
 		this.relay();
 		await this.drain();
+	}
+
+	private retryLater(): void {
+		clearTimeout(this.retrying);
+		this.retrying = setTimeout(() => void this.retry(), RETRY);
 	}
 
 	private isThere(id: string): boolean {

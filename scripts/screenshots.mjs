@@ -1,0 +1,48 @@
+// npm run screenshots: a current picture of each main view, from the demo data, into docs/screenshots.
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { ensureBuild, ensureNodeModules, root } from './parts/fresh.mjs';
+import { freePort, startPostgres } from './parts/postgres.mjs';
+import { startServer } from './parts/server.mjs';
+
+const LONG = 'concept=sleep-and-rest';
+const VIEWS = [
+	{ name: 'inquiries', at: '/' },
+	{ name: 'question', at: '/inquiry/quiet-rooms/question' },
+	{ name: 'crosswalk', at: '/inquiry/quiet-rooms?cell=room-acoustics:sorrel' },
+	{ name: 'crosswalk-dark', at: '/inquiry/quiet-rooms', theme: 'dark' },
+	{ name: 'lanes', at: `/inquiry/quiet-rooms/browse?q=sleep&${LONG}` },
+	{ name: 'lineage', at: `/inquiry/quiet-rooms/browse/yarrow/sleep-promotion?${LONG}` }
+];
+
+ensureNodeModules();
+ensureBuild();
+const scratch = mkdtempSync(path.join(os.tmpdir(), 'oakmoss-pictures-'));
+const postgres = await startPostgres(path.join(scratch, 'home'), { durable: false });
+const env = { ...process.env, DATABASE_URL: postgres.url };
+spawnSync(process.execPath, ['--import', 'tsx', 'demo/load.ts'], { cwd: root, stdio: 'inherit', env });
+const server = await startServer({ databaseUrl: postgres.url, port: await freePort() });
+const { default: puppeteer } = await import('puppeteer-core');
+const browser = await puppeteer.launch({
+	executablePath: ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find(existsSync),
+	args: '--headless --no-sandbox --disable-gpu --no-first-run --disable-background-networking --disable-component-update --disable-sync'.split(
+		' '
+	)
+});
+try {
+	for (const { name, at, theme = 'light' } of VIEWS) {
+		const page = await browser.newPage();
+		await page.setViewport({ width: 1280, height: 800 });
+		await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: theme }]);
+		await page.goto(server.address + at, { waitUntil: 'networkidle0' });
+		await page.screenshot({ path: path.join(root, 'docs/screenshots', `${name}.png`) });
+		await page.close();
+	}
+} finally {
+	await browser.close();
+	await server.stop();
+	await postgres.stop();
+	rmSync(scratch, { recursive: true, force: true });
+}
