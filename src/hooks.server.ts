@@ -1,10 +1,12 @@
 import { json, type Handle, type HandleServerError, type ServerInit } from '@sveltejs/kit';
 import { LOCAL_PERSON } from '$lib/server/access';
-import { databaseUrl, migrateDatabase } from '$lib/server/db/client';
+import { closeConnection, databaseUrl, migrateDatabase } from '$lib/server/db/client';
 import { log } from '$lib/server/log';
 
 export const init: ServerInit = async () => {
 	await migrateDatabase(databaseUrl());
+	// Open connections would keep the process alive after its last request.
+	process.on('sveltekit:shutdown', () => void closeConnection());
 };
 
 const UNSAFE = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);

@@ -43,6 +43,11 @@ export function databaseUrl(): string {
 	return url;
 }
 
+export async function closeConnection(): Promise<void> {
+	await shared?.sql.end({ timeout: 2 });
+	shared = undefined;
+}
+
 /** The connection this server works with. */
 export function connection(): Connection {
 	shared ??= connect(databaseUrl());
