@@ -1,9 +1,9 @@
 /** The subject indexes: listing and making them. */
-import { max } from 'drizzle-orm';
+import { and, count, eq, max, sql } from 'drizzle-orm';
 import type { InferOutput } from 'valibot';
 import { allow, type Person } from './access';
 import { connection } from './db/client';
-import { subjectIndexes } from './db/schema';
+import { inquiries, picks, subjectIndexes } from './db/schema';
 import { currentIndexes, type CurrentIndex } from './editions';
 import { ServiceError } from './errors';
 import type { newIndex } from './schemas';
@@ -39,6 +39,31 @@ function summary({ index, edition }: CurrentIndex) {
 		entryTerms: edition?.entryTerms ?? 0,
 		hierarchical: edition?.hierarchical ?? false
 	};
+}
+
+/** The inquiries that use an index: their titles, and how many picks of each are from it. */
+export async function usesOf(person: Person | undefined, code: string) {
+	allow(person, 'read');
+	const { db } = connection();
+	return db
+		.select({ id: inquiries.id, title: inquiries.title, picks: count(picks.id) })
+		.from(inquiries)
+		.leftJoin(picks, and(eq(picks.inquiryId, inquiries.id), eq(picks.indexCode, code)))
+		.where(sql`${code} = any(${inquiries.indexes})`)
+		.groupBy(inquiries.id, inquiries.title)
+		.orderBy(inquiries.title);
+}
+
+/**
+ * Removes an index with its editions. Inquiries keep what they recorded for it, by URI and label; only the column is
+ * no longer shown until an index of that code is there again.
+ */
+export async function removeIndex(person: Person | undefined, code: string) {
+	allow(person, 'change-indexes');
+	const gone = (await listIndexes(person)).find((index) => index.code === code);
+	if (!gone) throw new ServiceError(404, 'no-index', `There is no subject index “${code}”.`);
+	await connection().db.delete(subjectIndexes).where(eq(subjectIndexes.code, code));
+	return gone;
 }
 
 /** Makes an index, with a mark that is still free as far as there are enough. */

@@ -224,7 +224,7 @@
 				<span class="font-semibold">{concept.name}</span> <span class="text-quiet">in {index.name}</span>
 			</p>
 			<div>
-				<CellPicks conceptId={concept.id} indexCode={index.code} />
+				<CellPicks conceptId={concept.id} indexCode={index.code} full />
 				{#if cellState(store.inquiry, concept.id, index.code) !== 'picks'}
 					<NoHeading conceptId={concept.id} indexCode={index.code} tried={query ? [query] : []} />
 				{/if}

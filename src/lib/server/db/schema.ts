@@ -183,21 +183,28 @@ export interface JobReport {
 	error?: { code: string; message: string; line?: number };
 }
 
-export const jobs = pgTable('jobs', {
-	id: text('id').primaryKey(),
-	kind: text('kind', { enum: ['vocabulary'] }).notNull(),
-	indexCode: text('index_code')
-		.notNull()
-		.references(() => subjectIndexes.code, { onDelete: 'cascade' }),
-	state: text('state', { enum: ['queued', 'running', 'done', 'failed'] }).notNull(),
-	done: integer('done').notNull().default(0),
-	total: integer('total').notNull().default(0),
-	report: jsonb('report').$type<JobReport>(),
-	startedBy: text('started_by').notNull(),
-	createdAt: moment('created_at').notNull().defaultNow(),
-	/** Renewed while the work goes on, so that work whose process has ended can be told. */
-	seenAt: moment('seen_at').notNull().defaultNow()
-});
+export const jobs = pgTable(
+	'jobs',
+	{
+		id: text('id').primaryKey(),
+		kind: text('kind', { enum: ['vocabulary'] }).notNull(),
+		indexCode: text('index_code')
+			.notNull()
+			.references(() => subjectIndexes.code, { onDelete: 'cascade' }),
+		edition: text('edition').notNull().default(''),
+		state: text('state', { enum: ['queued', 'running', 'done', 'failed'] }).notNull(),
+		/** Somebody asked for it to stop; the server that works on it looks here. */
+		cancel: boolean('cancel').notNull().default(false),
+		done: integer('done').notNull().default(0),
+		total: integer('total').notNull().default(0),
+		report: jsonb('report').$type<JobReport>(),
+		startedBy: text('started_by').notNull(),
+		createdAt: moment('created_at').notNull().defaultNow(),
+		/** Renewed while the work goes on, so that work whose process has ended can be told. */
+		seenAt: moment('seen_at').notNull().defaultNow()
+	},
+	(t) => [index('jobs_by_index').on(t.indexCode, t.createdAt)]
+);
 
 // ── Inquiries ───────────────────────────────────────────────────────────────────────────────────────────────────────
 

@@ -8,11 +8,12 @@ import { Readable, Transform } from 'node:stream';
 import type { ReadableStream as NodeStream } from 'node:stream/web';
 import { pipeline } from 'node:stream/promises';
 import { Worker } from 'node:worker_threads';
-import { eq } from 'drizzle-orm';
+import { and, desc, eq, inArray } from 'drizzle-orm';
 import { allow, type Person } from '../access';
 import { connection, databaseUrl } from '../db/client';
 import { jobs, subjectIndexes, type JobReport } from '../db/schema';
 import { ServiceError } from '../errors';
+import { FORMATS, type Format } from './parsers';
 import type { WorkerInput, WorkerMessage } from './worker';
 
 /** The largest vocabulary file taken, in bytes; stated in the interface and the documentation. */
@@ -21,8 +22,6 @@ export const MOST_BYTES = Number(process.env.OAKMOSS_MAX_UPLOAD) || 512 * 2 ** 2
 const LOST_AFTER = 15_000;
 /** The worker's heap, in MiB: a larger vocabulary fails with words instead of taking the server down. */
 const MOST_MEMORY = 4_096;
-
-const FORMATS = { 'text/turtle': 'text/turtle' } as const;
 
 export interface VocabularyUpload {
 	indexCode: string;
@@ -39,13 +38,13 @@ export async function startVocabularyImport(
 ): Promise<string> {
 	const { id: startedBy } = allow(person, 'change-indexes');
 	const type = upload.contentType.split(';')[0].trim().toLowerCase();
-	const format = FORMATS[type as keyof typeof FORMATS];
-	if (!format)
+	if (!(type in FORMATS))
 		throw new ServiceError(
 			415,
 			'unknown-format',
 			`A vocabulary can be sent as ${Object.keys(FORMATS).join(', ')}; this one came as “${type}”.`
 		);
+	const format = type as Format;
 	const edition = upload.edition.trim();
 	if (edition === '' || edition.length > 100)
 		throw new ServiceError(
@@ -63,9 +62,15 @@ export async function startVocabularyImport(
 	try {
 		const size = await receive(upload.body, file);
 		const id = randomUUID();
-		await db
-			.insert(jobs)
-			.values({ id, kind: 'vocabulary', indexCode: index.code, state: 'queued', total: size, startedBy });
+		await db.insert(jobs).values({
+			id,
+			kind: 'vocabulary',
+			indexCode: index.code,
+			edition,
+			state: 'queued',
+			total: size,
+			startedBy
+		});
 		void work(
 			id,
 			{ databaseUrl: databaseUrl(), request: { indexCode: index.code, edition, file, format } },
@@ -106,6 +111,38 @@ function workerFile(): string {
 	return path.resolve(process.env.OAKMOSS_WORKER ?? 'build/worker/import.js');
 }
 
+/** How to stop the jobs that this server works on. */
+const cancelHere = new Map<string, () => void>();
+
+/** Asks a job to stop; a job that has ended stays as it is. */
+export async function cancelJob(person: Person | undefined, id: string) {
+	allow(person, 'change-indexes');
+	const { db } = connection();
+	const waiting = inArray(jobs.state, ['queued', 'running']);
+	await db
+		.update(jobs)
+		.set({ cancel: true })
+		.where(and(eq(jobs.id, id), waiting));
+	cancelHere.get(id)?.();
+	return findJob(person, id);
+}
+
+/** The latest imports of an index, newest first, without their findings. */
+export async function recentJobs(person: Person | undefined) {
+	allow(person, 'read');
+	const { db } = connection();
+	return db
+		.selectDistinctOn([jobs.indexCode], {
+			id: jobs.id,
+			indexCode: jobs.indexCode,
+			edition: jobs.edition,
+			state: jobs.state,
+			createdAt: jobs.createdAt
+		})
+		.from(jobs)
+		.orderBy(jobs.indexCode, desc(jobs.createdAt));
+}
+
 /** Runs the thread and keeps the job's row true until it ends. Never throws: what goes wrong becomes the job's report. */
 async function work(id: string, input: WorkerInput, folder: string): Promise<void> {
 	const { db } = connection();
@@ -118,13 +155,31 @@ async function work(id: string, input: WorkerInput, folder: string): Promise<voi
 				// The database is away; the job will be reported as lost once it is back.
 			});
 	let at = { done: 0, total: 0 };
-	const pulse = setInterval(() => void set(at.total > 0 ? at : {}), 2_000);
+	const pulse = setInterval(() => void beat(), 2_000);
+	const beat = async () => {
+		await set(at.total > 0 ? at : {});
+		const [row] = await db
+			.select({ cancel: jobs.cancel })
+			.from(jobs)
+			.where(eq(jobs.id, id))
+			.catch(() => []);
+		if (row?.cancel) cancelHere.get(id)?.();
+	};
 	const outcome = await new Promise<WorkerMessage>((resolve) => {
 		const failed = (message: string) => resolve({ kind: 'failed', code: 'interrupted', message });
 		void set({ state: 'running' });
 		const worker = new Worker(workerFile(), {
 			workerData: input,
 			resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY }
+		});
+		cancelHere.set(id, () => {
+			resolve({
+				kind: 'failed',
+				code: 'cancelled',
+				message: 'The import was cancelled and changed nothing.'
+			});
+			// Its connection ends with the thread, and the database takes back what was not committed.
+			void worker.terminate();
 		});
 		worker.on('message', (message: WorkerMessage) => {
 			if (message.kind !== 'progress') return resolve(message);
@@ -137,6 +192,7 @@ async function work(id: string, input: WorkerInput, folder: string): Promise<voi
 		worker.on('exit', () => failed('The import stopped before its end and changed nothing.'));
 	});
 	clearInterval(pulse);
+	cancelHere.delete(id);
 	await rm(folder, { recursive: true, force: true });
 	if (outcome.kind === 'done')
 		await set({
@@ -161,12 +217,14 @@ export async function findJob(person: Person | undefined, id: string) {
 	const { db } = connection();
 	const [job] = await db.select().from(jobs).where(eq(jobs.id, id));
 	if (!job) throw new ServiceError(404, 'no-job', 'There is no such job.');
-	const { state, done, total, report } = job;
+	const { indexCode, edition, state, done, total, report } = job;
 	const waiting = state === 'queued' || state === 'running';
 	if (waiting && Date.now() - job.seenAt.getTime() > LOST_AFTER) {
 		const message =
 			'The server that worked on this import has stopped. Nothing was changed; load the file again.';
 		return {
+			indexCode,
+			edition,
 			state: 'failed' as const,
 			done,
 			total,
@@ -178,5 +236,5 @@ export async function findJob(person: Person | undefined, id: string) {
 			}
 		};
 	}
-	return { state, done, total, report };
+	return { indexCode, edition, state, done, total, report };
 }

@@ -6,31 +6,21 @@ import { createReadStream } from 'node:fs';
 import { stat } from 'node:fs/promises';
 import { Transform, type TransformCallback } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { StreamParser } from 'n3';
 import type { Sql, TransactionSql } from 'postgres';
 import { SkosReader, type VocabularyReading } from '../../../core/formats/skos-read';
 import { EditionIndex } from '../../../core/vocabulary/edition-index';
 import type { VocabularyData } from '../../../core/vocabulary/types';
+import { ImportError } from './import-error';
+import { FORMATS, parsing, type Format } from './parsers';
 
 export interface ImportRequest {
 	indexCode: string;
 	edition: string;
 	file: string;
-	format: 'text/turtle';
+	format: Format;
 }
 
 export type Progress = (done: number, total: number) => void;
-
-/** Why a file was refused: nothing has been written. */
-export class ImportError extends Error {
-	constructor(
-		readonly code: 'unreadable' | 'not-text' | 'empty' | 'no-heading' | 'no-index',
-		message: string,
-		readonly line?: number
-	) {
-		super(message);
-	}
-}
 
 /** Packed editions are stored in parts of this many bytes. */
 const PACK_PART = 4 * 2 ** 20;
@@ -44,25 +34,29 @@ export async function importVocabulary(sql: Sql, request: ImportRequest, progres
 	return reading;
 }
 
-/** Parses a file without storing anything. Memory: the vocabulary, and the parser's window on the file. */
+/**
+ * Parses a file without storing anything. Memory: the vocabulary, and the parser's window on the file; for CSV the file
+ * itself too.
+ */
 export async function readVocabulary(
-	{ file }: Pick<ImportRequest, 'file'>,
+	{ file, format }: Pick<ImportRequest, 'file' | 'format'>,
 	size: number,
 	progress: Progress
 ): Promise<VocabularyReading> {
 	if (size === 0) throw new ImportError('empty', 'The file is empty.', 1);
 	const reader = new SkosReader();
-	const parser = new StreamParser({ format: 'text/turtle' });
-	parser.on('data', (statement) => reader.add(statement));
+	const { streams, lines } = parsing(format, (statement) => reader.add(statement));
 	let done = 0;
 	const bytes = createReadStream(file, { highWaterMark: 256 * 1024 });
 	bytes.on('data', (chunk) => progress((done += chunk.length), size));
 	try {
-		await pipeline(bytes, new StrictText(), parser);
+		await pipeline([bytes, new StrictText(), ...streams]);
 	} catch (error) {
-		throw asImportError(error);
+		throw asImportError(error, format);
 	}
 	const reading = reader.finish();
+	for (const finding of reading.findings)
+		if (finding.subject !== undefined) finding.line ??= lines?.get(finding.subject);
 	if (reading.data.headings.length === 0)
 		throw new ImportError(
 			'no-heading',
@@ -125,16 +119,29 @@ class StrictText extends Transform {
 	}
 }
 
-function asImportError(error: unknown): Error {
+function asImportError(error: unknown, format: Format): Error {
 	if (error instanceof ImportError) return error;
-	if (error instanceof Error) {
-		const line = (error as { context?: { line?: number } }).context?.line;
-		if (line !== undefined) {
-			const reason = error.message.replace(/ on line \d+\.?$/, '');
-			return new ImportError('unreadable', `Line ${line} cannot be read as Turtle: ${reason}.`, line);
-		}
-	}
-	return error instanceof Error ? error : new Error(String(error));
+	if (!(error instanceof Error) || isSystemError(error))
+		return error instanceof Error ? error : new Error(String(error));
+	const line = (error as { context?: { line?: number } }).context?.line ?? lineInMessage(error.message);
+	const reason = error.message
+		.replace(/ on line \d+\.?$/, '')
+		.replace(/^Line \d+ column \d+: /, '')
+		.replace(/^\d+:\d+: /, '')
+		.split('\n')[0]
+		.replace(/\.$/, '');
+	const place = line === undefined ? 'The file' : `Line ${line}`;
+	return new ImportError('unreadable', `${place} cannot be read as ${FORMATS[format]}: ${reason}.`, line);
+}
+
+function lineInMessage(message: string): number | undefined {
+	const match = /\bline[: ]+(\d+)/i.exec(message) ?? /^(\d+):\d+: /.exec(message);
+	return match ? Number(match[1]) : undefined;
+}
+
+/** A fault of the machine, such as a disk that cannot be read, says nothing about the file. */
+function isSystemError(error: Error): boolean {
+	return typeof (error as { errno?: unknown }).errno === 'number';
 }
 
 async function store(

@@ -1,7 +1,8 @@
 /** The thread in which a vocabulary file is read, so that the server goes on answering meanwhile. */
 import { parentPort, workerData } from 'node:worker_threads';
 import { connect } from '../db/client';
-import { ImportError, importVocabulary, type ImportRequest } from './pipeline';
+import { ImportError } from './import-error';
+import { importVocabulary, type ImportRequest } from './pipeline';
 
 export interface WorkerInput {
 	databaseUrl: string;

@@ -1,4 +1,6 @@
 import { answer } from '$lib/server/http';
-import { findJob } from '$lib/server/import/jobs';
+import { cancelJob, findJob } from '$lib/server/import/jobs';
 
 export const GET = ({ locals, params }) => answer(() => findJob(locals.person, params.id));
+
+export const DELETE = ({ locals, params }) => answer(() => cancelJob(locals.person, params.id));

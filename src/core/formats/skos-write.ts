@@ -1,0 +1,88 @@
+/** Writes a vocabulary as SKOS: as RDF statements for any syntax, and as JSON-LD with a context of its own. */
+import { DataFactory } from 'n3';
+import type { NoteKind, VocabularyData } from '../vocabulary/types';
+import { names, PREFIXES } from './skos-names';
+
+const { namedNode, literal, blankNode, quad } = DataFactory;
+
+const NOTE_NAMES: Record<NoteKind, string> = {
+	scope: names.scopeNote,
+	history: names.historyNote,
+	definition: names.definition,
+	editorial: names.editorialNote,
+	example: names.example
+};
+
+/** Every statement about the vocabulary, heading by heading; broader links are written in that direction alone. */
+export function* vocabularyStatements({ headings, entryTerms }: VocabularyData) {
+	const terms: VocabularyData['entryTerms'][] = headings.map(() => []);
+	for (const entry of entryTerms) if (entry.headings.length === 1) terms[entry.headings[0]].push(entry);
+	const text = (value: string, lang: string) => (lang ? literal(value, lang) : literal(value));
+	for (const [n, heading] of headings.entries()) {
+		const node = namedNode(heading.uri);
+		const say = (name: string, object: ReturnType<typeof literal> | ReturnType<typeof namedNode>) =>
+			quad(node, namedNode(name), object);
+		yield say(names.type, namedNode(names.concept));
+		for (const label of heading.labels) yield say(names.prefLabel, text(label.text, label.lang));
+		for (const term of terms[n]) yield say(names.altLabel, text(term.text, term.lang));
+		for (const label of heading.hidden) yield say(names.hiddenLabel, text(label.text, label.lang));
+		for (const other of heading.broader) yield say(names.broader, namedNode(headings[other].uri));
+		for (const other of heading.related) yield say(names.related, namedNode(headings[other].uri));
+		for (const other of heading.replaces) yield say(names.replaces, namedNode(headings[other].uri));
+		for (const note of heading.notes) yield say(NOTE_NAMES[note.kind], text(note.text, note.lang));
+		if (heading.notation !== undefined) yield say(names.notation, literal(heading.notation));
+		if (heading.introduced !== undefined) yield say(names.introduced, literal(String(heading.introduced)));
+		if (heading.retired === 0) yield say(names.deprecated, literal('true'));
+		else if (heading.retired !== undefined) yield say(names.retired, literal(String(heading.retired)));
+		for (const aspect of heading.aspects) yield say(names.aspect, literal(aspect));
+	}
+	let number = 0;
+	for (const entry of entryTerms) {
+		if (entry.headings.length === 1) continue;
+		const node = blankNode(`together${++number}`);
+		yield quad(node, namedNode(names.type), namedNode(names.compoundEntryTerm));
+		yield quad(node, namedNode(names.literalForm), text(entry.text, entry.lang));
+		for (const n of entry.headings)
+			yield quad(node, namedNode(names.useTogether), namedNode(headings[n].uri));
+	}
+}
+
+/** JSON-LD 1.1, in pieces: a context that names everything, then one object a subject. */
+export function* vocabularyJsonLd(data: VocabularyData): Generator<string> {
+	yield `{"@context":${JSON.stringify(PREFIXES)},"@graph":[`;
+	let subject: string | undefined;
+	let node: Record<string, unknown> = {};
+	let first = true;
+	const finished = () => {
+		const text = (first ? '\n' : ',\n') + JSON.stringify(node);
+		first = false;
+		return text;
+	};
+	for (const statement of vocabularyStatements(data)) {
+		const id =
+			statement.subject.termType === 'BlankNode' ? `_:${statement.subject.value}` : statement.subject.value;
+		if (id !== subject) {
+			if (subject !== undefined) yield finished();
+			subject = id;
+			node = { '@id': id };
+		}
+		const { object } = statement;
+		const isType = statement.predicate.value === names.type;
+		const name = isType ? '@type' : compact(statement.predicate.value);
+		const value = isType
+			? compact(object.value)
+			: object.termType === 'Literal'
+				? { '@value': object.value, ...(object.language && { '@language': object.language }) }
+				: { '@id': object.value };
+		const known = node[name];
+		node[name] = known === undefined ? value : Array.isArray(known) ? [...known, value] : [known, value];
+	}
+	if (subject !== undefined) yield finished();
+	yield '\n]}\n';
+}
+
+function compact(uri: string): string {
+	for (const [prefix, base] of Object.entries(PREFIXES))
+		if (uri.startsWith(base)) return `${prefix}:${uri.slice(base.length)}`;
+	return uri;
+}

@@ -1,0 +1,178 @@
+/**
+ * A vocabulary as CSV. Reading turns rows into the statements that SKOS would have, so that one reader settles labels,
+ * links and faults for every format; writing is the way back.
+ *
+ * Lists are separated by " | "; a bar inside a term is written "\|". A row with `use_together` is a compound entry
+ * term: its `heading` is the term, its `use_together` the headings. Further rows with the same `id` and another
+ * `language` give labels, entry terms and notes in that language. Headings are referred to by id or by label.
+ */
+import type { NoteKind, VocabularyData } from '../vocabulary/types';
+import { names } from './skos-names';
+import type { Statement } from './skos-read';
+
+export const CSV_COLUMNS = [
+	'id',
+	'heading',
+	'language',
+	'entry_terms',
+	'broader',
+	'related',
+	'scope_note',
+	'history_note',
+	'introduced',
+	'retired',
+	'notation',
+	'aspects',
+	'use_together',
+	// Beyond the columns that everybody needs: what would else be lost on the way out and in again.
+	'hidden_terms',
+	'replaces',
+	'definition',
+	'editorial_note',
+	'example'
+] as const;
+export type CsvColumn = (typeof CSV_COLUMNS)[number];
+export type CsvRow = Partial<Record<CsvColumn, string>>;
+
+const NOTE_COLUMNS: [CsvColumn, string, NoteKind][] = [
+	['scope_note', names.scopeNote, 'scope'],
+	['history_note', names.historyNote, 'history'],
+	['definition', names.definition, 'definition'],
+	['editorial_note', names.editorialNote, 'editorial'],
+	['example', names.example, 'example']
+];
+
+/** Items of a list cell. */
+export function splitList(cell: string | undefined): string[] {
+	return (cell ?? '')
+		.split(/(?<!\\)\|/)
+		.map((item) => item.trim().replaceAll('\\|', '|'))
+		.filter(Boolean);
+}
+
+export function joinList(items: readonly string[]): string {
+	return items.map((item) => item.replaceAll('|', '\\|')).join(' | ');
+}
+
+/** URI of a row's identifier: itself where it is one, else one made of it. */
+function uriOf(id: string): string {
+	return /^[a-z][a-z0-9+.-]*:\S+$/i.test(id) ? id : `urn:oakmoss:${encodeURIComponent(id)}`;
+}
+
+/**
+ * The statements of all rows, and where each subject first stood. Takes the rows with their line numbers, as a file may
+ * refer to headings that come later. O(cells).
+ */
+export function csvStatements(rows: readonly { line: number; row: CsvRow }[]): {
+	statements: Generator<Statement>;
+	lines: Map<string, number>;
+} {
+	const byName = new Map<string, string>();
+	const lines = new Map<string, number>();
+	const subjects = rows.map(({ line, row }, i) => {
+		const heading = row.heading?.trim() ?? '';
+		const together = splitList(row.use_together).length > 0;
+		const id = row.id?.trim() || (together ? `together-${i + 1}` : heading || `line-${line}`);
+		const uri = uriOf(id);
+		if (!lines.has(uri)) lines.set(uri, line);
+		if (!together) {
+			byName.set(id, uri);
+			if (heading && !byName.has(heading)) byName.set(heading, uri);
+		}
+		return { uri, together, heading, row };
+	});
+	const refer = (name: string) => byName.get(name) ?? uriOf(name);
+	function* statements(): Generator<Statement> {
+		for (const { uri, together, heading, row } of subjects) {
+			const lang = row.language?.trim() ?? '';
+			const link = (name: string, value: string): Statement => ({
+				subject: { termType: 'NamedNode', value: uri },
+				predicate: { value: name },
+				object: { termType: 'NamedNode', value }
+			});
+			const text = (name: string, value: string, language = lang): Statement => ({
+				subject: { termType: 'NamedNode', value: uri },
+				predicate: { value: name },
+				object: { termType: 'Literal', value, language }
+			});
+			if (together) {
+				yield link(names.type, names.compoundEntryTerm);
+				yield text(names.literalForm, heading);
+				for (const name of splitList(row.use_together)) yield link(names.useTogether, refer(name));
+				continue;
+			}
+			yield link(names.type, names.concept);
+			if (heading) yield text(names.prefLabel, heading);
+			for (const term of splitList(row.entry_terms)) yield text(names.altLabel, term);
+			for (const term of splitList(row.hidden_terms)) yield text(names.hiddenLabel, term);
+			for (const name of splitList(row.broader)) yield link(names.broader, refer(name));
+			for (const name of splitList(row.related)) yield link(names.related, refer(name));
+			for (const name of splitList(row.replaces)) yield link(names.replaces, refer(name));
+			for (const [column, name] of NOTE_COLUMNS) if (row[column]?.trim()) yield text(name, row[column]);
+			if (row.introduced?.trim()) yield text(names.introduced, row.introduced.trim(), '');
+			if (row.retired?.trim())
+				yield row.retired.trim() === 'yes'
+					? text(names.deprecated, 'true', '')
+					: text(names.retired, row.retired.trim(), '');
+			if (row.notation?.trim()) yield text(names.notation, row.notation.trim(), '');
+			for (const aspect of splitList(row.aspects)) yield text(names.aspect, aspect, '');
+		}
+	}
+	return { statements: statements(), lines };
+}
+
+/** The rows of a vocabulary: one for each heading and language, one for each compound entry term. */
+export function* vocabularyRows({
+	headings,
+	entryTerms
+}: VocabularyData): Generator<Record<CsvColumn, string>> {
+	const blank = Object.fromEntries(CSV_COLUMNS.map((column) => [column, ''])) as Record<CsvColumn, string>;
+	const terms: Map<string, string[]>[] = headings.map(() => new Map());
+	for (const { lang, text, headings: targets } of entryTerms) {
+		if (targets.length !== 1) continue;
+		const own = terms[targets[0]];
+		own.set(lang, [...(own.get(lang) ?? []), text]);
+	}
+	const uris = (list: readonly number[]) => joinList(list.map((n) => headings[n].uri));
+	for (const [n, heading] of headings.entries()) {
+		const languages = new Set([
+			...heading.labels.map(({ lang }) => lang),
+			...heading.hidden.map(({ lang }) => lang),
+			...heading.notes.map(({ lang }) => lang),
+			...terms[n].keys()
+		]);
+		let first = true;
+		for (const language of languages) {
+			const row = { ...blank, id: heading.uri, language };
+			row.heading = heading.labels.find(({ lang }) => lang === language)?.text ?? '';
+			row.entry_terms = joinList(terms[n].get(language) ?? []);
+			row.hidden_terms = joinList(
+				heading.hidden.filter(({ lang }) => lang === language).map(({ text }) => text)
+			);
+			const extra: Record<CsvColumn, string>[] = [];
+			for (const [column, , kind] of NOTE_COLUMNS) {
+				const [note, ...more] = heading.notes.filter(
+					(other) => other.kind === kind && other.lang === language
+				);
+				row[column] = note?.text ?? '';
+				// A column holds one note; a second one of its kind and language takes a row of its own.
+				more.forEach(({ text }) => extra.push({ ...blank, id: heading.uri, language, [column]: text }));
+			}
+			if (first) {
+				row.broader = uris(heading.broader);
+				row.related = uris(heading.related);
+				row.replaces = uris(heading.replaces);
+				row.introduced = heading.introduced === undefined ? '' : String(heading.introduced);
+				row.retired =
+					heading.retired === undefined ? '' : heading.retired === 0 ? 'yes' : String(heading.retired);
+				row.notation = heading.notation ?? '';
+				row.aspects = joinList(heading.aspects);
+				first = false;
+			}
+			yield row;
+			yield* extra;
+		}
+	}
+	for (const { lang, text, headings: targets } of entryTerms)
+		if (targets.length > 1) yield { ...blank, heading: text, language: lang, use_together: uris(targets) };
+}

@@ -1,0 +1,155 @@
+import fc from 'fast-check';
+import { Parser, Writer } from 'n3';
+import Papa from 'papaparse';
+import { describe, expect, it } from 'vitest';
+import type { HeadingData, VocabularyData } from '../vocabulary/types';
+import { SkosReader, uniqueKeys, type Statement } from './skos-read';
+import { vocabularyJsonLd, vocabularyStatements } from './skos-write';
+import { CSV_COLUMNS, csvStatements, joinList, splitList, vocabularyRows } from './vocabulary-csv';
+
+const word = fc.constantFrom(
+	'Noise',
+	'sueño',
+	'A | B',
+	'Rooms, Quiet',
+	'صوت',
+	'Wall "inner"',
+	"Nurses' desks",
+	'=1+1',
+	'\\ bar'
+);
+const label = fc.tuple(word, fc.nat(999)).map(([text, number]) => `${text} ${number}`);
+const lang = fc.constantFrom('en', 'es', '');
+const year = fc.option(fc.integer({ min: 1900, max: 2030 }), { nil: undefined });
+
+/** Vocabularies as an import leaves them: links mended, labels clean and not repeated under one heading. */
+const vocabulary: fc.Arbitrary<VocabularyData> = fc.integer({ min: 1, max: 6 }).chain((size) => {
+	const others = (n: number) =>
+		fc.uniqueArray(fc.nat(size - 1), { maxLength: 2 }).map((list) => list.filter((m) => m !== n).sort());
+	const heading = (n: number): fc.Arbitrary<HeadingData> =>
+		fc.record({
+			uri: fc.constant(`https://v.example/${n}`),
+			key: fc.constant(String(n)),
+			labels: fc.uniqueArray(fc.record({ lang, text: label }), { minLength: 1, maxLength: 3, selector: (l) => l.lang }),
+			hidden: fc.uniqueArray(fc.record({ lang, text: fc.nat(99).map((i) => `hidden ${i}`) }), { maxLength: 2, selector: (l) => l.text }),
+			notation: fc.option(fc.constant('N.1'), { nil: undefined }),
+			notes: fc.array(fc.record({ kind: fc.constantFrom('scope', 'history', 'definition') as fc.Arbitrary<'scope'>, lang, text: label }), { maxLength: 3 }),
+			introduced: year,
+			retired: fc.option(fc.constantFrom(0, 1999), { nil: undefined }),
+			broader: others(n),
+			related: fc.constant([]),
+			replaces: others(n),
+			aspects: fc.uniqueArray(fc.constantFrom('causes', 'costs', 'use | wear'), { maxLength: 2 })
+		}); // prettier-ignore
+	return fc
+		.tuple(
+			fc.tuple(...Array.from({ length: size }, (_, n) => heading(n))),
+			fc.uniqueArray(fc.tuple(fc.nat(size - 1), lang), {
+				maxLength: 6,
+				selector: ([n, language]) => `${n}${language}`
+			}),
+			size > 1 ? fc.array(label, { maxLength: 2 }) : fc.constant([])
+		)
+		.map(([headings, single, compound]) => ({
+			headings,
+			entryTerms: [
+				...single.map(([n, language], i) => ({ lang: language, text: `entry | ${i}`, headings: [n] })),
+				...compound.map((text) => ({ lang: 'en', text, headings: [0, 1] }))
+			]
+		}));
+});
+
+/** The same vocabulary with everything in one order, as formats may keep another. */
+function settled({ headings, entryTerms }: VocabularyData) {
+	const sorted = <T>(list: readonly T[]) => [...list].map((item) => JSON.stringify(item)).sort();
+	return {
+		headings: headings.map(({ labels, hidden, notes, broader, replaces, aspects, ...rest }) => ({
+			...rest,
+			labels: sorted(labels),
+			hidden: sorted(hidden),
+			notes: sorted(notes),
+			broader: [...broader].sort(),
+			replaces: [...replaces].sort(),
+			aspects: sorted(aspects)
+		})),
+		entryTerms: sorted(
+			entryTerms.map(({ lang, text, headings: targets }) => [lang, text, [...targets].sort()])
+		)
+	};
+}
+
+function readBack(statements: Iterable<Statement>) {
+	const reader = new SkosReader();
+	for (const statement of statements) reader.add(statement);
+	return reader.finish();
+}
+
+describe('out and in again gives the same vocabulary', () => {
+	it('as Turtle', () => {
+		fc.assert(
+			fc.property(vocabulary, (data) => {
+				const writer = new Writer();
+				for (const statement of vocabularyStatements(data)) writer.addQuad(statement);
+				let turtle = '';
+				writer.end((_error, text: string) => (turtle = text));
+				expect(settled(readBack(new Parser().parse(turtle)).data)).toEqual(settled(data));
+			})
+		);
+	});
+
+	it('as CSV, through a real CSV reader', () => {
+		fc.assert(
+			fc.property(vocabulary, (data) => {
+				const text = Papa.unparse({ fields: [...CSV_COLUMNS], data: [...vocabularyRows(data)] as never });
+				const rows = Papa.parse<Record<string, string>>(text, { header: true }).data;
+				const { statements } = csvStatements(rows.map((row, i) => ({ line: i + 2, row })));
+				expect(settled(readBack(statements).data)).toEqual(settled(data));
+			})
+		);
+	});
+
+	it('as JSON-LD, whose pieces are one JSON document', () => {
+		fc.assert(
+			fc.property(vocabulary, (data) => {
+				const document = JSON.parse([...vocabularyJsonLd(data)].join('')) as { '@graph': unknown[] };
+				const compound = data.entryTerms.filter(({ headings }) => headings.length > 1).length;
+				expect(document['@graph']).toHaveLength(data.headings.length + compound);
+			})
+		);
+	});
+});
+
+describe('CSV', () => {
+	it('lists come back as they went in', () => {
+		fc.assert(
+			fc.property(fc.array(fc.constantFrom('a', 'b | c', '|', 'd\\e')), (items) => {
+				expect(splitList(joinList(items))).toEqual(items);
+			})
+		);
+	});
+
+	it('refers to headings by id or by label, before or after they come, and says on which line a fault stands', () => {
+		const { statements, lines } = csvStatements([
+			{
+				line: 2,
+				row: { id: '7', heading: 'Naps', language: 'en', broader: 'Sleep', entry_terms: 'Dozing | Siesta' }
+			},
+			{ line: 3, row: { id: '8', heading: 'Sleep', language: 'en' } },
+			{ line: 4, row: { heading: 'Rest', language: 'en', broader: '8', related: 'gone' } },
+			{ line: 5, row: { heading: 'Quiet sleep', use_together: 'Rest | 8', language: 'en' } }
+		]);
+		const { data, findings } = readBack(statements);
+		expect(data.headings.map(({ broader }) => broader)).toEqual([[1], [], [1]]);
+		expect(data.entryTerms.map(({ text, headings }) => [text, headings])).toEqual([
+			['Dozing', [0]],
+			['Siesta', [0]],
+			['Quiet sleep', [2, 1]]
+		]);
+		const [fault] = findings.filter(({ rule }) => rule === 'unknown-target');
+		expect(lines.get(fault.subject ?? '')).toBe(4);
+	});
+
+	it('gives short identifiers for the URIs it makes', () => {
+		expect([...uniqueKeys(['urn:oakmoss:7', 'urn:oakmoss:Quiet%20rooms']).values()][0]).toBe('7');
+	});
+});

@@ -1,0 +1,111 @@
+/** What the public API answers, as Valibot schemas; the OpenAPI description is made from them. */
+import * as v from 'valibot';
+import { TIERS } from '../../core/lookup';
+
+const text = v.string();
+const count = v.pipe(v.number(), v.integer(), v.minValue(0));
+
+export const ref = v.strictObject({ id: text, uri: text, label: text });
+
+export const index = v.strictObject({
+	code: text,
+	name: text,
+	discipline: text,
+	languages: v.array(text),
+	headings: count,
+	entryTerms: count,
+	records: count,
+	hierarchical: v.boolean(),
+	limits: v.array(v.unknown())
+});
+
+const line = v.strictObject({
+	...ref.entries,
+	notation: v.optional(text),
+	narrowerCount: count,
+	recordCount: count
+});
+
+export const lookup = v.strictObject({
+	query: text,
+	matches: v.array(
+		v.strictObject({
+			heading: line,
+			tier: v.picklist(TIERS),
+			matched: v.strictObject({
+				text,
+				kind: v.picklist(['preferred', 'entry', 'scopeNote']),
+				lang: v.optional(text)
+			}),
+			together: v.optional(v.array(text))
+		})
+	),
+	neighbours: v.array(line)
+});
+
+export const heading = v.strictObject({
+	...ref.entries,
+	labels: v.array(v.strictObject({ lang: text, text })),
+	notation: v.optional(text),
+	scopeNote: v.optional(text),
+	historyNote: v.optional(text),
+	introduced: v.optional(count),
+	retired: v.optional(count),
+	entryTerms: v.array(v.strictObject({ text, lang: v.optional(text), together: v.optional(v.array(text)) })),
+	broader: v.array(ref),
+	narrower: v.array(ref),
+	related: v.array(ref),
+	aspects: v.array(text),
+	paths: v.array(v.array(ref)),
+	recordCount: count,
+	recordCountWithNarrower: count,
+	chiefCount: v.optional(count)
+});
+
+export const below = v.array(
+	v.strictObject({ ...ref.entries, depth: v.pipe(v.number(), v.integer(), v.minValue(1)) })
+);
+
+export const jobAccepted = v.strictObject({ job: text });
+
+export const job = v.strictObject({
+	indexCode: text,
+	edition: text,
+	state: v.picklist(['queued', 'running', 'done', 'failed']),
+	done: count,
+	total: count,
+	report: v.nullable(
+		v.looseObject({
+			counts: v.looseObject({ read: count, kept: count, repaired: count, refused: count }),
+			findings: v.array(
+				v.looseObject({
+					severity: v.picklist(['error', 'warning', 'note']),
+					rule: text,
+					line: v.optional(count),
+					subject: v.optional(text),
+					message: text
+				})
+			),
+			findingCounts: v.record(text, count),
+			error: v.optional(v.looseObject({ code: text, message: text, line: v.optional(count) }))
+		})
+	)
+});
+
+export const error = v.strictObject({
+	error: v.strictObject({ code: text, message: text, details: v.optional(v.unknown()) })
+});
+
+export const health = v.strictObject({ status: text, database: text, version: text });
+export const inquiryMade = v.strictObject({ id: text });
+export const inquiries = v.array(
+	v.strictObject({
+		id: text,
+		title: text,
+		question: text,
+		indexes: v.array(text),
+		changedAt: text,
+		concepts: count,
+		decided: count
+	})
+);

@@ -1,0 +1,19 @@
+/** Why a file was refused: nothing has been written. */
+export class ImportError extends Error {
+	constructor(
+		readonly code:
+			| 'unreadable'
+			| 'not-text'
+			| 'empty'
+			| 'no-heading'
+			| 'no-index'
+			| 'remote-context'
+			| 'external-entity'
+			| 'nested-entity'
+			| 'too-deep',
+		message: string,
+		readonly line?: number
+	) {
+		super(message);
+	}
+}

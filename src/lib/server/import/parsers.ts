@@ -1,0 +1,240 @@
+/** Parsers for the syntaxes a vocabulary may come in, each as a stream from text to RDF statements. */
+import { Transform, Writable, type TransformCallback } from 'node:stream';
+import { JsonLdParser } from 'jsonld-streaming-parser';
+import { StreamParser } from 'n3';
+import Papa from 'papaparse';
+import { RdfXmlParser } from 'rdfxml-streaming-parser';
+import { CSV_COLUMNS, csvStatements, type CsvRow } from '../../../core/formats/vocabulary-csv';
+import type { Statement } from '../../../core/formats/skos-read';
+import { ImportError } from './import-error';
+
+/** Media types taken, with the names people know them by. */
+export const FORMATS = {
+	'text/turtle': 'Turtle',
+	'application/n-triples': 'N-Triples',
+	'application/rdf+xml': 'RDF/XML',
+	'application/ld+json': 'JSON-LD',
+	'text/csv': 'CSV'
+} as const;
+export type Format = keyof typeof FORMATS;
+
+/** The base that relative URIs of a file are taken against; it leads nowhere. */
+const BASE = 'https://oakmoss.example/import/';
+
+/** What the text is piped through, and where statements come out. */
+export interface Parsing {
+	/** Streams to pipe the text through, in order; the last takes it in. */
+	streams: (Transform | Writable)[];
+	/** Line on which a subject first stood, for formats that have lines worth naming. */
+	lines?: Map<string, number>;
+}
+
+/** @param take is given every statement */
+export function parsing(format: Format, take: (statement: Statement) => void): Parsing {
+	const sink = () =>
+		new Writable({
+			objectMode: true,
+			highWaterMark: 512,
+			write(statement: Statement, _encoding, done) {
+				take(statement);
+				done();
+			}
+		});
+	switch (format) {
+		case 'text/turtle':
+			return {
+				streams: [new StreamParser({ format: 'text/turtle', baseIRI: BASE }) as unknown as Transform, sink()]
+			};
+		case 'application/n-triples':
+			return {
+				streams: [new StreamParser({ format: 'application/n-triples' }) as unknown as Transform, sink()]
+			};
+		case 'application/rdf+xml':
+			return {
+				streams: [
+					new XmlGuard(),
+					new RdfXmlParser({ baseIRI: BASE, trackPosition: true }) as unknown as Transform,
+					sink()
+				]
+			};
+		case 'application/ld+json':
+			return {
+				streams: [
+					new JsonLdParser({
+						baseIRI: BASE,
+						documentLoader: {
+							load: (url: string) =>
+								Promise.reject(
+									new ImportError(
+										'remote-context',
+										`The file names a context on the network (${url}), and nothing is fetched. Put the context into the file.`
+									)
+								)
+						}
+					}) as unknown as Transform,
+					sink()
+				]
+			};
+		case 'text/csv': {
+			const lines = new Map<string, number>();
+			return { streams: [new CsvSink(take, lines)], lines };
+		}
+	}
+}
+
+/** The most that XML may be nested; vocabularies need a handful of levels. */
+const DEEPEST_XML = 500;
+
+/** Refuses XML that would have the parser fetch, expand or nest without end, before the parser sees it. */
+class XmlGuard extends Transform {
+	private head = '';
+	private checked = false;
+	private depth = 0;
+	private carried = '';
+
+	constructor() {
+		super({ decodeStrings: false, encoding: 'utf8' });
+	}
+
+	override _transform(chunk: string | Buffer, _encoding: string, done: TransformCallback): void {
+		const text = String(chunk);
+		try {
+			if (!this.checked) this.checkHead(text);
+			this.checkDepth(text);
+			done(null, text);
+		} catch (error) {
+			done(error as Error);
+		}
+	}
+
+	private checkHead(text: string): void {
+		this.head += text;
+		for (const [, external, value] of this.head.matchAll(
+			/<!ENTITY\s+(?:%\s*)?\S+\s+(?:(SYSTEM|PUBLIC)\b|["']([^"']*)["'])/g
+		)) {
+			if (external)
+				throw new ImportError(
+					'external-entity',
+					'The file declares an external entity, and nothing is fetched. Remove its DOCTYPE.'
+				);
+			if (value.includes('&'))
+				throw new ImportError(
+					'nested-entity',
+					'The file declares entities made of other entities, which can grow without end. Remove its DOCTYPE.'
+				);
+		}
+		if (/<!DOCTYPE[^>[]*(SYSTEM|PUBLIC)\b/.test(this.head))
+			throw new ImportError(
+				'external-entity',
+				'The file names an external DOCTYPE, and nothing is fetched. Remove its DOCTYPE.'
+			);
+		// Entities can only be declared before the first element.
+		if (/<[A-Za-z_]/.test(this.head) || this.head.length > 1_000_000) {
+			this.checked = true;
+			this.head = '';
+		}
+	}
+
+	private checkDepth(text: string): void {
+		const all = this.carried + text;
+		const end = all.lastIndexOf('>') + 1;
+		this.carried = all.slice(end).slice(-100_000);
+		for (const [tag] of all.slice(0, end).matchAll(/<\/?[A-Za-z_][^>]*>/g)) {
+			if (tag[1] === '/') this.depth--;
+			else if (!tag.endsWith('/>')) this.depth++;
+			if (this.depth > DEEPEST_XML)
+				throw new ImportError(
+					'too-deep',
+					`The file nests elements more than ${DEEPEST_XML} deep, which no vocabulary needs.`
+				);
+		}
+	}
+}
+
+/** Rows of a CSV file, gathered to its end because rows may refer to later ones. */
+class CsvSink extends Writable {
+	private text = '';
+	/** Where the row before the present one ended. */
+	private last = 0;
+	private readonly rows: { line: number; row: CsvRow }[] = [];
+
+	constructor(
+		private readonly take: (statement: Statement) => void,
+		private readonly lines: Map<string, number>
+	) {
+		super({ decodeStrings: false });
+	}
+
+	override _write(chunk: string | Buffer, _encoding: string, done: (error?: Error | null) => void): void {
+		this.text += String(chunk);
+		done();
+	}
+
+	override _final(done: (error?: Error | null) => void): void {
+		try {
+			this.readRows();
+			const { statements, lines } = csvStatements(this.rows);
+			for (const [subject, line] of lines) this.lines.set(subject, line);
+			for (const statement of statements) this.take(statement);
+			done();
+		} catch (error) {
+			done(error as Error);
+		}
+	}
+
+	private readRows(): void {
+		const text = this.text.replace(/^\ufeff/, '');
+		this.text = '';
+		let columns: string[] | undefined;
+		let line = 1;
+		Papa.parse<string[]>(text, {
+			skipEmptyLines: false,
+			step: ({ data, errors, meta }, parser) => {
+				const here = line;
+				line += linesIn(text, this.last, meta.cursor);
+				this.last = meta.cursor;
+				const fault = errors.find(({ type }) => type === 'Quotes');
+				if (fault) {
+					parser.abort();
+					throw new ImportError(
+						'unreadable',
+						`Line ${here} cannot be read as CSV: a quotation mark is not closed.`,
+						here
+					);
+				}
+				if (data.length === 1 && data[0].trim() === '') return;
+				if (!columns) {
+					columns = checkColumns(data, here);
+					return;
+				}
+				if (data.length > columns.length)
+					throw new ImportError(
+						'unreadable',
+						`Line ${here} has ${data.length} fields where the first line names ${columns.length}.`,
+						here
+					);
+				this.rows.push({
+					line: here,
+					row: Object.fromEntries(columns.map((column, i) => [column, data[i] ?? '']))
+				});
+			}
+		});
+	}
+}
+
+function linesIn(text: string, from: number, to: number): number {
+	let count = 0;
+	for (let at = text.indexOf('\n', from); at >= 0 && at < to; at = text.indexOf('\n', at + 1)) count++;
+	return count;
+}
+
+function checkColumns(data: string[], line: number): string[] {
+	const columns = data.map((name) => name.trim().toLowerCase());
+	if (!columns.includes('heading'))
+		throw new ImportError(
+			'unreadable',
+			`The first line must name the columns, “heading” among them; it names ${columns.slice(0, 6).join(', ')}. Known are ${CSV_COLUMNS.join(', ')}.`,
+			line
+		);
+	return columns;
+}
