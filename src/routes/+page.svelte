@@ -1,7 +1,6 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
-	import Emblem from '$lib/components/frame/Emblem.svelte';
-	import ThemeSwitch from '$lib/components/frame/ThemeSwitch.svelte';
+	import PlainBar from '$lib/components/frame/PlainBar.svelte';
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';
 
 	let { data } = $props();
@@ -32,10 +31,7 @@
 
 <svelte:head><title>Inquiries · Oakmoss</title></svelte:head>
 
-<header class="flex h-11 items-center gap-2 border-b px-4">
-	<Emblem /><span class="font-semibold">Oakmoss</span>
-	<span class="ml-auto"><ThemeSwitch /></span>
-</header>
+<PlainBar />
 <main class="mx-auto grid max-w-6xl gap-12 p-6 md:grid-cols-[1fr_320px]">
 	<section>
 		<h1 class="mb-3 text-xl font-semibold">Inquiries</h1>

@@ -1,2 +1,4 @@
+export { headingsHolding, MOST_FILTERED, rollLength, rollLines, rollPlace } from './displays';
+export type { RollKind, RollLine } from './displays';
 export { alsoTried, closeness, lookup, placeOf, TIERS } from './lookup';
 export type { LookupAnswer, LookupOptions, Match, Neighbour, Tier } from './lookup';

@@ -27,6 +27,8 @@ interface Parts {
 	wordStems: Uint32Array;
 	wordLetters: Uint32Array;
 	alphabetical: Uint32Array;
+	/** Every word of every label in turn, in the order of the text from that word on; see `rotationOf`. */
+	permuted: Uint32Array;
 	acronyms: AcronymPair[];
 }
 
@@ -152,6 +154,7 @@ export class LabelIndex {
 			wordStems: Uint32Array.from(words, (word) => position[wordIds.get(word) as number]),
 			wordLetters: Uint32Array.from(words, lettersOf),
 			alphabetical: alphabeticalOrder(folds),
+			permuted: permutedOrder(folds),
 			acronyms: acronymPairs(data)
 		});
 	}
@@ -176,7 +179,8 @@ export class LabelIndex {
 			'labels.langs': parts.langs,
 			'labels.wordStems': parts.wordStems,
 			'labels.wordLetters': parts.wordLetters,
-			'labels.alphabetical': parts.alphabetical
+			'labels.alphabetical': parts.alphabetical,
+			'labels.permuted': parts.permuted
 		};
 		for (const name of STRINGS) {
 			const { text, starts } = parts[name].parts();
@@ -220,7 +224,8 @@ export class LabelIndex {
 			words: strings('words'),
 			wordStems: numbers('wordStems'),
 			wordLetters: numbers('wordLetters'),
-			alphabetical: numbers('alphabetical')
+			alphabetical: numbers('alphabetical'),
+			permuted: numbers('permuted')
 		});
 	}
 }
@@ -244,6 +249,46 @@ export function lowerBound(table: StringTable, wanted: string): number {
 function alphabeticalOrder(folds: string[]): Uint32Array {
 	const order = Uint32Array.from(folds, (_, i) => i);
 	return order.sort((a, b) => (folds[a] < folds[b] ? -1 : folds[a] > folds[b] ? 1 : a - b));
+}
+
+/** Words of a label that are rotated; no heading has more. */
+const MOST_ROTATIONS = 64;
+
+/** An entry of the permuted order: which label, and where in its fold the word begins that the order goes by. */
+export function rotationOf(index: LabelIndex, entry: number): { label: number; start: number } {
+	const label = Math.floor(entry / MOST_ROTATIONS);
+	const words = [...index.parts.folds.at(label).matchAll(WORD_START)];
+	return { label, start: words[entry % MOST_ROTATIONS]?.index ?? 0 };
+}
+
+const WORD_START = /[\p{L}\p{N}]+/gu;
+
+/**
+ * Labels are first put into buckets by word, so that only labels that share a word are compared. O(words × log of the
+ * largest bucket).
+ */
+function permutedOrder(folds: string[]): Uint32Array {
+	const buckets = new Map<string, { entry: number; rest: string }[]>();
+	let total = 0;
+	folds.forEach((folded, label) => {
+		let place = 0;
+		for (const match of folded.matchAll(WORD_START)) {
+			if (place >= MOST_ROTATIONS) break;
+			const item = { entry: label * MOST_ROTATIONS + place++, rest: folded.slice(match.index) };
+			const bucket = buckets.get(match[0]);
+			if (bucket) bucket.push(item);
+			else buckets.set(match[0], [item]);
+			total++;
+		}
+	});
+	const order = new Uint32Array(total);
+	let at = 0;
+	for (const word of [...buckets.keys()].sort())
+		for (const { entry } of (buckets.get(word) ?? []).sort((a, b) =>
+			a.rest < b.rest ? -1 : a.rest > b.rest ? 1 : a.entry - b.entry
+		))
+			order[at++] = entry;
+	return order;
 }
 
 /** Acronyms and expansions that name the same heading. O(labels), as few labels look like acronyms. */

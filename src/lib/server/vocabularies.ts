@@ -39,7 +39,7 @@ function refOf(index: EditionIndex, n: number): HeadingRef {
 	return { id: index.keys.at(n), uri: index.uris.at(n), label: index.names.at(n) };
 }
 
-function lineOf(index: EditionIndex, n: number): HeadingLine {
+export function lineOf(index: EditionIndex, n: number): HeadingLine {
 	return {
 		...refOf(index, n),
 		narrowerCount: index.hierarchy.narrower.count(n),
@@ -200,7 +200,7 @@ export type HeadingSheet = Awaited<ReturnType<typeof headingSheet>>;
 /** Siblings sent with a sheet; a flat top level may have thousands. */
 const MOST_SIBLINGS = 200;
 
-const byLabel = (a: HeadingRef, b: HeadingRef) => a.label.localeCompare(b.label, 'en');
+export const byLabel = (a: HeadingRef, b: HeadingRef) => a.label.localeCompare(b.label, 'en');
 
 async function entryTermsOf(editionId: number, n: number) {
 	const { db } = connection();

@@ -4,7 +4,7 @@
 	import type { LaneAnswer, LookupMatch } from '$lib/server/vocabularies';
 	import CellPicks from '../crosswalk/CellPicks.svelte';
 	import NoHeading from '../crosswalk/NoHeading.svelte';
-	import { lineageAt } from '../inquiry/addresses';
+	import { displayAt, lineageAt } from '../inquiry/addresses';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
@@ -94,7 +94,11 @@
 >
 	<header class="flex items-center gap-2 border-b px-3 py-2">
 		<IndexMark {index} size={22} />
-		<h2 class="font-semibold">{index.name}</h2>
+		<h2 class="font-semibold">
+			<a class="hover:underline" href={displayAt(place, index.code)} title="Browse {index.name}"
+				>{index.name}</a
+			>
+		</h2>
 		<span class="truncate text-quiet">{index.discipline}</span>
 		<span class="ml-auto shrink-0 text-xs text-quiet">
 			{#if query && answer}{firm.length > 0

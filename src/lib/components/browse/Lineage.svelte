@@ -8,7 +8,7 @@
 	import CellPicks from '../crosswalk/CellPicks.svelte';
 	import NoHeading from '../crosswalk/NoHeading.svelte';
 	import { useKeys } from '../frame/keys.svelte';
-	import { lanesAt, lineageAt } from '../inquiry/addresses';
+	import { displayAt, lanesAt, lineageAt } from '../inquiry/addresses';
 	import { currentConcept } from '../inquiry/current-concept';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
@@ -124,7 +124,8 @@
 		<IndexMark {index} size={20} />
 		<span class="font-semibold">{index.name}</span>
 		<span class="text-quiet">{index.discipline}, edition {sheet.edition}</span>
-		<a class="quiet-action ml-auto" href={lanesAt(place, query || sheet.label)}
+		<a class="quiet-action ml-auto" href={displayAt(place, index.code)}>Whole hierarchy</a>
+		<a class="quiet-action" href={lanesAt(place, query || sheet.label)}
 			>{query ? `Back to “${query}” in all indexes` : 'Look it up in all indexes'}</a
 		>
 	</div>

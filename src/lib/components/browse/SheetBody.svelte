@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { IndexSummary } from '$lib/server/indexes';
 	import type { HeadingSheet } from '$lib/server/vocabularies';
+	import PlacePicture from './PlacePicture.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 
 	/** The entry of a heading: notes, dates, entry terms, aspects, related headings. */
@@ -89,6 +90,23 @@
 		<div>
 			<dt class="text-xs text-quiet">Aspects allowed</dt>
 			<dd>{sheet.aspects.join(', ')}</dd>
+		</div>
+	{/if}
+	{#if sheet.broader.length + sheet.narrower.length > 0}
+		<div>
+			<dt class="mb-1 text-xs text-quiet">Place in the hierarchy</dt>
+			<dd><PlacePicture {sheet} {at} /></dd>
+		</div>
+	{/if}
+	{#if sheet.siblings.length > 0}
+		<div>
+			<dt class="text-xs text-quiet">Siblings</dt>
+			<dd class="line-clamp-3">
+				{#each sheet.siblings as other, i (other.id)}{i > 0 ? ' · ' : ''}<a
+						class="hover:underline"
+						href={at(other.id)}><HeadingText label={other.label} retired={other.retired} /></a
+					>{/each}
+			</dd>
 		</div>
 	{/if}
 	{#if sheet.notation}

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { HeadingLine } from '$lib/server/vocabularies';
-	import { lineageAt } from '../inquiry/addresses';
+	import { displayAt, lineageAt } from '../inquiry/addresses';
 	import { currentConcept } from '../inquiry/current-concept';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
@@ -25,6 +25,11 @@
 					<span class="text-quiet">{index.discipline}</span>
 				</h2>
 				{#if index.edition}
+					<p class="mb-2 -ml-2">
+						{#each index.hierarchical ? ['hierarchical', 'alphabetical', 'permuted'] : ['alphabetical', 'permuted'] as display (display)}
+							<a class="quiet-action" href={displayAt(place, index.code, display)}>{display}</a>
+						{/each}
+					</p>
 					<p class="mb-2 text-xs text-quiet">
 						{index.headings.toLocaleString('en')}
 						{index.headingNoun}, {index.entryTerms.toLocaleString('en')} entry terms, edition {index.edition}

@@ -17,5 +17,7 @@ export const crosswalkAt = ({ id, concept }: Place, cell?: string) =>
 export const questionAt = ({ id, concept }: Place) => address(`/inquiry/${id}/question`, { concept });
 export const lanesAt = ({ id, concept }: Place, q?: string) =>
 	address(`/inquiry/${id}/browse`, { q, concept });
+export const displayAt = ({ id, concept }: Place, code: string, display?: string, typed?: string) =>
+	address(`/inquiry/${id}/browse/${code}`, { display, typed, concept });
 export const lineageAt = ({ id, concept }: Place, code: string, heading: string, q?: string) =>
 	address(`/inquiry/${id}/browse/${code}/${encodeURIComponent(heading)}`, { q, concept });

@@ -9,6 +9,7 @@ import type { ReadableStream as NodeStream } from 'node:stream/web';
 import { pipeline } from 'node:stream/promises';
 import { Worker } from 'node:worker_threads';
 import { and, desc, eq, inArray } from 'drizzle-orm';
+import Papa from 'papaparse';
 import { allow, type Person } from '../access';
 import { connection, databaseUrl } from '../db/client';
 import { jobs, subjectIndexes, type JobReport } from '../db/schema';
@@ -237,4 +238,26 @@ export async function findJob(person: Person | undefined, id: string) {
 		};
 	}
 	return { indexCode, edition, state, done, total, report };
+}
+
+/** The findings of a job as CSV, one a row. */
+export async function jobFindingsCsv(person: Person | undefined, id: string): Promise<Response> {
+	const { report } = await findJob(person, id);
+	const rows = (report?.findings ?? []).map(({ severity, rule, line, subject, message }) => ({
+		severity,
+		rule,
+		line: line ?? '',
+		place: subject ?? '',
+		message
+	}));
+	return new Response(
+		Papa.unparse(rows, { escapeFormulae: true, columns: ['severity', 'rule', 'line', 'place', 'message'] }) +
+			'\r\n',
+		{
+			headers: {
+				'content-type': 'text/csv; charset=utf-8',
+				'content-disposition': `attachment; filename="import-${id}.csv"`
+			}
+		}
+	);
 }

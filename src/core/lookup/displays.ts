@@ -1,0 +1,104 @@
+/** The classic displays of a vocabulary as windows on sorted orders, so that a roll of any length opens at once. */
+import { fold } from '../text';
+import { LabelIndex, LabelKind, rotationOf } from './label-index';
+import { placeOf } from './lookup';
+
+/** One line of the alphabetical or permuted display. */
+export interface RollLine {
+	/** Text before the word that the order goes by; empty in the alphabetical display. */
+	before: string;
+	/** The rest, from that word on. */
+	text: string;
+	lang: string;
+	/** A heading, or an entry term that leads to headings. */
+	isHeading: boolean;
+	headings: number[];
+}
+
+export type RollKind = 'alphabetical' | 'permuted';
+
+export function rollLength(index: LabelIndex, kind: RollKind): number {
+	return index.parts[kind].length;
+}
+
+/** Lines `from` to `from + count`. O(count). */
+export function rollLines(index: LabelIndex, kind: RollKind, from: number, count: number): RollLine[] {
+	const { parts } = index;
+	const order = parts[kind];
+	const lines: RollLine[] = [];
+	for (let i = Math.max(0, from); i < Math.min(order.length, from + count); i++) {
+		const { label, start } =
+			kind === 'permuted' ? rotationOf(index, order[i]) : { label: order[i], start: 0 };
+		const text = parts.texts.at(label);
+		const cut = start === 0 ? 0 : unfoldedPlace(text, start);
+		lines.push({
+			before: text.slice(0, cut),
+			text: text.slice(cut),
+			lang: parts.languages[parts.langs[label]],
+			isHeading: parts.kinds[label] === LabelKind.preferred,
+			headings: [...parts.headings.at(label)]
+		});
+	}
+	return lines;
+}
+
+/** The place in a text whose fold reaches `start`: found by folding beginnings, as folding may change lengths. */
+function unfoldedPlace(text: string, start: number): number {
+	for (let cut = Math.max(0, start - 2); cut < text.length; cut++)
+		if (
+			fold(text.slice(0, cut)).length + 1 >= start &&
+			/[\p{L}\p{N}]/u.test(text[cut]) &&
+			fold(text.slice(cut)) === fold(text).slice(start)
+		)
+			return cut;
+	return Math.min(start, text.length);
+}
+
+/** First line at or after a typed text. O(log n). */
+export function rollPlace(index: LabelIndex, kind: RollKind, typed: string): number {
+	const wanted = fold(typed);
+	if (kind === 'alphabetical') return placeOf(index, wanted);
+	const { permuted, folds } = index.parts;
+	let low = 0;
+	let high = permuted.length;
+	while (low < high) {
+		const middle = (low + high) >>> 1;
+		const { label, start } = rotationOf(index, permuted[middle]);
+		// The order is by word first, so that "noise, indoor" stands with "noise" and not after "noises".
+		if (compareByWord(folds.at(label).slice(start), wanted) < 0) low = middle + 1;
+		else high = middle;
+	}
+	return low;
+}
+
+function compareByWord(a: string, b: string): number {
+	const firstA = /^[\p{L}\p{N}]+/u.exec(a)?.[0] ?? '';
+	const firstB = /^[\p{L}\p{N}]+/u.exec(b)?.[0] ?? '';
+	if (firstA !== firstB) return firstA < firstB ? -1 : 1;
+	return a < b ? -1 : a > b ? 1 : 0;
+}
+
+/** The most headings a filter shows; beyond it a person needs a longer word. */
+export const MOST_FILTERED = 500;
+
+/**
+ * Headings whose label holds the typed text anywhere, in the order of the alphabet, and how many there are in all.
+ * O(length of all labels).
+ */
+export function headingsHolding(index: LabelIndex, typed: string): { headings: number[]; total: number } {
+	const { parts } = index;
+	const wanted = fold(typed);
+	const found = new Set<number>();
+	let total = 0;
+	if (wanted === '') return { headings: [], total };
+	const seen = new Set<number>();
+	for (const label of parts.alphabetical) {
+		if (parts.kinds[label] !== LabelKind.preferred || !parts.folds.at(label).includes(wanted)) continue;
+		const heading = parts.headings.at(label)[0];
+		if (seen.has(heading)) continue;
+		seen.add(heading);
+		total++;
+		if (found.size < MOST_FILTERED) found.add(heading);
+	}
+	return { headings: [...found], total };
+}

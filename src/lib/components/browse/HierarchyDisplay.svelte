@@ -1,0 +1,280 @@
+<script lang="ts">
+	import { tick, untrack } from 'svelte';
+	import { goto } from '$app/navigation';
+	import Check from '@lucide/svelte/icons/check';
+	import type { IndexSummary } from '$lib/server/indexes';
+	import type { HeadingLine } from '$lib/server/vocabularies';
+	import { useKeys } from '../frame/keys.svelte';
+	import { lineageAt } from '../inquiry/addresses';
+	import { currentConcept } from '../inquiry/current-concept';
+	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import HeadingText from '../marks/HeadingText.svelte';
+	import { narrowerBranches, type Branch } from './branches';
+	import { standing, togglePick } from './pick';
+	import { VirtualRows } from './virtual.svelte';
+
+	/** The hierarchical display: the whole tree of an index, opened as far as a person likes, or only what a filter leaves. */
+	let { index, typed }: { index: IndexSummary; typed: string } = $props();
+	const store = $derived(useInquiry()());
+	const concept = $derived(currentConcept(store));
+	const place = $derived({ id: store.id, concept: concept?.id });
+
+	const STEP = 22;
+	let scroller = $state<HTMLElement | null>(null);
+	let children = $state.raw<ReadonlyMap<string, readonly HeadingLine[]>>(new Map());
+	let opened = $state.raw<ReadonlySet<string>>(new Set());
+	let matched = $state.raw<ReadonlySet<string>>(new Set());
+	let message = $state('');
+	let depth = $state('1');
+	let inHand = $state(0);
+	const rows = new VirtualRows(() => scroller, 28);
+
+	const branches = $derived(narrowerBranches(children.get('') ?? [], opened, children));
+
+	async function read<T>(query: string): Promise<T | undefined> {
+		try {
+			const response = await fetch(`/indexes/${index.code}/${query}`);
+			if (!response.ok) throw new Error(String(response.status));
+			return (await response.json()) as T;
+		} catch {
+			message = 'The hierarchy could not be read. Try again in a moment.';
+			return undefined;
+		}
+	}
+
+	async function openTo(levels: string) {
+		const answer = await read<{ children: Record<string, HeadingLine[]>; complete: boolean }>(
+			`hierarchy?depth=${levels}`
+		);
+		if (!answer) return;
+		message = answer.complete
+			? ''
+			: 'This is more than can be opened at once; the largest branches stay closed.';
+		matched = new Set();
+		children = new Map(Object.entries(answer.children));
+		const paths = new Set<string>();
+		const walk = (level: readonly HeadingLine[], path: string, above: readonly string[], left: number) => {
+			for (const { id } of level) {
+				const below = children.get(id);
+				if (!below || left <= 1 || above.includes(id) || paths.size > 40_000) continue;
+				paths.add(`${path}/${id}`);
+				walk(below, `${path}/${id}`, [...above, id], left - 1);
+			}
+		};
+		walk(children.get('') ?? [], '', [], Number(levels));
+		opened = paths;
+		inHand = 0;
+	}
+
+	async function filter(text: string) {
+		const answer = await read<{ matches: { id: string; paths: HeadingLine[][] }[]; total: number }>(
+			`hierarchy?holding=${encodeURIComponent(text)}`
+		);
+		if (!answer || text !== typed) return;
+		const shown = new Map<string, Map<string, HeadingLine>>();
+		const paths = new Set<string>();
+		for (const { paths: ways } of answer.matches)
+			for (const way of ways) {
+				let path = '';
+				way.forEach((line, i) => {
+					const above = i === 0 ? '' : way[i - 1].id;
+					shown.set(above, (shown.get(above) ?? new Map()).set(line.id, line));
+					if (i > 0) paths.add(path);
+					path += `/${line.id}`;
+				});
+			}
+		children = new Map([...shown].map(([above, lines]) => [above, [...lines.values()]]));
+		opened = paths;
+		matched = new Set(answer.matches.map(({ id }) => id));
+		inHand = 0;
+		message =
+			answer.total === 0
+				? `No heading holds “${text}”.`
+				: answer.total > answer.matches.length
+					? `${answer.total} headings hold “${text}”; the first ${answer.matches.length} are shown.`
+					: `${answer.total} ${answer.total === 1 ? 'heading holds' : 'headings hold'} “${text}”.`;
+	}
+
+	$effect(() => untrack(() => rows.attach()));
+	$effect(() => {
+		const text = typed;
+		void index.code;
+		untrack(() => void (text ? filter(text) : openTo(depth)));
+	});
+	$effect(() => {
+		const count = branches.length;
+		untrack(() => rows.setCount(count));
+	});
+
+	async function toggle(branch: Branch) {
+		if (branch.open) {
+			opened = new Set([...opened].filter((path) => path !== branch.path));
+			return;
+		}
+		if (!children.has(branch.heading.id)) {
+			const below = await read<HeadingLine[]>(`narrower?heading=${encodeURIComponent(branch.heading.id)}`);
+			if (!below) return;
+			children = new Map(children).set(branch.heading.id, below);
+		}
+		opened = new Set(opened).add(branch.path);
+	}
+
+	async function go(to: number) {
+		inHand = Math.max(0, Math.min(branches.length - 1, to));
+		rows.scrollTo(inHand);
+		await tick();
+		scroller?.querySelector<HTMLElement>(`[data-at="${inHand}"]`)?.focus({ preventScroll: true });
+	}
+
+	const visit = (branch: Branch) => goto(lineageAt(place, index.code, branch.heading.id));
+	const pick = (branch: Branch) => togglePick(store, concept, index, [branch.heading]);
+	const isPicked = (branch: Branch) => {
+		const known = standing(store, concept, index.code, [branch.heading]);
+		return known !== undefined && known.role !== 'rejected';
+	};
+
+	function onkeydown(event: KeyboardEvent) {
+		const branch = branches[inHand];
+		if (!branch || event.ctrlKey || event.metaKey || event.altKey) return;
+		const moves: Record<string, () => unknown> = {
+			ArrowDown: () => go(inHand + 1),
+			ArrowUp: () => go(inHand - 1),
+			PageDown: () => go(inHand + 15),
+			PageUp: () => go(inHand - 15),
+			Home: () => go(0),
+			End: () => go(branches.length - 1),
+			ArrowRight: () => (branch.open === false ? toggle(branch) : branch.open && go(inHand + 1)),
+			ArrowLeft: () => (branch.open ? toggle(branch) : branch.parent >= 0 && go(branch.parent)),
+			Enter: () => visit(branch),
+			' ': () => pick(branch)
+		};
+		const move = moves[event.key];
+		if (!move) return;
+		event.preventDefault();
+		move();
+	}
+
+	function onclick(event: MouseEvent) {
+		const target = event.target as HTMLElement;
+		const item = target.closest<HTMLElement>('[role=treeitem]');
+		if (!item) return;
+		inHand = Number(item.dataset.at);
+		const branch = branches[inHand];
+		const act = target.closest<HTMLElement>('[data-act]')?.dataset.act;
+		if (act === 'open') void toggle(branch);
+		else if (act === 'pick') pick(branch);
+		else void visit(branch);
+	}
+
+	/** At which depths a stem runs on below this row, because something further down hangs on it. */
+	function runsOn(branch: Branch): boolean[] {
+		const flags: boolean[] = [];
+		for (let row: Branch | undefined = branch; row; row = row.parent >= 0 ? branches[row.parent] : undefined)
+			flags[row.depth] = row.place < row.siblings;
+		return flags;
+	}
+
+	$effect(() =>
+		useKeys({
+			title: 'Hierarchical display',
+			keys: [
+				{ shown: ['↓', '↑'], does: 'Next row, row before' },
+				{ shown: ['→'], does: 'Open the branch, then into it' },
+				{ shown: ['←'], does: 'Close the branch, then out of it' },
+				{ shown: ['Enter'], does: 'Open the heading in its lineage' },
+				{ shown: ['Space'], does: 'Pick for the current concept, or take back' }
+			]
+		})
+	);
+</script>
+
+<div class="flex items-center gap-3 border-b px-4 py-1 text-xs text-quiet">
+	{#if !typed}
+		<label class="flex items-center gap-1.5">
+			open to
+			<select class="rounded border bg-leaf px-1 py-0.5" bind:value={depth} onchange={() => openTo(depth)}>
+				<option value="1">the top headings</option>
+				<option value="2">2 levels</option>
+				<option value="3">3 levels</option>
+				<option value="4">4 levels</option>
+				<option value="50">every level</option>
+			</select>
+		</label>
+	{/if}
+	<span role="status">{message}</span>
+	<span class="ml-auto">The number is of all headings below.</span>
+</div>
+<div bind:this={scroller} class="min-h-0 flex-1 overflow-y-auto px-4 py-2">
+	<!-- svelte-ignore a11y_interactive_supports_focus (the row in hand takes the focus, as the tree pattern has it) -->
+	<div
+		role="tree"
+		aria-label="{index.name}, hierarchical"
+		class="relative"
+		style="height: {rows.height}px"
+		{onkeydown}
+		{onclick}
+	>
+		{#each rows.items as { index: i, start } (branches[i]?.path ?? i)}
+			{@const branch = branches[i]}
+			{#if branch}
+				{@const flags = runsOn(branch)}
+				<div
+					role="treeitem"
+					tabindex={i === inHand ? 0 : -1}
+					data-at={i}
+					data-row={i === inHand ? '' : undefined}
+					aria-level={branch.depth + 1}
+					aria-posinset={branch.place}
+					aria-setsize={branch.siblings}
+					aria-expanded={branch.open}
+					aria-selected={isPicked(branch)}
+					class="group absolute inset-x-0 flex h-7 items-center gap-2 rounded hover:bg-shade focus-visible:bg-wash"
+					style="transform: translateY({start}px); padding-left: {branch.depth * STEP + 6}px"
+					onfocus={() => (inHand = i)}
+				>
+					{#if branch.depth > 0}
+						<svg
+							class="pointer-events-none absolute top-0 left-0 text-line"
+							width={branch.depth * STEP + 8}
+							height="28"
+							aria-hidden="true"
+						>
+							<g fill="none" stroke="currentColor" stroke-width="1.4">
+								{#each flags as runs, level (level)}
+									{#if level > 0 && level < branch.depth && runs}<path
+											d="M{(level - 1) * STEP + 18} 0V28"
+										/>{/if}
+								{/each}
+								<path
+									d="M{(branch.depth - 1) * STEP + 18} 0V{flags[branch.depth] ? 28 : 8}M{(branch.depth - 1) *
+										STEP +
+										18} 6Q{(branch.depth - 1) * STEP + 18} 14 {(branch.depth - 1) * STEP + 26} 14"
+								/>
+							</g>
+						</svg>
+					{/if}
+					<span
+						data-act={branch.open === undefined ? undefined : 'open'}
+						aria-hidden="true"
+						class="w-4 text-center text-quiet"
+						>{branch.open === undefined ? '' : branch.open ? '–' : '+'}</span
+					>
+					<span class="truncate text-[14.5px]" class:font-semibold={matched.has(branch.heading.id)}
+						><HeadingText label={branch.heading.label} retired={branch.heading.retired} /></span
+					>
+					{#if branch.heading.belowCount}<span class="text-xs text-quiet">{branch.heading.belowCount}</span
+						>{/if}
+					<span
+						data-act="pick"
+						aria-hidden="true"
+						title="Pick, or take back"
+						class="flex size-5 items-center justify-center rounded-full {isPicked(branch)
+							? 'bg-lichen text-on-lichen'
+							: 'text-quiet opacity-0 group-hover:opacity-100 group-focus-visible:opacity-100 hover:bg-wash'}"
+						>{#if isPicked(branch)}<Check size={12} strokeWidth={3} />{:else}+{/if}</span
+					>
+				</div>
+			{/if}
+		{/each}
+	</div>
+</div>

@@ -1,0 +1,200 @@
+<script lang="ts">
+	import { tick, untrack } from 'svelte';
+	import { goto } from '$app/navigation';
+	import type { RollKind } from '$core/lookup';
+	import type { RollWindow } from '$lib/server/displays';
+	import type { IndexSummary } from '$lib/server/indexes';
+	import { useKeys } from '../frame/keys.svelte';
+	import { lineageAt } from '../inquiry/addresses';
+	import { currentConcept } from '../inquiry/current-concept';
+	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import HeadingText from '../marks/HeadingText.svelte';
+	import { standing, togglePick } from './pick';
+	import PickMark from './PickMark.svelte';
+	import { VirtualRows } from './virtual.svelte';
+
+	/** The alphabetical or permuted display: one roll that scrolls to what is typed. */
+	let { index, kind, typed }: { index: IndexSummary; kind: RollKind; typed: string } = $props();
+	const store = $derived(useInquiry()());
+	const concept = $derived(currentConcept(store));
+	const place = $derived({ id: store.id, concept: concept?.id });
+
+	const PAGE = 200;
+	let scroller = $state<HTMLElement | null>(null);
+	let pages = $state.raw<ReadonlyMap<number, RollWindow['lines']>>(new Map());
+	let total = $state(0);
+	let failed = $state(false);
+	let inHand = $state(0);
+	const rows = new VirtualRows(() => scroller, 34);
+	const asked = new Set<number>();
+
+	const lineAt = (i: number) => pages.get(Math.floor(i / PAGE))?.[i % PAGE];
+
+	async function fetchPage(page: number) {
+		if (asked.has(page)) return;
+		asked.add(page);
+		try {
+			const response = await fetch(
+				`/indexes/${index.code}/roll?kind=${kind}&from=${page * PAGE}&count=${PAGE}`
+			);
+			if (!response.ok) throw new Error(String(response.status));
+			const window = (await response.json()) as RollWindow;
+			pages = new Map(pages).set(page, window.lines);
+			failed = false;
+			if (total !== window.total) {
+				total = window.total;
+				rows.setCount(total);
+			}
+		} catch {
+			asked.delete(page);
+			failed = true;
+		}
+	}
+
+	async function goTo(text: string) {
+		if (text === '') return;
+		try {
+			const response = await fetch(
+				`/indexes/${index.code}/roll?kind=${kind}&typed=${encodeURIComponent(text)}`
+			);
+			const { at } = (await response.json()) as { at: number };
+			if (total === 0) await fetchPage(0);
+			inHand = Math.min(at, Math.max(0, total - 1));
+			rows.scrollTo(inHand, 'start');
+		} catch {
+			failed = true;
+		}
+	}
+
+	$effect(() => untrack(() => rows.attach()));
+	$effect(() => {
+		void [index.code, kind];
+		untrack(() => {
+			asked.clear();
+			pages = new Map();
+			total = 0;
+			inHand = 0;
+			rows.setCount(0);
+			void fetchPage(0).then(() => goTo(typed));
+		});
+	});
+	$effect(() => {
+		const text = typed;
+		untrack(() => void goTo(text));
+	});
+	$effect(() => {
+		for (const { index: i } of rows.items) untrack(() => void fetchPage(Math.floor(i / PAGE)));
+	});
+
+	function pick(i: number) {
+		const line = lineAt(i);
+		if (line) togglePick(store, concept, index, line.headings);
+	}
+
+	async function onkeydown(event: KeyboardEvent) {
+		if (event.ctrlKey || event.metaKey || event.altKey) return;
+		const to: Record<string, number> = {
+			ArrowDown: inHand + 1,
+			ArrowUp: inHand - 1,
+			PageDown: inHand + 15,
+			PageUp: inHand - 15,
+			Home: 0,
+			End: total - 1
+		};
+		const line = lineAt(inHand);
+		if (event.key in to) {
+			event.preventDefault();
+			inHand = Math.max(0, Math.min(total - 1, to[event.key]));
+			rows.scrollTo(inHand);
+			await tick();
+			scroller?.querySelector<HTMLElement>(`[data-line="${inHand}"]`)?.focus({ preventScroll: true });
+		} else if (event.key === ' ') {
+			event.preventDefault();
+			pick(inHand);
+		} else if (event.key === 'Enter' && line) {
+			event.preventDefault();
+			await goto(lineageAt(place, index.code, line.headings[0].id));
+		}
+	}
+
+	$effect(() =>
+		useKeys({
+			title: 'Roll',
+			keys: [
+				{ shown: ['↓', '↑'], does: 'Next line, line before' },
+				{ shown: ['Enter'], does: 'Open the heading in its hierarchy' },
+				{ shown: ['Space'], does: 'Pick for the current concept, or take back' }
+			]
+		})
+	);
+</script>
+
+<!-- svelte-ignore a11y_no_static_element_interactions (the lines take the focus; their keys are handled once for all) -->
+<div bind:this={scroller} class="min-h-0 flex-1 overflow-y-auto" {onkeydown}>
+	{#if failed}
+		<p role="alert" class="p-4">
+			The roll could not be read. <button class="quiet-action" onclick={() => fetchPage(0)}>Try again</button>
+		</p>
+	{/if}
+	<ul class="relative" style="height: {rows.height}px" aria-label="{index.name}, {kind}">
+		{#each rows.items as { index: i, start } (i)}
+			{@const line = lineAt(i)}
+			<li
+				class="absolute inset-x-0 flex h-[34px] items-center gap-2 border-b px-4 hover:bg-shade has-[a:focus-visible]:bg-wash"
+				style="transform: translateY({start}px)"
+				aria-setsize={total}
+				aria-posinset={i + 1}
+			>
+				{#if line}
+					{@const known = standing(store, concept, index.code, line.headings)}
+					<PickMark
+						name={line.headings.map(({ label }) => label).join(' together with ')}
+						concept={concept?.name}
+						picked={known !== undefined && known.role !== 'rejected'}
+						rejected={known?.role === 'rejected'}
+						onToggle={() => pick(i)}
+					/>
+					<a
+						class="flex min-w-0 flex-1 items-baseline"
+						href={lineageAt(place, index.code, line.headings[0].id)}
+						data-line={i}
+						data-row={i === inHand ? '' : undefined}
+						tabindex={i === inHand ? 0 : -1}
+						onfocus={() => (inHand = i)}
+					>
+						{#if kind === 'permuted'}
+							<span
+								class="w-[34%] shrink-0 truncate pr-1.5 text-right text-quiet"
+								class:heading-voice={line.isHeading}
+								dir="rtl"><bdi>{line.before}</bdi></span
+							>
+						{/if}
+						<span class="truncate">
+							{#if line.isHeading}
+								<span class="text-[15px]"
+									><HeadingText label={line.text} retired={line.headings[0].retired} /></span
+								>
+							{:else}
+								{line.text}
+								<span class="text-quiet">
+									use
+									{#each line.headings as heading, j (heading.id)}{j > 0 ? ' together with ' : ''}<HeadingText
+											label={heading.label}
+										/>{/each}
+								</span>
+							{/if}
+							{#if line.lang && line.lang !== 'en'}<span class="text-xs text-quiet uppercase"
+									>{line.lang}</span
+								>{/if}
+						</span>
+					</a>
+					{#if line.isHeading && line.headings[0].belowCount > 0}
+						<span class="text-xs text-quiet">{line.headings[0].belowCount} narrower</span>
+					{/if}
+				{:else}
+					<span class="h-3 w-64 rounded bg-shade"></span>
+				{/if}
+			</li>
+		{/each}
+	</ul>
+</div>

@@ -1,0 +1,28 @@
+<script lang="ts">
+	import { page } from '$app/state';
+	import Emblem from './Emblem.svelte';
+	import ThemeSwitch from './ThemeSwitch.svelte';
+
+	/** The bar of screens that belong to no inquiry. */
+	const screens = [
+		{ name: 'Inquiries', href: '/' },
+		{ name: 'Subject indexes', href: '/indexes' }
+	];
+	const isOn = (href: string) =>
+		href === '/' ? page.url.pathname === '/' : page.url.pathname.startsWith(href);
+</script>
+
+<header class="flex h-11 items-center gap-3 border-b px-3">
+	<a href="/" class="flex items-center gap-2 font-semibold"><Emblem />Oakmoss</a>
+	<nav aria-label="Screens" class="flex gap-1 border-l pl-3">
+		{#each screens as screen (screen.name)}
+			<a
+				href={screen.href}
+				aria-current={isOn(screen.href) ? 'page' : undefined}
+				class="rounded px-2 py-1 hover:bg-shade aria-[current]:bg-wash aria-[current]:font-semibold aria-[current]:text-lichen-deep"
+				>{screen.name}</a
+			>
+		{/each}
+	</nav>
+	<span class="ml-auto"><ThemeSwitch /></span>
+</header>

@@ -1,0 +1,153 @@
+<script lang="ts">
+	import { goto, invalidateAll } from '$app/navigation';
+	import type { IndexSummary } from '$lib/server/indexes';
+
+	/** Loads a vocabulary file into an index: sending it, watching the import, stopping either. */
+	interface Props {
+		index: IndexSummary;
+		formats: string[];
+		mostBytes: number;
+		onDone: () => void;
+	}
+	let { index, formats, mostBytes, onDone }: Props = $props();
+
+	const TYPES: Record<string, string> = {
+		ttl: 'text/turtle',
+		nt: 'application/n-triples',
+		rdf: 'application/rdf+xml',
+		xml: 'application/rdf+xml',
+		owl: 'application/rdf+xml',
+		jsonld: 'application/ld+json',
+		json: 'application/ld+json',
+		csv: 'text/csv'
+	};
+	const size = (bytes: number) =>
+		bytes < 2 ** 20 ? `${Math.ceil(bytes / 1024)} KiB` : `${(bytes / 2 ** 20).toFixed(1)} MiB`;
+
+	let files = $state<FileList>();
+	let edition = $state('');
+	let step = $state<'choosing' | 'sending' | 'reading'>('choosing');
+	let share = $state(0);
+	let problem = $state('');
+	let job = '';
+	let request: XMLHttpRequest | undefined;
+
+	const file = $derived(files?.[0]);
+	const type = $derived(TYPES[file?.name.split('.').pop()?.toLowerCase() ?? '']);
+
+	async function load(event: SubmitEvent) {
+		event.preventDefault();
+		problem = '';
+		if (!file) return void (problem = 'Choose a file first.');
+		if (!type)
+			return void (problem = `The ending of ${file.name} tells no format. Known are ${Object.keys(TYPES)
+				.map((ending) => `.${ending}`)
+				.join(', ')}.`);
+		if (file.size > mostBytes)
+			return void (problem = `${file.name} has ${size(file.size)}; at most ${size(mostBytes)} are taken. Nothing was sent.`);
+		if (file.size === 0) return void (problem = `${file.name} is empty. Nothing was sent.`);
+		step = 'sending';
+		share = 0;
+		try {
+			job = await send(file);
+			step = 'reading';
+			await watch();
+		} catch (error) {
+			problem = error instanceof Error ? error.message : String(error);
+			step = 'choosing';
+		}
+	}
+
+	/** By XMLHttpRequest, which alone says how much of a file has been sent. */
+	function send(body: File): Promise<string> {
+		return new Promise((resolve, reject) => {
+			const sending = new XMLHttpRequest();
+			request = sending;
+			sending.open('PUT', `/api/v1/indexes/${index.code}/vocabulary?edition=${encodeURIComponent(edition)}`);
+			sending.setRequestHeader('content-type', type);
+			sending.upload.onprogress = ({ loaded, total }) => (share = total ? loaded / total : 0);
+			sending.onload = () => {
+				try {
+					const answer = JSON.parse(sending.responseText) as { job?: string; error?: { message: string } };
+					if (answer.job) resolve(answer.job);
+					else reject(new Error(answer.error?.message ?? 'The file was not taken; nothing was changed.'));
+				} catch {
+					reject(new Error('The file was not taken; nothing was changed.'));
+				}
+			};
+			sending.onerror = () =>
+				reject(
+					new Error('The server cannot be reached. Nothing was changed; the file is still chosen here.')
+				);
+			sending.onabort = () => reject(new Error('Sending was cancelled. Nothing was changed.'));
+			sending.send(body);
+		});
+	}
+
+	async function watch() {
+		for (;;) {
+			const response = await fetch(`/api/v1/jobs/${job}`).catch(() => undefined);
+			if (response?.ok) {
+				const answer = (await response.json()) as { state: string; done: number; total: number };
+				share = answer.total ? answer.done / answer.total : 0;
+				if (answer.state === 'done' || answer.state === 'failed') break;
+			}
+			await new Promise((resolve) => setTimeout(resolve, 300));
+		}
+		await invalidateAll();
+		onDone();
+		await goto(`/indexes/${index.code}/imports/${job}`);
+	}
+
+	async function cancel() {
+		if (step === 'sending') request?.abort();
+		else await fetch(`/api/v1/jobs/${job}`, { method: 'DELETE' });
+	}
+</script>
+
+<form onsubmit={load} class="mt-3 max-w-2xl space-y-3 border-l-2 border-lichen pl-4">
+	<p class="text-quiet">
+		Takes {formats.join(', ')} in UTF-8, up to {size(mostBytes)}. The new edition takes the place of the one
+		before only when the whole file has been read; until then, and if anything goes wrong, nothing changes.
+	</p>
+	<div class="flex flex-wrap items-end gap-4">
+		<label class="block">
+			<span class="text-quiet">File</span>
+			<input
+				class="mt-1 block"
+				type="file"
+				accept={Object.keys(TYPES)
+					.map((ending) => `.${ending}`)
+					.join(',')}
+				bind:files
+				disabled={step !== 'choosing'}
+			/>
+		</label>
+		<label class="block">
+			<span class="text-quiet">Edition</span>
+			<input
+				class="field mt-1 w-32"
+				bind:value={edition}
+				required
+				maxlength="100"
+				placeholder="2026"
+				disabled={step !== 'choosing'}
+			/>
+		</label>
+		{#if step === 'choosing'}
+			<button class="action">Load</button>
+			<button type="button" class="quiet-action" onclick={onDone}>Not now</button>
+		{:else}
+			<div class="min-w-56" role="status">
+				<p>
+					{step === 'sending' ? 'Sending' : share >= 1 ? 'Storing' : 'Reading'}
+					{file?.name}, {Math.round(share * 100)} %
+				</p>
+				<progress class="h-1.5 w-full accent-lichen" max="1" value={share} aria-label="How far the import is"
+				></progress>
+			</div>
+			<button type="button" class="quiet-action" onclick={cancel}>Cancel</button>
+		{/if}
+	</div>
+	{#if problem}<p role="alert" class="text-warn">{problem}</p>{/if}
+</form>

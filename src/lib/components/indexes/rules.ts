@@ -1,0 +1,29 @@
+/** What the rules of the integrity report say, in words. */
+export const RULE_WORDS: Record<string, string> = {
+	'one-way-hierarchy': 'Hierarchy links in one direction only',
+	'one-way-related': 'Related links in one direction only',
+	cycle: 'Headings above themselves',
+	'self-relation': 'Links of a heading to itself',
+	'broader-and-related': 'Both broader and related',
+	'entry-equals-heading': 'Entry terms that are also headings',
+	'same-label': 'The same label twice',
+	'second-label': 'Two preferred labels in one language',
+	'labels-alike': 'Labels that differ only in spelling marks',
+	orphan: 'Headings without a place in the hierarchy',
+	'unknown-target': 'Links to unknown headings',
+	'entry-without-heading': 'Entry terms without a heading',
+	'missing-label': 'Headings without a label',
+	'label-without-text': 'Labels without a text',
+	'empty-label': 'Empty labels',
+	'empty-note': 'Empty notes',
+	'label-too-long': 'Labels that are too long',
+	'label-mended': 'Labels mended',
+	'no-language': 'Labels without a language',
+	'not-a-year': 'Dates that are no years'
+};
+
+export const SEVERITY_WORDS = {
+	error: 'left out',
+	warning: 'kept as it is',
+	note: 'mended or noted'
+} as const;

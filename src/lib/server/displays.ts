@@ -1,0 +1,92 @@
+/** The three displays of a vocabulary: hierarchical, alphabetical, permuted. */
+import { headingsHolding, rollLength, rollLines, rollPlace, type RollKind } from '../../core/lookup';
+import { allow, type Person } from './access';
+import { currentIndex, editionIndex } from './editions';
+import { ServiceError } from './errors';
+import { byLabel, lineOf, type HeadingLine } from './vocabularies';
+
+async function indexOf(person: Person | undefined, code: string) {
+	allow(person, 'read');
+	const { index, edition } = await currentIndex(code);
+	if (!edition) throw new ServiceError(404, 'no-vocabulary', `${index.name} has no vocabulary loaded.`);
+	return editionIndex(edition);
+}
+
+/** A window on a roll. */
+export async function rollWindow(
+	person: Person | undefined,
+	code: string,
+	kind: RollKind,
+	from: number,
+	count: number
+) {
+	const index = await indexOf(person, code);
+	const lines = rollLines(index.labels, kind, from, count).map(({ headings, ...line }) => ({
+		...line,
+		headings: headings.map((n) => lineOf(index, n))
+	}));
+	return { total: rollLength(index.labels, kind), from, lines };
+}
+
+export type RollWindow = Awaited<ReturnType<typeof rollWindow>>;
+
+export async function rollPlaceOf(person: Person | undefined, code: string, kind: RollKind, typed: string) {
+	const index = await indexOf(person, code);
+	return { at: rollPlace(index.labels, kind, typed) };
+}
+
+/** The most headings sent when many levels are opened at once. */
+const MOST_OPENED = 20_000;
+
+/**
+ * The hierarchy from its tops to a depth, as lists of narrower headings by heading; the tops stand under the empty
+ * name. Stops at the most that is sent, and says so. O(headings sent).
+ */
+export async function hierarchyTo(person: Person | undefined, code: string, depth: number) {
+	const index = await indexOf(person, code);
+	const { hierarchy } = index;
+	const children: Record<string, HeadingLine[]> = {};
+	let level = hierarchy.tops();
+	children[''] = level.map((n) => lineOf(index, n)).sort(byLabel);
+	const seen = new Set(level);
+	let complete = true;
+	for (let at = 1; at < depth && level.length > 0; at++) {
+		const next: number[] = [];
+		for (const n of level) {
+			const below = [...hierarchy.narrower.at(n)];
+			if (below.length === 0) continue;
+			if (seen.size + below.length > MOST_OPENED) {
+				complete = false;
+				continue;
+			}
+			children[index.keys.at(n)] = below.map((other) => lineOf(index, other)).sort(byLabel);
+			for (const other of below)
+				if (!seen.has(other)) {
+					seen.add(other);
+					next.push(other);
+				}
+		}
+		level = next;
+	}
+	return { children, complete };
+}
+
+/** Ways down to one match that a filter shows; the lineage shows them all. */
+const MOST_WAYS = 4;
+
+/** The headings that hold a text, with the ways down to them. */
+export async function hierarchyHolding(person: Person | undefined, code: string, typed: string) {
+	const index = await indexOf(person, code);
+	const { headings, total } = headingsHolding(index.labels, typed);
+	const matches = headings.map((n) => ({
+		id: index.keys.at(n),
+		paths: index.hierarchy
+			.paths(n)
+			.paths.slice(0, MOST_WAYS)
+			.map((path) => path.map((other) => lineOf(index, other)))
+	}));
+	// A heading caught in a cycle has no way down from a top; it is shown as if it were one.
+	for (const match of matches)
+		if (match.paths.length === 0) match.paths.push([lineOf(index, index.find(match.id) as number)]);
+	return { matches, total };
+}

@@ -1,0 +1,163 @@
+<script lang="ts">
+	import { invalidateAll } from '$app/navigation';
+	import PlainBar from '$lib/components/frame/PlainBar.svelte';
+	import LoadVocabulary from '$lib/components/indexes/LoadVocabulary.svelte';
+	import IndexMark from '$lib/components/marks/IndexMark.svelte';
+
+	let { data } = $props();
+	let loading = $state('');
+	let removing = $state<{ code: string; uses: { title: string; picks: number }[] }>();
+	let name = $state('');
+	let discipline = $state('');
+	let problem = $state('');
+
+	const number = (value: number) => value.toLocaleString('en');
+	const languages = (codes: string[]) =>
+		codes.map((code) => new Intl.DisplayNames('en', { type: 'language' }).of(code) ?? code).join(', ');
+
+	async function call(at: string, init: RequestInit): Promise<boolean> {
+		problem = '';
+		try {
+			const response = await fetch(at, init);
+			if (response.ok) {
+				await invalidateAll();
+				return true;
+			}
+			problem = ((await response.json()) as { error: { message: string } }).error.message;
+		} catch {
+			problem = 'The server cannot be reached. Nothing was changed.';
+		}
+		return false;
+	}
+
+	async function make(event: SubmitEvent) {
+		event.preventDefault();
+		const code = name
+			.normalize('NFKD')
+			.toLowerCase()
+			.replace(/[^a-z0-9]+/g, '-')
+			.replace(/^[^a-z]+|-$/g, '');
+		const made = await call('/api/v1/indexes', {
+			method: 'POST',
+			headers: { 'content-type': 'application/json' },
+			body: JSON.stringify({ code, name, discipline })
+		});
+		if (!made) return;
+		name = discipline = '';
+		loading = code;
+	}
+
+	async function askToRemove(code: string) {
+		const response = await fetch(`/indexes/${code}/uses`);
+		removing = { code, uses: response.ok ? await response.json() : [] };
+	}
+
+	async function remove() {
+		if (removing && (await call(`/api/v1/indexes/${removing.code}`, { method: 'DELETE' })))
+			removing = undefined;
+	}
+</script>
+
+<svelte:head><title>Subject indexes · Oakmoss</title></svelte:head>
+
+<PlainBar />
+<main class="mx-auto max-w-6xl p-6">
+	<h1 class="mb-3 text-xl font-semibold">Subject indexes</h1>
+	{#if problem}<p role="alert" class="mb-3 text-warn">{problem}</p>{/if}
+	<ul class="divide-y border-y">
+		{#each data.indexes as index (index.code)}
+			{@const job = data.jobs.find(({ indexCode }) => indexCode === index.code)}
+			<li class="grid gap-x-6 gap-y-1 py-4 md:grid-cols-[36px_1fr_300px]">
+				<IndexMark {index} size={34} />
+				<div>
+					<p class="flex flex-wrap items-baseline gap-x-3">
+						<span class="text-base font-semibold">{index.name}</span>
+						<span class="text-quiet">{index.discipline}</span>
+						{#if index.standIn}<span class="text-xs text-quiet">a stand-in, made up for the demo</span>{/if}
+					</p>
+					{#if index.coverage}<p class="max-w-prose">{index.coverage}</p>{/if}
+					<p class="mt-1 text-quiet">
+						{#if index.edition}
+							{number(index.headings)}
+							{index.headingNoun}, {number(index.entryTerms)} entry terms, {index.hierarchical
+								? 'in a hierarchy'
+								: 'a flat list'}; {languages(index.languages) || 'no language given'}; edition {index.edition}{index.hasChief
+								? '; marks chief headings'
+								: ''}
+						{:else}
+							No vocabulary is loaded yet.
+						{/if}
+					</p>
+					{#if loading === index.code}
+						<LoadVocabulary
+							{index}
+							formats={data.formats}
+							mostBytes={data.mostBytes}
+							onDone={() => (loading = '')}
+						/>
+					{/if}
+					{#if removing?.code === index.code}
+						<div class="mt-3 max-w-2xl space-y-2 border-l-2 border-warn bg-warn-wash p-3" role="alert">
+							{#if removing.uses.length > 0}
+								<p>
+									{index.name} is used by
+									{#each removing.uses as use, i (use.title)}{i > 0 ? ', ' : ''}<span class="font-semibold"
+											>{use.title}</span
+										>
+										({use.picks}
+										{use.picks === 1 ? 'pick' : 'picks'}){/each}. Removing it takes its column out of
+									{removing.uses.length === 1 ? 'that crosswalk' : 'those crosswalks'}; the picks are kept and
+									come back with an index of the same code.
+								</p>
+							{:else}
+								<p>No inquiry uses {index.name}.</p>
+							{/if}
+							<p>Its vocabulary is removed from the database and has to be loaded again from a file.</p>
+							<p class="flex gap-2">
+								<button class="action" onclick={remove}>Remove {index.name}</button>
+								<button class="quiet-action" onclick={() => (removing = undefined)}>Keep it</button>
+							</p>
+						</div>
+					{/if}
+				</div>
+				<div class="flex flex-wrap content-start items-center gap-x-1 md:justify-end">
+					<button class="quiet-action" onclick={() => (loading = loading === index.code ? '' : index.code)}
+						>Load a vocabulary</button
+					>
+					<button class="quiet-action" onclick={() => askToRemove(index.code)}>Remove</button>
+					{#if index.edition}
+						<span class="w-full text-right text-xs text-quiet max-md:text-left">
+							Take it away as
+							<a class="quiet-action !px-1.5" href="/api/v1/indexes/{index.code}/export.ttl" download
+								>Turtle</a
+							>
+							<a class="quiet-action !px-1.5" href="/api/v1/indexes/{index.code}/export.jsonld" download
+								>JSON-LD</a
+							>
+							<a class="quiet-action !px-1.5" href="/api/v1/indexes/{index.code}/export.csv" download>CSV</a>
+						</span>
+					{/if}
+					{#if job}
+						<a class="quiet-action text-xs" href="/indexes/{index.code}/imports/{job.id}"
+							>Report of the last import{job.state === 'failed' ? ' (failed)' : ''}</a
+						>
+					{/if}
+				</div>
+			</li>
+		{:else}
+			<li class="py-6 text-quiet">No subject index yet. Make one, then load its vocabulary.</li>
+		{/each}
+	</ul>
+	<form onsubmit={make} class="mt-8 flex flex-wrap items-end gap-4">
+		<h2 class="w-full text-base font-semibold">Make a new index</h2>
+		<label class="block"
+			><span class="text-quiet">Name</span>
+			<input class="field mt-1 w-56" bind:value={name} required maxlength="100" /></label
+		>
+		<label class="block"
+			><span class="text-quiet">Discipline</span>
+			<input class="field mt-1 w-56" bind:value={discipline} maxlength="100" /></label
+		>
+		<button class="action">Make it</button>
+	</form>
+</main>

@@ -1,0 +1,12 @@
+import { forPage } from '$lib/server/http';
+import { findJob } from '$lib/server/import/jobs';
+import { listIndexes } from '$lib/server/indexes';
+
+export const load = ({ locals, params }) =>
+	forPage(async () => {
+		const [job, indexes] = await Promise.all([
+			findJob(locals.person, params.job),
+			listIndexes(locals.person)
+		]);
+		return { id: params.job, job, index: indexes.find(({ code }) => code === params.code) ?? null };
+	});

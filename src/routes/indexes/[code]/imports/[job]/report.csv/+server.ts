@@ -1,0 +1,4 @@
+import { answer } from '$lib/server/http';
+import { jobFindingsCsv } from '$lib/server/import/jobs';
+
+export const GET = ({ locals, params }) => answer(() => jobFindingsCsv(locals.person, params.job));

@@ -1,0 +1,4 @@
+import { answer } from '$lib/server/http';
+import { usesOf } from '$lib/server/indexes';
+
+export const GET = ({ locals, params }) => answer(() => usesOf(locals.person, params.code));

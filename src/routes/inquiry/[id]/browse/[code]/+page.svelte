@@ -1,0 +1,87 @@
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import HierarchyDisplay from '$lib/components/browse/HierarchyDisplay.svelte';
+	import Roll from '$lib/components/browse/Roll.svelte';
+	import { displayAt, lanesAt } from '$lib/components/inquiry/addresses';
+	import { currentConcept } from '$lib/components/inquiry/current-concept';
+	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
+	import IndexMark from '$lib/components/marks/IndexMark.svelte';
+
+	let { data } = $props();
+	const store = $derived(useInquiry()());
+	const place = $derived({ id: store.id, concept: currentConcept(store)?.id });
+	const index = $derived(data.indexes.find(({ code }) => code === data.code));
+	const typed = $derived(page.url.searchParams.get('typed') ?? '');
+
+	const displays = $derived(
+		[
+			{ name: 'hierarchical', says: 'Hierarchical', on: index?.hierarchical },
+			{ name: 'alphabetical', says: 'Alphabetical', on: true },
+			{ name: 'permuted', says: 'Permuted', on: true }
+		].filter(({ on }) => on)
+	);
+
+	let wait: ReturnType<typeof setTimeout> | undefined;
+	function type(text: string) {
+		clearTimeout(wait);
+		wait = setTimeout(
+			() =>
+				void goto(displayAt(place, data.code, data.display, text.trim()), {
+					replaceState: true,
+					keepFocus: true,
+					noScroll: true
+				}),
+			120
+		);
+	}
+	function intoList(event: KeyboardEvent) {
+		if (event.key !== 'ArrowDown' && event.key !== 'Enter') return;
+		event.preventDefault();
+		document.querySelector<HTMLElement>('main [data-row]')?.focus();
+	}
+</script>
+
+<svelte:head><title>{index?.name}, {data.display} · Oakmoss</title></svelte:head>
+
+{#if index}
+	<div class="flex items-center gap-2 border-b px-4 py-1.5">
+		<IndexMark {index} size={20} />
+		<h1 class="font-semibold">{index.name}</h1>
+		<span class="text-quiet">
+			{index.headings.toLocaleString('en')}
+			{index.headingNoun}{index.edition ? `, edition ${index.edition}` : ''}{index.hierarchical
+				? ''
+				: ', a flat list'}
+		</span>
+		<nav aria-label="Displays" class="ml-4 flex gap-1">
+			{#each displays as display (display.name)}
+				<a
+					class="rounded px-2 py-0.5 hover:bg-shade aria-[current]:bg-wash aria-[current]:font-semibold"
+					aria-current={display.name === data.display ? 'page' : undefined}
+					href={displayAt(place, index.code, display.name, typed)}>{display.says}</a
+				>
+			{/each}
+		</nav>
+		<label class="ml-auto flex items-center gap-2">
+			<span class="text-quiet">{data.display === 'hierarchical' ? 'Only what holds' : 'Scroll to'}</span>
+			<input
+				class="field w-56"
+				value={typed}
+				maxlength="200"
+				spellcheck="false"
+				autocomplete="off"
+				oninput={(event) => type(event.currentTarget.value)}
+				onkeydown={intoList}
+			/>
+		</label>
+		<a class="quiet-action" href={lanesAt(place)}>All indexes</a>
+	</div>
+	{#if !index.edition}
+		<p class="p-6 text-quiet">No vocabulary is loaded for {index.name} yet.</p>
+	{:else if data.display === 'hierarchical'}
+		<HierarchyDisplay {index} {typed} />
+	{:else}
+		<Roll {index} kind={data.display} {typed} />
+	{/if}
+{/if}
