@@ -1,5 +1,5 @@
 /** The classic displays of a vocabulary as windows on sorted orders, so that a roll of any length opens at once. */
-import { fold } from '../text';
+import { fold, wordsOf } from '../text';
 import { LabelIndex, LabelKind, rotationOf } from './label-index';
 import { placeOf } from './lookup';
 
@@ -59,23 +59,25 @@ export function rollPlace(index: LabelIndex, kind: RollKind, typed: string): num
 	const wanted = fold(typed);
 	if (kind === 'alphabetical') return placeOf(index, wanted);
 	const { permuted, folds } = index.parts;
+	const typedWords = wordsOf(wanted).slice(0, 3);
 	let low = 0;
 	let high = permuted.length;
 	while (low < high) {
 		const middle = (low + high) >>> 1;
 		const { label, start } = rotationOf(index, permuted[middle]);
-		// The order is by word first, so that "noise, indoor" stands with "noise" and not after "noises".
-		if (compareByWord(folds.at(label).slice(start), wanted) < 0) low = middle + 1;
+		if (compareWords(wordsOf(folds.at(label).slice(start)), typedWords) < 0) low = middle + 1;
 		else high = middle;
 	}
 	return low;
 }
 
-function compareByWord(a: string, b: string): number {
-	const firstA = /^[\p{L}\p{N}]+/u.exec(a)?.[0] ?? '';
-	const firstB = /^[\p{L}\p{N}]+/u.exec(b)?.[0] ?? '';
-	if (firstA !== firstB) return firstA < firstB ? -1 : 1;
-	return a < b ? -1 : a > b ? 1 : 0;
+/** By the first three words, as the permuted order goes; so "noise, indoor" stands with "noise" and before "noises". */
+function compareWords(a: readonly string[], b: readonly string[]): number {
+	for (let i = 0; i < Math.min(3, Math.max(a.length, b.length)); i++) {
+		const [x, y] = [a[i] ?? '', b[i] ?? ''];
+		if (x !== y) return x < y ? -1 : 1;
+	}
+	return 0;
 }
 
 /** The most headings a filter shows; beyond it a person needs a longer word. */

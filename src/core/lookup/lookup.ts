@@ -148,7 +148,7 @@ class Search {
 	byAllWords(): void {
 		if (this.full) return;
 		const lists = this.stemsAsked().map((stem) => this.index.labelsWithStem(stem));
-		this.offerNearest(intersect(lists), 'all-words');
+		this.offerNearest([intersect(lists)], 'all-words');
 	}
 
 	/** Tier some-words: labels that hold any word of the query, by stem. */
@@ -156,9 +156,10 @@ class Search {
 		if (this.full) return;
 		const stems = this.stemsAsked();
 		if (stems.length < 2) return;
-		const found = new Set<number>();
-		for (const stem of stems) for (const label of this.index.labelsWithStem(stem)) found.add(label);
-		this.offerNearest(Uint32Array.from(found), 'some-words');
+		this.offerNearest(
+			stems.map((stem) => this.index.labelsWithStem(stem)),
+			'some-words'
+		);
 	}
 
 	/** Tier note: headings whose scope note holds every word of the query, by stem. */
@@ -200,7 +201,7 @@ class Search {
 				for (const label of this.index.parts.labelsByStem.at(stem)) found.add(label);
 			return Uint32Array.from(found).sort();
 		});
-		if (corrections.length > 0) this.offerNearest(intersect(lists), 'typo', corrections);
+		if (corrections.length > 0) this.offerNearest([intersect(lists)], 'typo', corrections);
 	}
 
 	private stemsAsked(): string[] {
@@ -225,42 +226,40 @@ class Search {
 	}
 
 	/**
-	 * Offers the labels nearest to the query until the limit cannot change any more. Labels are taken in the order of
-	 * how close their length alone would let them be, so that few need their edit distance computed.
+	 * Offers the labels of ascending lists that are nearest to the query, until the limit cannot change any more. A list
+	 * is entered where labels are as long as the query and left outwards, as length bounds closeness; so of a long list
+	 * few labels need their edit distance computed.
 	 */
-	private offerNearest(labels: Uint32Array, tier: Tier, corrections?: string[]): void {
-		const { parts } = this.index;
+	private offerNearest(lists: readonly Uint32Array[], tier: Tier, corrections?: readonly string[]): void {
+		const { folds } = this.index.parts;
+		const { preferred } = this.index;
 		const room = this.options.limit - this.best.size;
-		for (const preferred of [true, false]) {
-			const buckets = new Map<number, number[]>();
-			for (const label of labels) {
-				if ((parts.kinds[label] === LabelKind.preferred) !== preferred) continue;
-				const length = parts.folds.at(label).length;
-				const bucket = buckets.get(length);
-				if (bucket) bucket.push(label);
-				else buckets.set(length, [label]);
-			}
-			const bound = (length: number) =>
-				Math.min(length, this.asked.length) / Math.max(length, this.asked.length);
-			const lengths = [...buckets.keys()].sort((a, b) => bound(b) - bound(a));
-			const reached: number[] = [];
-			const offered = new Set<number>();
-			for (const length of lengths) {
-				if (reached.length >= room) {
-					reached.sort((a, b) => b - a);
-					reached.length = room;
-					if (bound(length) < reached[room - 1]) break;
-				}
-				for (const label of buckets.get(length) ?? []) {
-					const near = corrections
-						? wordsOf(parts.folds.at(label)).find((word) => corrections.includes(word))
-						: undefined;
+		const asked = this.asked.length;
+		const bound = (label: number) => {
+			const length = folds.lengthAt(label);
+			return Math.min(length, asked) / Math.max(length, asked);
+		};
+		let found = 0;
+		for (const isPreferred of [true, false]) {
+			// Once preferred labels fill the limit, no other label can come before them.
+			if (found >= room) return;
+			const reached = new Nearest(room - found);
+			for (const list of lists) {
+				const middle = lowerBoundOf(list, (label) => label >= preferred);
+				const [start, end] = isPreferred ? [0, middle] : [middle, list.length];
+				let up = lowerBoundOf(list, (label) => folds.lengthAt(label) >= asked, start, end);
+				let down = up - 1;
+				while (down >= start || up < end) {
+					const below = down >= start ? bound(list[down]) : -1;
+					const above = up < end ? bound(list[up]) : -1;
+					if (Math.max(below, above) < reached.least) break;
+					const label = above >= below ? list[up++] : list[down--];
+					const near = corrections && wordsOf(folds.at(label)).find((word) => corrections.includes(word));
 					const candidate = this.offer(label, tier, near);
-					if (!candidate || offered.has(candidate.heading)) continue;
-					offered.add(candidate.heading);
-					reached.push(candidate.closeness);
+					if (candidate) reached.add(candidate.heading, candidate.closeness);
 				}
 			}
+			found += reached.size;
 		}
 	}
 
@@ -322,6 +321,52 @@ class Search {
 	}
 }
 
+/** The best closeness of each heading offered, and the least that still counts once there are enough headings. */
+class Nearest {
+	private readonly byHeading = new Map<number, number>();
+	private cut = -1;
+	private sinceCut = 0;
+
+	constructor(private readonly most: number) {}
+
+	get size(): number {
+		return this.byHeading.size;
+	}
+
+	/** What a label must reach to matter; anything does until there are enough headings. Never falls. */
+	get least(): number {
+		return this.cut;
+	}
+
+	add(heading: number, closeness: number): void {
+		const known = this.byHeading.get(heading);
+		if (known !== undefined && known >= closeness) return;
+		this.byHeading.set(heading, closeness);
+		// The cut is found again only now and then: one that lags behind costs work, never an answer.
+		if (this.byHeading.size < this.most || ++this.sinceCut < 16) return;
+		this.sinceCut = 0;
+		this.cut = [...this.byHeading.values()].sort((a, b) => b - a)[this.most - 1];
+		for (const [other, value] of this.byHeading) if (value < this.cut) this.byHeading.delete(other);
+	}
+}
+
+/** First place in an ascending list from which on a condition holds. O(log n). */
+function lowerBoundOf(
+	list: Uint32Array,
+	holds: (value: number) => boolean,
+	from = 0,
+	to = list.length
+): number {
+	let low = from;
+	let high = to;
+	while (low < high) {
+		const middle = (low + high) >>> 1;
+		if (holds(list[middle])) high = middle;
+		else low = middle + 1;
+	}
+	return low;
+}
+
 function betterLabel(a: Candidate, b: Candidate): boolean {
 	if (a.isPreferred !== b.isPreferred) return a.isPreferred;
 	return a.closeness > b.closeness;
@@ -351,14 +396,8 @@ function intersect(lists: Uint32Array[]): Uint32Array {
 }
 
 function includesSorted(list: Uint32Array, value: number): boolean {
-	let low = 0;
-	let high = list.length;
-	while (low < high) {
-		const middle = (low + high) >>> 1;
-		if (list[middle] < value) low = middle + 1;
-		else high = middle;
-	}
-	return low < list.length && list[low] === value;
+	const at = lowerBoundOf(list, (other) => other >= value);
+	return at < list.length && list[at] === value;
 }
 
 /** Words are stored by length, then alphabet. O(log n). */

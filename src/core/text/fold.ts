@@ -1,6 +1,9 @@
 /** Folding: the forms under which two spellings of the same label count as equal. */
 
 const PLAIN_ASCII = /^[a-z0-9 ,().:&]*$/;
+/** Printable ASCII is most of what there is, and needs none of Unicode's care. */
+const ASCII = /^[\x20-\x7e]*$/;
+const ODD_ASCII = /['`\-/]|^ | $| {2}/;
 const APOSTROPHES = /['’‘ʼʹ`´′]/g;
 const SPACES = /[\s\p{Cc}\u200b-\u200f\u202a-\u202e\u2060-\u2069\ufeff/\-‐‑‒–—―−]+/gu;
 
@@ -10,6 +13,15 @@ const SPACES = /[\s\p{Cc}\u200b-\u200f\u202a-\u202e\u2060-\u2069\ufeff/\-‐‑�
  */
 export function fold(text: string): string {
 	if (PLAIN_ASCII.test(text) && !text.includes('  ')) return text.trim();
+	if (ASCII.test(text)) {
+		const lower = text.toLowerCase();
+		return ODD_ASCII.test(lower)
+			? lower
+					.replace(/['`]/g, '')
+					.replace(/[ \-/]+/g, ' ')
+					.trim()
+			: lower;
+	}
 	return text
 		.normalize('NFKD')
 		.replace(APOSTROPHES, '')
@@ -28,6 +40,7 @@ export function key(folded: string): string {
 
 /** A label split into its text and its trailing bracketed qualifier, as in "Absorption (Sound)". */
 export function splitQualifier(label: string): { base: string; qualifier: string } {
+	if (!label.includes('(')) return { base: label, qualifier: '' };
 	const match = /^(.*\S)\s*\(([^()]*)\)\s*$/s.exec(label);
 	return match ? { base: match[1], qualifier: match[2].trim() } : { base: label, qualifier: '' };
 }

@@ -1,3 +1,3 @@
 export { fold, key, splitQualifier, uninvert } from './fold';
-export { contentWords, singular, stemOf, wordsOf } from './words';
-export { isAcronymOf, variantKey, variants, type AcronymPair } from './variants';
+export { contentWords, meaningful, singular, stemOf, wordsOf } from './words';
+export { isAcronymOf, variantKey, variantKeyOfFold, variants, type AcronymPair } from './variants';

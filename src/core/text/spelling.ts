@@ -96,7 +96,7 @@ export function americanise(word: string): string {
 	const whole =
 		TO_AMERICAN.get(word) ?? (plural && TO_AMERICAN.has(root) ? TO_AMERICAN.get(root) + plural : undefined);
 	if (whole !== undefined) return whole;
-	if (word.length < 6 || EXCEPTIONS.has(word) || EXCEPTIONS.has(root)) return word;
+	if (word.length < 6 || !/is|lys|ll/.test(word) || EXCEPTIONS.has(word) || EXCEPTIONS.has(root)) return word;
 	return word
 		.replace(/(?<=.{3})is(e|es|ed|er|ers|ing|ation|ations|ational)$/, 'iz$1')
 		.replace(/lys(e|ed|er|ers|ing)$/, 'lyz$1')

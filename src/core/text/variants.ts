@@ -1,7 +1,7 @@
 /** Spelling variants of a phrase: number, British and American, hyphen / space / solid, inversion, acronyms. */
 import { fold, key, splitQualifier, uninvert } from './fold';
 import { americanise, britishise } from './spelling';
-import { pluralOf, singular, singularOf, wordsOf } from './words';
+import { normalWord, pluralOf, singularOf, wordsOf } from './words';
 
 /**
  * The form that all spelling variants of a phrase share: spoken order, American spelling, every word singular, no
@@ -9,17 +9,16 @@ import { pluralOf, singular, singularOf, wordsOf } from './words';
  * equal. O(length).
  */
 export function variantKey(label: string): string {
-	const { base, qualifier } = splitQualifier(fold(label));
-	const joined = wordsOf(uninvert(base)).map(normalWord).join('');
-	// The joined form is normalised once more, its inside too, so that "noise barriers" and "noisebarrier" agree.
-	const solid = normalWord(joined)
-		.replace(/(s|x|z|ch|sh|o)e+/g, '$1')
-		.replaceAll('ie', 'y');
-	return qualifier ? `${solid}(${key(qualifier)})` : solid;
+	return variantKeyOfFold(fold(label));
 }
 
-function normalWord(word: string): string {
-	return singular(americanise(singular(word)));
+/** The same for a text that is folded already. */
+export function variantKeyOfFold(folded: string): string {
+	const { base, qualifier } = splitQualifier(folded);
+	const joined = wordsOf(uninvert(base)).map(normalWord).join('');
+	// The inside of the joined form is levelled like its end, so that "noise barriers" and "noisebarrier" agree.
+	const solid = joined.replace(/(s|x|z|ch|sh|o)e+/g, '$1').replaceAll('ie', 'y');
+	return qualifier ? `${solid}(${key(qualifier)})` : solid;
 }
 
 /**

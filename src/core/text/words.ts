@@ -17,28 +17,48 @@ export function wordsOf(folded: string): string[] {
 	return folded.match(WORD) ?? [];
 }
 
-/** The words that carry meaning; all of them when there is no other. */
+/** The words of a folded text that carry meaning; all of them when there is no other. */
 export function contentWords(folded: string): string[] {
-	const all = wordsOf(folded);
+	return meaningful(wordsOf(folded));
+}
+
+export function meaningful(all: string[]): string[] {
 	const content = all.filter((word) => !FUNCTION_WORDS.has(word));
 	return content.length > 0 ? content : all;
 }
 
-const stems = new Map<string, string>();
-const STEM_CACHE = 20_000;
+/** What comparing needs to know of a word; worked out once, as most words come again. */
+interface WordForms {
+	stem: string;
+	normal: string;
+}
+
+const known = new Map<string, WordForms>();
+const MOST_KNOWN = 200_000;
+
+function formsOf(word: string): WordForms {
+	let forms = known.get(word);
+	if (forms === undefined) {
+		const normal = singular(americanise(singular(word)));
+		const plain = singular(americanise(word));
+		forms = { normal, stem: /^[a-z]+$/.test(plain) ? stemmer(plain) : plain };
+		if (known.size >= MOST_KNOWN) known.clear();
+		known.set(word, forms);
+	}
+	return forms;
+}
 
 /**
  * Stem of one folded word: American spelling, singular, then the Porter algorithm (M. F. Porter, "An algorithm for
  * suffix stripping", 1980). Words with digits or letters outside a–z are only made singular.
  */
 export function stemOf(word: string): string {
-	const known = stems.get(word);
-	if (known !== undefined) return known;
-	const plain = singular(americanise(word));
-	const stem = /^[a-z]+$/.test(plain) ? stemmer(plain) : plain;
-	if (stems.size >= STEM_CACHE) stems.clear();
-	stems.set(word, stem);
-	return stem;
+	return formsOf(word).stem;
+}
+
+/** The form of a folded word that its number and its British and American spellings share. */
+export function normalWord(word: string): string {
+	return formsOf(word).normal;
 }
 
 const IRREGULAR = new Map(

@@ -1,7 +1,7 @@
 /** One edition of a vocabulary in memory: all that lookup and browsing need, and no more. */
 import { LabelIndex } from '../lookup/label-index';
 import { Hierarchy } from './hierarchy';
-import { HashTable, pack, Rows, StringTable, unpack, type Section } from './packed';
+import { HashTable, pack, Rows, StringTable, unpack, type Decoders, type Section } from './packed';
 import type { VocabularyData } from './types';
 
 /** How much of a scope note is kept at hand, for lists. */
@@ -70,8 +70,8 @@ export class EditionIndex {
 		return pack(sections);
 	}
 
-	static fromBytes(bytes: Uint8Array): EditionIndex {
-		const sections = unpack(bytes);
+	static fromBytes(bytes: Uint8Array, decoders?: Decoders): EditionIndex {
+		const sections = unpack(bytes, decoders);
 		const numbers = (name: string) => sections[name] as Uint32Array;
 		const strings = (name: string) =>
 			new StringTable(sections[`${name}.text`] as string, numbers(`${name}.starts`));

@@ -4,6 +4,12 @@ import { Rows } from './packed';
 /** The most paths listed for one heading. */
 export const MOST_PATHS = 50;
 
+/** Headings and, place by place, how many steps down each is. */
+export interface Below {
+	headings: Uint32Array;
+	depths: Uint16Array;
+}
+
 export class Hierarchy {
 	readonly narrower: Rows;
 
@@ -14,24 +20,31 @@ export class Hierarchy {
 
 	/**
 	 * The distinct headings reachable by narrower links, the heading itself left out, with the fewest steps to each;
-	 * nearest first. Headings in `cuts` are not entered. O(headings and links below).
+	 * nearest first. Headings in `cuts` are not entered. O(headings and links below), and a byte for every heading.
 	 */
-	below(heading: number, cuts: ReadonlySet<number> = new Set()): { heading: number; depth: number }[] {
-		const seen = new Set([heading]);
-		const found: { heading: number; depth: number }[] = [];
-		let frontier = [heading];
-		for (let depth = 1; frontier.length > 0; depth++) {
-			const next: number[] = [];
-			for (const from of frontier)
-				for (const child of this.narrower.at(from)) {
-					if (seen.has(child) || cuts.has(child)) continue;
-					seen.add(child);
-					found.push({ heading: child, depth });
-					next.push(child);
-				}
-			frontier = next;
+	below(heading: number, cuts?: ReadonlySet<number>): Below {
+		const size = this.broader.length;
+		const seen = new Uint8Array(size);
+		seen[heading] = 1;
+		if (cuts) for (const cut of cuts) seen[cut] = 1;
+		const found = new Uint32Array(size);
+		const depths = new Uint16Array(size);
+		const { starts, values } = this.narrower.parts();
+		let end = 0;
+		let depth = 0;
+		// The list is its own queue: what has been found is taken up in the order it was found.
+		for (let at = -1; at < end; at++) {
+			const from = at < 0 ? heading : found[at];
+			depth = at < 0 ? 1 : depths[at] + 1;
+			for (let i = starts[from]; i < starts[from + 1]; i++) {
+				const child = values[i];
+				if (seen[child]) continue;
+				seen[child] = 1;
+				found[end] = child;
+				depths[end++] = Math.min(depth, 65_535);
+			}
 		}
-		return found;
+		return { headings: found.subarray(0, end), depths: depths.subarray(0, end) };
 	}
 
 	private readonly belowCounts = new Map<number, number>();
@@ -40,7 +53,7 @@ export class Hierarchy {
 	belowCount(heading: number): number {
 		let count = this.belowCounts.get(heading);
 		if (count === undefined) {
-			count = this.narrower.count(heading) === 0 ? 0 : this.below(heading).length;
+			count = this.narrower.count(heading) === 0 ? 0 : this.below(heading).headings.length;
 			this.belowCounts.set(heading, count);
 		}
 		return count;

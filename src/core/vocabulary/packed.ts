@@ -22,6 +22,11 @@ export class StringTable {
 		return this.starts.length - 1;
 	}
 
+	/** Length of a string, without making it. */
+	lengthAt(i: number): number {
+		return this.starts[i + 1] - this.starts[i];
+	}
+
 	at(i: number): string {
 		return this.text.slice(this.starts[i], this.starts[i + 1]);
 	}
@@ -162,8 +167,14 @@ export function pack(sections: Record<string, Section>): Uint8Array {
 	return all;
 }
 
+/** How bytes become a string. Platforms have faster ways than a loop; the caller may bring one. */
+export interface Decoders {
+	latin1: (bytes: Uint8Array) => string;
+	utf16: (bytes: Uint8Array) => string;
+}
+
 /** The sections of a pack. Numbers are views on the given bytes, which must not change afterwards. */
-export function unpack(packed: Uint8Array): Record<string, Section> {
+export function unpack(packed: Uint8Array, decoders: Decoders = { latin1, utf16 }): Record<string, Section> {
 	const bytes = packed.byteOffset % 4 === 0 ? packed : packed.slice();
 	const headLength = new DataView(bytes.buffer, bytes.byteOffset).getUint32(0, true);
 	const directory = JSON.parse(latin1(bytes.subarray(4, 4 + headLength))) as {
@@ -177,8 +188,8 @@ export function unpack(packed: Uint8Array): Record<string, Section> {
 		const start = bytes.byteOffset + 4 + headLength + at;
 		if (type === 'u32') sections[name] = new Uint32Array(bytes.buffer, start, length / 4);
 		else if (type === 'u8') sections[name] = new Uint8Array(bytes.buffer, start, length);
-		else if (type === 'latin1') sections[name] = latin1(new Uint8Array(bytes.buffer, start, length));
-		else sections[name] = utf16(new Uint8Array(bytes.buffer, start, length));
+		else if (type === 'latin1') sections[name] = decoders.latin1(new Uint8Array(bytes.buffer, start, length));
+		else sections[name] = decoders.utf16(new Uint8Array(bytes.buffer, start, length));
 	}
 	return sections;
 }

@@ -42,6 +42,12 @@ export function editionIndex(edition: { id: number; indexCode: string }): Promis
 	return index;
 }
 
+/** Node's own decoders, which copy memory instead of going character by character. */
+const DECODERS = {
+	latin1: (bytes: Uint8Array) => Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length).toString('latin1'),
+	utf16: (bytes: Uint8Array) => Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length).toString('utf16le')
+};
+
 async function readEdition(id: number): Promise<EditionIndex> {
 	const { db } = connection();
 	const parts = await db
@@ -58,5 +64,5 @@ async function readEdition(id: number): Promise<EditionIndex> {
 		all.set(bytes, at);
 		at += bytes.length;
 	}
-	return EditionIndex.fromBytes(all);
+	return EditionIndex.fromBytes(all, DECODERS);
 }

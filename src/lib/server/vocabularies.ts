@@ -238,10 +238,11 @@ export async function narrowerHeadings(person: Person | undefined, code: string,
 export async function headingsBelow(person: Person | undefined, code: string, id: string, depth: number) {
 	allow(person, 'read');
 	const { index, n } = await locate(code, id);
-	return index.hierarchy
-		.below(n)
-		.filter((found) => found.depth <= depth)
-		.map((found) => ({ ...refOf(index, found.heading), depth: found.depth }));
+	const { headings: found, depths } = index.hierarchy.below(n);
+	const answer: (HeadingRef & { depth: number })[] = [];
+	for (let i = 0; i < found.length && depths[i] <= depth; i++)
+		answer.push({ ...refOf(index, found[i]), depth: depths[i] });
+	return answer;
 }
 
 /** Top headings of an index, for a start without a word. */

@@ -1,0 +1,176 @@
+/** Vocabularies of 50,000 headings in four indexes: import, look-up, hierarchy, memory, restart. */
+import { fork } from 'node:child_process';
+import { createReadStream, statSync } from 'node:fs';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { StreamParser } from 'n3';
+import { LOCAL_PERSON } from '../src/lib/server/access';
+import { connection } from '../src/lib/server/db/client';
+import { createIndex } from '../src/lib/server/indexes';
+import { headingsBelow, lookupInIndexes } from '../src/lib/server/vocabularies';
+import { rollWindow, hierarchyTo } from '../src/lib/server/displays';
+import { generateVocabulary, queriesFor, type Generated } from './generate';
+import { mib, ms, table, timeEach, timeOnce } from './measure';
+
+const HEADINGS = Number(process.env.BENCH_HEADINGS) || 50_000;
+const ENTRIES = 5;
+const CODES = ['big-a', 'big-b', 'big-c', 'big-d'];
+const here = path.dirname(fileURLToPath(import.meta.url));
+
+/** Runs a step in a process of its own and gives what it answers, with the most memory it held. */
+export function inProcess<T>(step: string, input: unknown): Promise<T> {
+	return new Promise((resolve, reject) => {
+		const child = fork(path.join(here, 'step.ts'), [step], { execArgv: ['--expose-gc', '--import', 'tsx'] });
+		child.once('message', (answer) => {
+			resolve(answer as T);
+			child.kill();
+		});
+		child.once('error', reject);
+		child.once('exit', (code) => code && reject(new Error(`${step} ended with ${code}`)));
+		child.send(input as object);
+	});
+}
+
+function parseAlone(file: string): Promise<number> {
+	return new Promise((resolve, reject) => {
+		let statements = 0;
+		createReadStream(file)
+			.pipe(new StreamParser({ format: 'text/turtle' }) as unknown as NodeJS.WritableStream)
+			.on('data', () => statements++)
+			.on('end', () => resolve(statements))
+			.on('error', reject);
+	});
+}
+
+export async function benchScale(scratch: string): Promise<void> {
+	const { sql } = connection();
+	const files = CODES.map((code) => path.join(scratch, `${code}.ttl`));
+	const made: Generated[] = [];
+	for (const [i, code] of CODES.entries()) {
+		made.push(await generateVocabulary(files[i], 100 + i, HEADINGS, ENTRIES));
+		await createIndex(LOCAL_PERSON, { code, name: code, discipline: 'bench' });
+	}
+
+	const [parse, statements] = await timeOnce(() => parseAlone(files[0]));
+	const imports: { time: number; peak: number }[] = [];
+	for (const [i, code] of CODES.entries())
+		imports.push(
+			await inProcess('import', { indexCode: code, edition: '1', file: files[i], format: 'text/turtle' })
+		);
+	const slowest = Math.max(...imports.map(({ time }) => time));
+	table(
+		`Import of ${HEADINGS.toLocaleString('en')} headings with ${ENTRIES} entry terms each (${mib(statSync(files[0]).size)}, ${statements.toLocaleString('en')} statements)`,
+		['', 'time', 'ratio'],
+		[
+			['yardstick: n3 parses the file and does nothing else', ms(parse), '1.0'],
+			['import, through to committed rows, slowest of four', ms(slowest), (slowest / parse).toFixed(1)],
+			['most memory the importing process held', mib(Math.max(...imports.map(({ peak }) => peak))), '']
+		]
+	);
+
+	const restart = await inProcess<{ first: number; second: number; rss: number; one: number }>('restart', {
+		codes: CODES,
+		word: made[0].labels[7]
+	});
+	table(
+		'A server that has just started, four such vocabularies',
+		['', 'value'],
+		[
+			['first look-up in all four', ms(restart.first)],
+			['second look-up in all four', ms(restart.second)],
+			['memory held with all four loaded, after collection', mib(restart.rss)]
+		]
+	);
+
+	// PostgreSQL's own way of finding labels like a word.
+	await sql`create extension if not exists pg_trgm`;
+	await sql.unsafe(`create table trigrams as
+		select i.code, l.n, l.text from labels l join subject_indexes i on i.current_edition = l.edition_id
+		union all select i.code, h.n, e.text from entry_terms e
+			join entry_term_headings h on h.edition_id = e.edition_id and h.entry = e.position
+			join subject_indexes i on i.current_edition = e.edition_id`);
+	await sql`create index on trigrams using gin (text gin_trgm_ops)`;
+	await sql`analyze trigrams`;
+	const queries = queriesFor(
+		made.flatMap(({ labels }) => labels),
+		7,
+		600
+	);
+	await lookupInIndexes(LOCAL_PERSON, CODES, 'warm', 20);
+	const own = await timeEach(queries, (query) => lookupInIndexes(LOCAL_PERSON, CODES, query, 20));
+	const trigram = await timeEach(queries.slice(0, 120), (query) =>
+		Promise.all(
+			CODES.map(
+				(code) => sql`
+			select n, text, similarity(text, ${query}) as s from trigrams
+			where code = ${code} and text % ${query} order by s desc limit 20`
+			)
+		)
+	);
+	table(
+		'Look-up over all four indexes, server time',
+		['', 'median', '99 %', 'ratio of medians'],
+		[
+			['yardstick: pg_trgm with a GIN index', ms(trigram.median), ms(trigram.p99), '1.0'],
+			[
+				'Oakmoss, every tier',
+				ms(own.median),
+				ms(own.p99),
+				`${(trigram.median / own.median).toFixed(0)} times faster`
+			]
+		]
+	);
+
+	const [{ id: edition }] = await sql<
+		{ id: number }[]
+	>`select current_edition as id from subject_indexes where code = ${CODES[0]}`;
+	const tries = Array.from({ length: 15 });
+	let count = 0;
+	const below = await timeEach(
+		tries,
+		async () => (count = (await headingsBelow(LOCAL_PERSON, CODES[0], 'h0', Infinity)).length)
+	);
+	const recursive = await timeEach(
+		tries,
+		() => sql`
+		with recursive below (n, depth) as (
+			select n, 1 from relations where edition_id = ${edition} and other = 0 and kind = 'broader'
+			union select r.n, b.depth + 1 from relations r join below b on r.other = b.n
+			where r.edition_id = ${edition} and r.kind = 'broader')
+		select n, min(depth) from below group by n`
+	);
+	const { editionIndex } = await import('../src/lib/server/editions');
+	const index = await editionIndex({ id: edition, indexCode: CODES[0] });
+	const alone = await timeEach(tries, () => index.hierarchy.below(0));
+	table(
+		`Below a heading with ${count.toLocaleString('en')} headings under it`,
+		['', 'median', 'ratio'],
+		[
+			['yardstick: recursive query', ms(recursive.median), '1'],
+			[
+				'below, the set alone',
+				ms(alone.median),
+				`${(recursive.median / alone.median).toFixed(0)} times faster`
+			],
+			[
+				'the service, with every label, address and current edition',
+				ms(below.median),
+				`${(recursive.median / below.median).toFixed(0)} times faster`
+			]
+		]
+	);
+
+	const places = Array.from({ length: 60 }, (_, i) => Math.floor((i * 997_331) % 500_000));
+	const permuted = await timeEach(places, (from) =>
+		rollWindow(LOCAL_PERSON, CODES[1], 'permuted', from, 200)
+	);
+	const tree = await timeEach(tries, () => hierarchyTo(LOCAL_PERSON, CODES[1], 3));
+	table(
+		'Displays',
+		['', 'median', '99 %'],
+		[
+			['200 lines of the permuted roll, anywhere in it', ms(permuted.median), ms(permuted.p99)],
+			['hierarchy opened to three levels', ms(tree.median), ms(tree.p99)]
+		]
+	);
+}

@@ -1,0 +1,32 @@
+/** Steps that are measured in a process of their own, so that their memory is theirs alone. */
+import { LOCAL_PERSON } from '../src/lib/server/access';
+import { connection } from '../src/lib/server/db/client';
+import { importVocabulary, type ImportRequest } from '../src/lib/server/import/pipeline';
+import { lookupInIndexes } from '../src/lib/server/vocabularies';
+import { timeOnce } from './measure';
+
+const collect = () => (globalThis as { gc?: () => void }).gc?.();
+
+const STEPS: Record<string, (input: never) => Promise<unknown>> = {
+	async import(request: ImportRequest) {
+		let peak = 0;
+		const watch = setInterval(() => (peak = Math.max(peak, process.memoryUsage.rss())), 50);
+		const [time] = await timeOnce(() => importVocabulary(connection().sql, request));
+		peak = Math.max(peak, process.memoryUsage.rss());
+		clearInterval(watch);
+		return { time, peak };
+	},
+	async restart({ codes, word }: { codes: string[]; word: string }) {
+		const [first] = await timeOnce(() => lookupInIndexes(LOCAL_PERSON, codes, word, 20));
+		const [second] = await timeOnce(() => lookupInIndexes(LOCAL_PERSON, codes, word, 20));
+		collect();
+		await new Promise((resolve) => setTimeout(resolve, 500));
+		collect();
+		return { first, second, rss: process.memoryUsage.rss() };
+	}
+};
+
+process.once('message', async (input) => {
+	const answer = await STEPS[process.argv[2]](input as never);
+	process.send?.(answer as object);
+});
