@@ -5,6 +5,7 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { LOCAL_PERSON } from '../src/lib/server/access';
 import { connection, databaseUrl, migrateDatabase } from '../src/lib/server/db/client';
+import { recordImport } from '../src/lib/server/import/jobs';
 import { importVocabulary } from '../src/lib/server/import/pipeline';
 import { createIndex, listIndexes } from '../src/lib/server/indexes';
 import { changeInquiry, createInquiry, listInquiries } from '../src/lib/server/inquiries';
@@ -24,12 +25,14 @@ async function loadIndexes(): Promise<void> {
 		const source = await readFile(path.join(here, 'vocabularies', `${fields.code}.txt`), 'utf8');
 		const file = path.join(scratch, `${fields.code}.ttl`);
 		await writeFile(file, await toTurtle(fields.code, parseVocabularyText(source)));
-		const { counts } = await importVocabulary(connection().sql, {
+		const reading = await importVocabulary(connection().sql, {
 			indexCode: fields.code,
 			edition,
 			file,
 			format: 'text/turtle'
 		});
+		await recordImport(fields.code, edition, reading);
+		const { counts } = reading;
 		console.log(`· ${fields.name}: ${counts.headings} headings, ${counts.entryTerms} entry terms`);
 	}
 	await rm(scratch, { recursive: true });

@@ -219,7 +219,10 @@ describe('for everybody', () => {
 		['crosswalk', '/inquiry/quiet-rooms?cell=room-acoustics:sorrel'],
 		['lanes', '/inquiry/quiet-rooms/browse?q=noise'],
 		['lanes without a word', '/inquiry/quiet-rooms/browse'],
-		['lineage', '/inquiry/quiet-rooms/browse/sorrel/working-memory']
+		['lineage', '/inquiry/quiet-rooms/browse/sorrel/working-memory'],
+		['hierarchical display', '/inquiry/quiet-rooms/browse/yarrow'],
+		['permuted display', '/inquiry/quiet-rooms/browse/alder?display=permuted'],
+		['subject indexes', '/indexes']
 	];
 	it.each(
 		VIEWS.flatMap(([name, at]) => [

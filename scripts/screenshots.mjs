@@ -14,7 +14,13 @@ const VIEWS = [
 	{ name: 'crosswalk', at: '/inquiry/quiet-rooms?cell=room-acoustics:sorrel' },
 	{ name: 'crosswalk-dark', at: '/inquiry/quiet-rooms', theme: 'dark' },
 	{ name: 'lanes', at: `/inquiry/quiet-rooms/browse?q=sleep&${LONG}` },
-	{ name: 'lineage', at: `/inquiry/quiet-rooms/browse/yarrow/sleep-promotion?${LONG}` }
+	{ name: 'lineage', at: `/inquiry/quiet-rooms/browse/yarrow/sleep-promotion?${LONG}` },
+	{ name: 'hierarchical', at: `/inquiry/quiet-rooms/browse/yarrow?typed=sleep&${LONG}` },
+	{
+		name: 'permuted',
+		at: '/inquiry/quiet-rooms/browse/alder?display=permuted&typed=noise&concept=room-acoustics'
+	},
+	{ name: 'subject-indexes', at: '/indexes' }
 ];
 
 ensureNodeModules();

@@ -112,14 +112,16 @@ function* csv(data: VocabularyData): Generator<string> {
 	for (const row of vocabularyRows(data)) yield Papa.unparse([columns.map((column) => row[column])]) + '\r\n';
 }
 
-/** Pieces put together to a size worth sending. */
-function* gathered(pieces: Iterable<string>): Generator<string> {
+const encoder = new TextEncoder();
+
+/** Pieces put together to a size worth sending, as bytes. */
+function* gathered(pieces: Iterable<string>): Generator<Uint8Array> {
 	let text = '';
 	for (const piece of pieces) {
 		text += piece;
 		if (text.length < 60_000) continue;
-		yield text;
+		yield encoder.encode(text);
 		text = '';
 	}
-	if (text) yield text;
+	if (text) yield encoder.encode(text);
 }

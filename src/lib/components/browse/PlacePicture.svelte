@@ -58,7 +58,7 @@
 			layout.width,
 			360
 		)}px"
-		role="img"
+		role="group"
 		aria-label="{sheet.label} among {layout.nodes.length -
 			1} headings around it; the same headings stand in the lists on either side"
 	>

@@ -92,10 +92,16 @@
 			<dd>{sheet.aspects.join(', ')}</dd>
 		</div>
 	{/if}
-	{#if sheet.broader.length + sheet.narrower.length > 0}
+	{#if sheet.related.length > 0}
 		<div>
-			<dt class="mb-1 text-xs text-quiet">Place in the hierarchy</dt>
-			<dd><PlacePicture {sheet} {at} /></dd>
+			<dt class="text-xs text-quiet">Related</dt>
+			<dd class="flex flex-wrap gap-x-4">
+				{#each sheet.related as other (other.id)}
+					<a class="hover:underline" href={at(other.id)}
+						><HeadingText label={other.label} retired={other.retired} /></a
+					>
+				{/each}
+			</dd>
 		</div>
 	{/if}
 	{#if sheet.siblings.length > 0}
@@ -115,16 +121,10 @@
 			<dd>{sheet.notation}</dd>
 		</div>
 	{/if}
-	{#if sheet.related.length > 0}
+	{#if sheet.broader.length + sheet.narrower.length > 0}
 		<div>
-			<dt class="text-xs text-quiet">Related</dt>
-			<dd class="flex flex-wrap gap-x-4">
-				{#each sheet.related as other (other.id)}
-					<a class="hover:underline" href={at(other.id)}
-						><HeadingText label={other.label} retired={other.retired} /></a
-					>
-				{/each}
-			</dd>
+			<dt class="mb-1 text-xs text-quiet">Place in the hierarchy</dt>
+			<dd><PlacePicture {sheet} {at} /></dd>
 		</div>
 	{/if}
 </dl>

@@ -1,9 +1,7 @@
 /** Parsers for the syntaxes a vocabulary may come in, each as a stream from text to RDF statements. */
 import { Transform, Writable, type TransformCallback } from 'node:stream';
-import { JsonLdParser } from 'jsonld-streaming-parser';
 import { StreamParser } from 'n3';
 import Papa from 'papaparse';
-import { RdfXmlParser } from 'rdfxml-streaming-parser';
 import { CSV_COLUMNS, csvStatements, type CsvRow } from '../../../core/formats/vocabulary-csv';
 import type { Statement } from '../../../core/formats/skos-read';
 import { ImportError } from './import-error';
@@ -21,6 +19,10 @@ export type Format = keyof typeof FORMATS;
 /** The base that relative URIs of a file are taken against; it leads nowhere. */
 const BASE = 'https://oakmoss.example/import/';
 
+/** Begins the message about a context that would have to be fetched; the parser wraps it in words of its own. */
+export const REMOTE_CONTEXT =
+	'The file names a context on the network, and nothing is fetched. Put the context into the file: ';
+
 /** What the text is piped through, and where statements come out. */
 export interface Parsing {
 	/** Streams to pipe the text through, in order; the last takes it in. */
@@ -29,8 +31,11 @@ export interface Parsing {
 	lines?: Map<string, number>;
 }
 
-/** @param take is given every statement */
-export function parsing(format: Format, take: (statement: Statement) => void): Parsing {
+/**
+ * Parsers that few files need are loaded when one does.
+ * @param take is given every statement
+ */
+export async function parsing(format: Format, take: (statement: Statement) => void): Promise<Parsing> {
 	const sink = () =>
 		new Writable({
 			objectMode: true,
@@ -49,7 +54,8 @@ export function parsing(format: Format, take: (statement: Statement) => void): P
 			return {
 				streams: [new StreamParser({ format: 'application/n-triples' }) as unknown as Transform, sink()]
 			};
-		case 'application/rdf+xml':
+		case 'application/rdf+xml': {
+			const { RdfXmlParser } = await import('rdfxml-streaming-parser');
 			return {
 				streams: [
 					new XmlGuard(),
@@ -57,24 +63,21 @@ export function parsing(format: Format, take: (statement: Statement) => void): P
 					sink()
 				]
 			};
-		case 'application/ld+json':
+		}
+		case 'application/ld+json': {
+			const { JsonLdParser } = await import('jsonld-streaming-parser');
 			return {
 				streams: [
 					new JsonLdParser({
 						baseIRI: BASE,
 						documentLoader: {
-							load: (url: string) =>
-								Promise.reject(
-									new ImportError(
-										'remote-context',
-										`The file names a context on the network (${url}), and nothing is fetched. Put the context into the file.`
-									)
-								)
+							load: (url: string) => Promise.reject(new ImportError('remote-context', REMOTE_CONTEXT + url))
 						}
 					}) as unknown as Transform,
 					sink()
 				]
 			};
+		}
 		case 'text/csv': {
 			const lines = new Map<string, number>();
 			return { streams: [new CsvSink(take, lines)], lines };

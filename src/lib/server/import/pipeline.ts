@@ -11,7 +11,7 @@ import { SkosReader, type VocabularyReading } from '../../../core/formats/skos-r
 import { EditionIndex } from '../../../core/vocabulary/edition-index';
 import type { VocabularyData } from '../../../core/vocabulary/types';
 import { ImportError } from './import-error';
-import { FORMATS, parsing, type Format } from './parsers';
+import { FORMATS, parsing, REMOTE_CONTEXT, type Format } from './parsers';
 
 export interface ImportRequest {
 	indexCode: string;
@@ -45,7 +45,7 @@ export async function readVocabulary(
 ): Promise<VocabularyReading> {
 	if (size === 0) throw new ImportError('empty', 'The file is empty.', 1);
 	const reader = new SkosReader();
-	const { streams, lines } = parsing(format, (statement) => reader.add(statement));
+	const { streams, lines } = await parsing(format, (statement) => reader.add(statement));
 	let done = 0;
 	const bytes = createReadStream(file, { highWaterMark: 256 * 1024 });
 	bytes.on('data', (chunk) => progress((done += chunk.length), size));
@@ -123,6 +123,8 @@ function asImportError(error: unknown, format: Format): Error {
 	if (error instanceof ImportError) return error;
 	if (!(error instanceof Error) || isSystemError(error))
 		return error instanceof Error ? error : new Error(String(error));
+	const remote = error.message.indexOf(REMOTE_CONTEXT);
+	if (remote >= 0) return new ImportError('remote-context', error.message.slice(remote).split('\n')[0]);
 	const line = (error as { context?: { line?: number } }).context?.line ?? lineInMessage(error.message);
 	const reason = error.message
 		.replace(/ on line \d+\.?$/, '')

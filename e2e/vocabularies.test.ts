@@ -1,0 +1,192 @@
+import { writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import type { ElementHandle } from 'puppeteer-core';
+import * as v from 'valibot';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import * as api from '../src/lib/server/api-schemas';
+import { openPage, pressKeys, startApp, textOf, waitForText, type App } from './app.test-aid';
+
+let app: App;
+beforeAll(async () => {
+	app = await startApp();
+});
+afterAll(() => app?.close());
+
+const FAULTY = `@prefix skos: <http://www.w3.org/2004/02/skos/core#> . @prefix x: <https://x.example/> .
+x:plants a skos:Concept ; skos:prefLabel "Plants"@en ; skos:scopeNote "Things that grow in soil and light."@en .
+x:oaks a skos:Concept ; skos:prefLabel "Oaks, Common"@en ; skos:altLabel "Quercus"@en ; skos:broader x:plants, x:gone ; skos:related x:moss .
+x:moss a skos:Concept ; skos:prefLabel "Moss"@en ; skos:broader x:plants .
+x:cell a skos:Concept ; skos:prefLabel "Cell walls of leaves"@en ; skos:altLabel "Colour of leaves"@en ; skos:broader x:plants .
+x:nameless a skos:Concept ; skos:broader x:plants .
+x:a a skos:Concept ; skos:prefLabel "Lichens"@en ; skos:broader x:b . x:b a skos:Concept ; skos:prefLabel "Symbionts"@en ; skos:broader x:a .
+`;
+
+describe('a vocabulary of one’s own', () => {
+	it('is loaded with its faults named, and found by each tier; a broken file changes nothing', async () => {
+		const page = await openPage(app, '/indexes');
+		await page.type('form input', 'Nettle');
+		await page.click('main > form button');
+		await page.waitForSelector('input[type=file]');
+
+		const choose = async (name: string, content: string) => {
+			const file = path.join(os.tmpdir(), name);
+			writeFileSync(file, content);
+			await ((await page.$('input[type=file]')) as ElementHandle<HTMLInputElement>).uploadFile(file);
+		};
+		await choose('nettle.ttl', FAULTY);
+		await page.type('input[placeholder="2026"]', '2026');
+		await page.click('form .action');
+		await page.waitForFunction(() => location.pathname.includes('/imports/'));
+		await waitForText(page, 'main', 'Nettle, edition 2026: import report');
+		const report = await textOf(page, 'main');
+		expect(report).toContain('points to https://x.example/gone, which is no heading of this file');
+		expect(report).toContain('has no preferred label');
+		expect(report).toContain('are each, by broader links, above themselves');
+		await page.select('main select', 'cycle');
+		expect(await page.$$('main section li')).toHaveLength(1);
+
+		// Found by each tier, in an inquiry that is begun now and so uses the new index.
+		const made = await fetch(`${app.address}/api/v1/inquiries`, {
+			method: 'POST',
+			body: '{"title":"Plants"}'
+		});
+		const { id } = (await made.json()) as { id: string };
+		await page.goto(`${app.address}/inquiry/${id}/browse`, { waitUntil: 'networkidle0' });
+		for (const [query, heading, reason] of [
+			['moss', 'Moss', 'the heading itself'],
+			['quercus', 'Oaks, Common', 'entry term: Quercus'],
+			['common oak', 'Oaks, Common', 'another spelling'],
+			['color of leaves', 'Cell walls of leaves', 'another spelling: Colour of leaves'],
+			['walls cell leaves', 'Cell walls of leaves', 'same words, other order'],
+			['leaf walling cells', 'Cell walls of leaves', 'same word stems'],
+			['cell leaves', 'Cell walls of leaves', 'has all the words'],
+			['moss garden', 'Moss', 'has some of the words'],
+			['soil light', 'Plants', 'in the scope note'],
+			['lichesn', 'Lichens', 'close spelling']
+		]) {
+			await page.$eval('#word-field', (field) => ((field as HTMLInputElement).value = ''));
+			await page.type('#word-field', query);
+			await waitForText(page, '[data-lane=nettle] li', heading);
+			await waitForText(page, '[data-lane=nettle] li', reason);
+		}
+
+		// A broken file: the reason, the line, and the edition before still in use.
+		await page.goto(`${app.address}/indexes`, { waitUntil: 'networkidle0' });
+		await page.$$eval('main li', (items) => {
+			const own = (items as HTMLElement[]).find(({ innerText }) => innerText.includes('Nettle'));
+			own?.querySelectorAll('button')[0].click();
+		});
+		await page.waitForSelector('input[type=file]');
+		await choose('broken.ttl', `${FAULTY}x:late skos:prefLabel "Late`);
+		await page.type('input[placeholder="2026"]', '2027');
+		await page.click('form .action');
+		await waitForText(page, 'main', 'Nothing was changed.');
+		expect(await textOf(page, 'main')).toMatch(/Line 8 cannot be read as Turtle/);
+		await page.goto(`${app.address}/indexes`, { waitUntil: 'networkidle0' });
+		expect(await textOf(page, 'main')).toContain('edition 2026');
+
+		// Removing it names the inquiry that uses it.
+		await page.$$eval('main li', (items) => {
+			const own = (items as HTMLElement[]).find(({ innerText }) => innerText.includes('Nettle'));
+			own?.querySelectorAll('button')[1].click();
+		});
+		await waitForText(page, 'main', 'Nettle is used by Plants');
+		await page.click('[role=alert] .action');
+		await page.waitForFunction(() => !document.querySelector('main')?.textContent?.includes('Nettle'));
+		expect(page.problems).toEqual([]);
+		await page.close();
+	});
+});
+
+describe('the displays', () => {
+	it('show a hierarchy to open, filter and pick from by keyboard', async () => {
+		const page = await openPage(app, '/inquiry/quiet-rooms/browse/yarrow?concept=pupils-and-patients');
+		await waitForText(page, '[role=tree]', 'Age Groups');
+		await page.type('main input', 'hospitalised');
+		await waitForText(page, '[role=tree]', 'Children, Hospitalised');
+		expect(await textOf(page, 'main')).toContain('1 heading holds “hospitalised”');
+		await pressKeys(page, 'ArrowDown', 'End', 'Space');
+		await page.waitForSelector('[role=treeitem][aria-selected=true]');
+		await page.goto(`${app.address}/inquiry/quiet-rooms?concept=pupils-and-patients`, {
+			waitUntil: 'networkidle0'
+		});
+		await waitForText(page, '[role=grid]', 'Children, Hospitalised');
+		await page.close();
+	});
+
+	it('roll to what is typed, alphabetical and permuted', async () => {
+		const page = await openPage(app, '/inquiry/quiet-rooms/browse/alder?display=permuted');
+		await waitForText(page, 'main ul', 'Absorption');
+		await page.type('main input', 'masking');
+		await page.waitForFunction(() => document.querySelector('[data-row]')?.textContent?.includes('asking'));
+		await page.waitForFunction(
+			() => (document.querySelector('main ul')?.parentElement?.scrollTop ?? 0) > 1_000
+		);
+		await pressKeys(page, 'ArrowDown', 'ArrowDown', 'Enter');
+		await page.waitForSelector('[data-lineage]');
+		await page.goto(`${app.address}/inquiry/quiet-rooms/browse/alder?display=alphabetical&typed=timber`, {
+			waitUntil: 'networkidle0'
+		});
+		await page.waitForFunction(() => document.querySelector('[data-row]')?.textContent?.includes('Timber'));
+		expect(page.problems).toEqual([]);
+		await page.close();
+	});
+});
+
+describe('the public interface', () => {
+	const get = async (at: string) => (await fetch(`${app.address}/api/v1${at}`)).json() as Promise<unknown>;
+
+	it('answers as its description says', async () => {
+		const description = (await get('/openapi.json')) as {
+			openapi: string;
+			paths: Record<string, Record<string, unknown>>;
+		};
+		expect(description.openapi).toBe('3.1.0');
+		const checks: [string, string, v.GenericSchema][] = [
+			['/health', '/health', api.health],
+			['/indexes', '/indexes', v.array(api.index)],
+			['/indexes/{code}/lookup', '/indexes/alder/lookup?q=acoustic%20ceiling%20tiles', api.lookup],
+			['/indexes/{code}/lookup', '/indexes/alder/lookup?q=zzzz&limit=3', api.lookup],
+			['/indexes/{code}/headings/{id}', '/indexes/sorrel/headings/working-memory', api.heading],
+			[
+				'/indexes/{code}/headings',
+				'/indexes/alder/headings?uri=https://alder.example/headings/room-acoustics',
+				api.heading
+			],
+			[
+				'/indexes/{code}/headings/{id}/narrower',
+				'/indexes/yarrow/headings/rest-and-sleep/narrower?depth=all',
+				api.below
+			],
+			[
+				'/indexes/{code}/headings/{id}/narrower',
+				'/indexes/yarrow/headings/rest-and-sleep/narrower?depth=1',
+				api.below
+			],
+			['/inquiries', '/inquiries', api.inquiries],
+			['/jobs/{id}', '/jobs/none', api.error]
+		];
+		for (const [name, at, schema] of checks) {
+			expect(description.paths).toHaveProperty([name]);
+			expect(v.safeParse(schema, await get(at)).issues, at).toBeUndefined();
+		}
+	});
+
+	it('gives headings used together with one another, and a vocabulary as a file of each kind', async () => {
+		const { matches } = (await get('/indexes/alder/lookup?q=acoustic%20ceiling%20tiles')) as v.InferOutput<
+			typeof api.lookup
+		>;
+		expect(matches[0].together).toEqual(['sound-absorbers', 'ceilings']);
+		expect(matches[1].heading.id).toBe('ceilings');
+		for (const [ending, begins] of [
+			['ttl', '@prefix'],
+			['jsonld', '{"@context"'],
+			['csv', 'id,heading,language']
+		]) {
+			const file = await fetch(`${app.address}/api/v1/indexes/bracken/export.${ending}`);
+			expect(file.headers.get('content-disposition')).toContain(`bracken-2024.${ending}`);
+			expect((await file.text()).startsWith(begins)).toBe(true);
+		}
+	});
+});

@@ -1,0 +1,170 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { LOCAL_PERSON } from '../access';
+import { dropDatabase, migratedDatabase } from '../database.test-aid';
+import { currentIndex } from '../editions';
+import { createIndex, removeIndex } from '../indexes';
+import { exportVocabulary, readVocabularyData } from '../vocabulary-export';
+import { cancelJob, findJob, jobFindingsCsv, startVocabularyImport } from './jobs';
+
+let url: string;
+beforeAll(async () => {
+	url = await migratedDatabase();
+	await createIndex(LOCAL_PERSON, { code: 'alder', name: 'Alder', discipline: 'engineering' });
+});
+afterAll(() => dropDatabase(url));
+
+async function start(content: string, contentType: string, edition = '1') {
+	const body = new Response(content).body;
+	return startVocabularyImport(LOCAL_PERSON, {
+		indexCode: 'alder',
+		edition,
+		contentType,
+		length: undefined,
+		body
+	});
+}
+
+async function ended(id: string) {
+	for (;;) {
+		const job = await findJob(LOCAL_PERSON, id);
+		if (job.state === 'done' || job.state === 'failed') return job;
+		await new Promise((resolve) => setTimeout(resolve, 20));
+	}
+}
+
+const load = async (content: string, contentType: string, edition?: string) =>
+	ended(await start(content, contentType, edition));
+
+const SKOS = 'http://www.w3.org/2004/02/skos/core#';
+const TURTLE = `@prefix skos: <${SKOS}> . @prefix oak: <https://oakmoss.example/terms#> . @prefix x: <https://x.example/> .
+@prefix skosxl: <http://www.w3.org/2008/05/skos-xl#> . @prefix dct: <http://purl.org/dc/terms/> .
+x:walls a skos:Concept ; skos:prefLabel "Walls"@en, "Muros"@es ; skos:altLabel "Partitions"@en ; skos:hiddenLabel "Wals"@en ;
+	skos:notation "B.1" ; skos:scopeNote "Upright parts."@en ; skos:historyNote "Was Partitions."@en ; oak:introduced "1988" ;
+	oak:aspect "cost", "use" ; skos:related x:paint .
+x:paint a skos:Concept ; skos:prefLabel "Paint"@en ; skos:broader x:walls ; skos:related x:walls ; dct:replaces x:walls ; oak:retired "2001" .
+[] a oak:CompoundEntryTerm ; skosxl:literalForm "Wall paint"@en ; oak:useTogether x:walls, x:paint .
+`;
+const FORMATS = { ttl: 'text/turtle', jsonld: 'application/ld+json', csv: 'text/csv' } as const;
+
+async function stored() {
+	const { edition } = await currentIndex('alder');
+	const { headings, entryTerms } = await readVocabularyData(edition?.id ?? 0);
+	return {
+		headings: headings.map((heading) => ({ ...heading, aspects: [...heading.aspects].sort() })),
+		entryTerms: entryTerms.map((entry) => ({ ...entry, headings: [...entry.headings].sort() }))
+	};
+}
+
+describe('formats', () => {
+	it.each(Object.entries(FORMATS))(
+		'%s: out and in again, through the database, is the same vocabulary',
+		async (ending, type) => {
+			expect((await load(TURTLE, 'text/turtle')).state).toBe('done');
+			const before = await stored();
+			expect(before.headings[0]).toMatchObject({
+				notation: 'B.1',
+				introduced: 1988,
+				aspects: ['cost', 'use']
+			});
+			const file = await (await exportVocabulary(LOCAL_PERSON, 'alder', ending)).text();
+			const job = await load(file, type, '2');
+			expect(job.report?.error).toBeUndefined();
+			expect(await stored()).toEqual(before);
+		}
+	);
+
+	it('N-Triples and RDF/XML say the same as Turtle', async () => {
+		const triples = `<https://x.example/a> <${SKOS}prefLabel> "Noise"@en .\n<https://x.example/b> <${SKOS}prefLabel> "Traffic noise"@en .\n<https://x.example/b> <${SKOS}broader> <https://x.example/a> .\n`;
+		expect((await load(triples, 'application/n-triples')).state).toBe('done');
+		const fromTriples = await stored();
+		const xml = `<?xml version="1.0"?>
+<!DOCTYPE rdf:RDF [ <!ENTITY x "https://x.example/"> ]>
+<rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#" xmlns:skos="${SKOS}">
+	<skos:Concept rdf:about="https://x.example/a"><skos:prefLabel xml:lang="en">Noise</skos:prefLabel></skos:Concept>
+	<skos:Concept rdf:about="&x;b"><skos:prefLabel xml:lang="en">Traffic noise</skos:prefLabel><skos:broader rdf:resource="&x;a"/></skos:Concept>
+</rdf:RDF>`;
+		const job = await load(xml, 'application/rdf+xml');
+		expect(job.report?.error).toBeUndefined();
+		expect(await stored()).toEqual(fromTriples);
+	});
+});
+
+describe('bad files', () => {
+	const rdf = (inside: string, doctype = '') =>
+		`<?xml version="1.0"?>${doctype}<rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#" xmlns:skos="${SKOS}">${inside}</rdf:RDF>`;
+	const deep = '<skos:Concept><skos:broader>'.repeat(2_000) + '</skos:broader></skos:Concept>'.repeat(2_000);
+	it.each([
+		['XML that is not closed', 'application/rdf+xml', rdf('<skos:Concept>'), 'unreadable'],
+		['an external entity', 'application/rdf+xml', rdf('&e;', '<!DOCTYPE r [<!ENTITY e SYSTEM "file:///etc/hostname">]>'), 'external-entity'],
+		['an external DOCTYPE', 'application/rdf+xml', rdf('', '<!DOCTYPE r SYSTEM "https://x.example/r.dtd">'), 'external-entity'],
+		['an entity bomb', 'application/rdf+xml', rdf('&c;', '<!DOCTYPE r [<!ENTITY a "ha"><!ENTITY b "&a;&a;"><!ENTITY c "&b;&b;">]>'), 'nested-entity'],
+		['XML nested without end', 'application/rdf+xml', rdf(deep), 'too-deep'],
+		['JSON that breaks off', 'application/ld+json', '{"@graph":[{"@id":"x:a"', 'unreadable'],
+		['a context on the network', 'application/ld+json', '{"@context":"https://x.example/c.jsonld","@id":"x:a"}', 'remote-context'],
+		['CSV without a heading column', 'text/csv', 'name;broader\na;b\n', 'unreadable'],
+		['CSV with a quotation mark left open', 'text/csv', 'id,heading\n1,"Noise\n2,Rest\n', 'unreadable'],
+		['CSV with a field too many', 'text/csv', 'id,heading\n1,Noise\n2,Rest,and more\n', 'unreadable'],
+		['N-Triples cut short', 'application/n-triples', '<https://x.example/a> <https://x.example/b> "no end', 'unreadable']
+	])('refuse %s with the reason, and change nothing', async (_, type, content, code) => {
+		await load(TURTLE, 'text/turtle');
+		const before = await stored();
+		const job = await load(content, type, 'broken');
+		expect(job.report?.error).toMatchObject({ code });
+		expect(job.report?.error?.message.length).toBeGreaterThan(20);
+		expect(await stored()).toEqual(before);
+	}); // prettier-ignore
+
+	it('name the line in CSV, for what stops the import and for what does not', async () => {
+		const stopped = await load('id,heading\n1,Noise\n2,Rest,and more\n', 'text/csv');
+		expect(stopped.report?.error?.line).toBe(3);
+		const job = await load(
+			'id,heading,language,broader\n1,Noise,en,\n2,"Two\nlines",en,9\n3,Rest,en,8\n',
+			'text/csv'
+		);
+		const lines = job.report?.findings
+			.filter(({ rule }) => rule === 'unknown-target')
+			.map(({ line }) => line);
+		expect(lines).toEqual([3, 5]);
+		const csv = await (
+			await jobFindingsCsv(
+				LOCAL_PERSON,
+				await start('id,heading\n1,=cmd\n', 'text/csv').then(async (id) => (await ended(id), id))
+			)
+		).text();
+		expect(csv).toContain('severity,rule,line,place,message');
+	});
+
+	it('keeps one broken row of many from hiding: a cycle, a link to itself and a doubled label are each reported', async () => {
+		const rows = ['id,heading,language,broader,related,entry_terms'];
+		rows.push('1,Noise,en,2,,Din | Din', '2,Sound,en,1,1,', '3,Rest,en,3,,', '4,Rest,en,,,');
+		const job = await load(rows.join('\n'), 'text/csv');
+		expect(Object.keys(job.report?.findingCounts ?? {})).toEqual(
+			expect.arrayContaining(['cycle', 'broader-and-related', 'self-relation', 'same-label'])
+		);
+	});
+});
+
+describe('cancelling', () => {
+	it('stops an import and changes nothing', async () => {
+		await load(TURTLE, 'text/turtle');
+		const before = await stored();
+		const large = Array.from(
+			{ length: 40_000 },
+			(_, n) => `<https://x.example/${n}> <${SKOS}prefLabel> "Heading ${n}"@en .`
+		).join('\n');
+		const id = await start(large, 'application/n-triples');
+		await cancelJob(LOCAL_PERSON, id);
+		expect((await ended(id)).report?.error?.code).toBe('cancelled');
+		expect(await stored()).toEqual(before);
+		expect((await cancelJob(LOCAL_PERSON, id)).state).toBe('failed');
+	});
+});
+
+describe('removing an index', () => {
+	it('takes its vocabulary with it', async () => {
+		await createIndex(LOCAL_PERSON, { code: 'nettle', name: 'Nettle', discipline: 'botany' });
+		expect((await removeIndex(LOCAL_PERSON, 'nettle')).name).toBe('Nettle');
+		await expect(currentIndex('nettle')).rejects.toMatchObject({ status: 404 });
+		await expect(removeIndex(LOCAL_PERSON, 'nettle')).rejects.toMatchObject({ status: 404 });
+	});
+});
