@@ -10,6 +10,7 @@ import { pipeline } from 'node:stream/promises';
 import { Worker } from 'node:worker_threads';
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import Papa from 'papaparse';
+import type { VocabularyReading } from '../../../core/formats/skos-read';
 import { allow, type Person } from '../access';
 import { connection, databaseUrl } from '../db/client';
 import { jobs, subjectIndexes, type JobReport } from '../db/schema';
@@ -217,17 +218,19 @@ async function work(id: string, input: WorkerInput, folder: string): Promise<voi
 export async function recordImport(
 	indexCode: string,
 	edition: string,
-	{ counts, findings, findingCounts }: JobReport
+	{ counts, findings, findingCounts }: VocabularyReading
 ) {
-	await connection().db.insert(jobs).values({
-		id: randomUUID(),
-		kind: 'vocabulary',
-		indexCode,
-		edition,
-		state: 'done',
-		report: { counts, findings, findingCounts },
-		startedBy: 'demo'
-	});
+	await connection()
+		.db.insert(jobs)
+		.values({
+			id: randomUUID(),
+			kind: 'vocabulary',
+			indexCode,
+			edition,
+			state: 'done',
+			report: { counts: { ...counts }, findings, findingCounts },
+			startedBy: 'demo'
+		});
 }
 
 export async function findJob(person: Person | undefined, id: string) {
