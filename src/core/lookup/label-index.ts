@@ -129,14 +129,20 @@ export class LabelIndex {
 			}
 			return id;
 		};
+		// Each word is worked on once; from then on it is a number.
+		const words: string[] = [];
+		const stemOfWord: number[] = [];
 		const wordId = (word: string) => {
 			let id = wordIds.get(word);
 			if (id === undefined) {
-				id = stemId(stemOf(word));
+				id = words.length;
 				wordIds.set(word, id);
+				words.push(word);
+				stemOfWord.push(stemId(stemOf(word)));
 			}
 			return id;
 		};
+		const wordsOfLabels = folds.map((folded) => wordsOf(folded).map(wordId));
 		folds.forEach((folded, label) => {
 			const { base, qualifier } = splitQualifier(folded);
 			for (const form of qualifier ? [folded, base] : [folded]) {
@@ -149,8 +155,8 @@ export class LabelIndex {
 				anyOrder.push([content.length > 1 ? [...content].sort().join(' ') : (content[0] ?? ''), label]);
 				stemmed.push([stemsOf(content), label]);
 			}
-			for (const word of wordsOf(folded)) {
-				const filed = labelsByStem[wordId(word)];
+			for (const word of wordsOfLabels[label]) {
+				const filed = labelsByStem[stemOfWord[word]];
 				if (filed[filed.length - 1] !== label) filed.push(label);
 			}
 		});
@@ -175,7 +181,8 @@ export class LabelIndex {
 		const position = new Uint32Array(stems.length);
 		stems.forEach((stem, i) => (position[stemIds.get(stem) as number] = i));
 		const sortedBy = (rows: number[][]) => Rows.from(stems.map((stem) => rows[stemIds.get(stem) as number]));
-		const words = [...wordIds.keys()].sort((a, b) => a.length - b.length || (a < b ? -1 : 1));
+		const dictionary = words.map((_, id) => id);
+		dictionary.sort((a, b) => words[a].length - words[b].length || (words[a] < words[b] ? -1 : 1));
 
 		return new LabelIndex({
 			texts: StringTable.from(order.map((i) => texts[i])),
@@ -191,11 +198,11 @@ export class LabelIndex {
 			stems: StringTable.from(stems),
 			labelsByStem: sortedBy(labelsByStem),
 			headingsByNoteStem: sortedBy(headingsByNoteStem),
-			words: StringTable.from(words),
-			wordStems: Uint32Array.from(words, (word) => position[wordIds.get(word) as number]),
-			wordLetters: Uint32Array.from(words, lettersOf),
+			words: StringTable.from(dictionary.map((id) => words[id])),
+			wordStems: Uint32Array.from(dictionary, (id) => position[stemOfWord[id]]),
+			wordLetters: Uint32Array.from(dictionary, (id) => lettersOf(words[id])),
 			alphabetical: alphabeticalOrder(folds),
-			permuted: permutedOrder(folds),
+			permuted: permutedOrder(wordsOfLabels, words),
 			acronyms: acronymPairs(data)
 		});
 	}
@@ -309,21 +316,16 @@ const WORD_START = /[\p{L}\p{N}]+/gu;
  * entries sorted by counting, last word first (D. E. Knuth, The Art of Computer Programming 3, 5.2.5), so that the whole
  * costs three passes. O(words).
  */
-function permutedOrder(folds: string[]): Uint32Array {
-	const ids = new Map<string, number>();
-	const wordIds = folds.map((folded) =>
-		wordsOf(folded)
-			.slice(0, MOST_ROTATIONS)
-			.map((word) => {
-				let id = ids.get(word);
-				if (id === undefined) ids.set(word, (id = ids.size));
-				return id;
-			})
-	);
-	const ranks = new Uint32Array(ids.size);
-	[...ids.keys()].sort().forEach((word, rank) => (ranks[ids.get(word) as number] = rank + 1));
+function permutedOrder(wordIds: readonly (readonly number[])[], words: readonly string[]): Uint32Array {
+	const ranks = new Uint32Array(words.length);
+	words
+		.map((_, id) => id)
+		.sort((a, b) => (words[a] < words[b] ? -1 : 1))
+		.forEach((id, rank) => (ranks[id] = rank + 1));
 	let entries = Uint32Array.from(
-		wordIds.flatMap((own, label) => own.map((_, place) => label * MOST_ROTATIONS + place))
+		wordIds.flatMap((own, label) =>
+			own.slice(0, MOST_ROTATIONS).map((_, place) => label * MOST_ROTATIONS + place)
+		)
 	);
 	for (const after of [2, 1, 0]) {
 		// Rank 0 is for a label that ends before.
@@ -331,9 +333,9 @@ function permutedOrder(folds: string[]): Uint32Array {
 			const id = wordIds[Math.floor(entry / MOST_ROTATIONS)][(entry % MOST_ROTATIONS) + after];
 			return id === undefined ? 0 : ranks[id];
 		};
-		const starts = new Uint32Array(ids.size + 2);
+		const starts = new Uint32Array(words.length + 2);
 		for (const entry of entries) starts[rankOf(entry) + 1]++;
-		for (let i = 0; i <= ids.size; i++) starts[i + 1] += starts[i];
+		for (let i = 0; i <= words.length; i++) starts[i + 1] += starts[i];
 		const sorted = new Uint32Array(entries.length);
 		for (const entry of entries) sorted[starts[rankOf(entry)]++] = entry;
 		entries = sorted;

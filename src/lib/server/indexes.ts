@@ -1,9 +1,19 @@
 /** The subject indexes: listing and making them. */
-import { and, count, eq, max, sql } from 'drizzle-orm';
+import { and, count, eq, inArray, max, sql } from 'drizzle-orm';
 import type { InferOutput } from 'valibot';
 import { allow, type Person } from './access';
 import { connection } from './db/client';
-import { inquiries, picks, subjectIndexes } from './db/schema';
+import {
+	editions,
+	entryTermHeadings,
+	entryTerms,
+	inquiries,
+	labels,
+	notes,
+	picks,
+	relations,
+	subjectIndexes
+} from './db/schema';
 import { currentIndexes, type CurrentIndex } from './editions';
 import { ServiceError } from './errors';
 import type { newIndex } from './schemas';
@@ -62,7 +72,13 @@ export async function removeIndex(person: Person | undefined, code: string) {
 	allow(person, 'change-indexes');
 	const gone = (await listIndexes(person)).find((index) => index.code === code);
 	if (!gone) throw new ServiceError(404, 'no-index', `There is no subject index “${code}”.`);
-	await connection().db.delete(subjectIndexes).where(eq(subjectIndexes.code, code));
+	await connection().db.transaction(async (tx) => {
+		// The rows of the vocabularies have no foreign key to follow; see the schema.
+		const own = tx.select({ id: editions.id }).from(editions).where(eq(editions.indexCode, code));
+		for (const table of [labels, notes, relations, entryTerms, entryTermHeadings])
+			await tx.delete(table).where(inArray(table.editionId, own));
+		await tx.delete(subjectIndexes).where(eq(subjectIndexes.code, code));
+	});
 	return gone;
 }
 
