@@ -20,22 +20,24 @@
 	]);
 
 	let word = $state('');
-	let typing = false;
+	/** Counts what was typed, so that an answer to an earlier text never sets the field back. */
+	let typed = 0;
+	let answered = 0;
 	let wait: ReturnType<typeof setTimeout> | undefined;
 
 	// The address says what is looked up; while a person types, the field is ahead of it.
 	$effect(() => {
 		const inAddress = page.url.searchParams.get('q') ?? '';
-		if (!typing) word = inAddress;
+		if (typed === answered) word = inAddress;
 	});
 
 	function look() {
-		typing = true;
+		const now = ++typed;
 		clearTimeout(wait);
 		wait = setTimeout(async () => {
 			const inLanes = page.url.pathname.endsWith('/browse');
 			await goto(lanesAt(place, word.trim()), { replaceState: inLanes, keepFocus: true, noScroll: true });
-			typing = false;
+			answered = now;
 		}, 70);
 	}
 

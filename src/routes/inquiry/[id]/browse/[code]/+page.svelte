@@ -22,8 +22,16 @@
 		].filter(({ on }) => on)
 	);
 
+	let field = $state<HTMLInputElement>();
+	let text = $state('');
+	// The address says what is typed, but while the field is in use it is ahead of the address.
+	$effect(() => {
+		const inAddress = typed;
+		if (document.activeElement !== field) text = inAddress;
+	});
+
 	let wait: ReturnType<typeof setTimeout> | undefined;
-	function type(text: string) {
+	function type() {
 		clearTimeout(wait);
 		wait = setTimeout(
 			() =>
@@ -67,11 +75,12 @@
 			<span class="text-quiet">{data.display === 'hierarchical' ? 'Only what holds' : 'Scroll to'}</span>
 			<input
 				class="field w-56"
-				value={typed}
+				bind:this={field}
+				bind:value={text}
 				maxlength="200"
 				spellcheck="false"
 				autocomplete="off"
-				oninput={(event) => type(event.currentTarget.value)}
+				oninput={type}
 				onkeydown={intoList}
 			/>
 		</label>
