@@ -7,7 +7,7 @@ export default defineConfig({
 			{
 				test: {
 					name: 'core',
-					include: ['src/core/**/*.test.ts', 'demo/**/*.test.ts'],
+					include: ['src/core/**/*.test.ts', 'src/lib/components/**/*.test.ts', 'demo/**/*.test.ts'],
 					setupFiles: ['src/core/seed.test-aid.ts']
 				}
 			},
