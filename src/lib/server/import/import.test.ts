@@ -150,17 +150,20 @@ describe('importing a vocabulary', () => {
 		await expect(attempt).rejects.toBeInstanceOf(ServiceError);
 	});
 
-	it('undoes everything when the database fails while the edition is being stored', async () => {
-		const before = await rowCounts();
-		await connection().sql.unsafe(`
+	it.each(['before', 'after'])(
+		'undoes everything when the database fails %s the rows of a table are stored',
+		async (moment) => {
+			const before = await rowCounts();
+			await connection().sql.unsafe(`
 			create function refuse() returns trigger language plpgsql as $$ begin raise exception 'disk full'; end $$;
-			create trigger refuse before insert on entry_term_headings for each statement execute function refuse();`);
-		const job = await load(GOOD, '2030');
-		await connection().sql.unsafe('drop trigger refuse on entry_term_headings; drop function refuse()');
-		expect(job.report?.error).toMatchObject({ code: 'interrupted' });
-		expect(job.report?.error?.message).toMatch(/changed nothing.*disk full/);
-		expect(await rowCounts()).toEqual(before);
-	});
+			create trigger refuse ${moment} insert on entry_term_headings for each statement execute function refuse();`);
+			const job = await load(GOOD, '2030');
+			await connection().sql.unsafe('drop trigger refuse on entry_term_headings; drop function refuse()');
+			expect(job.report?.error).toMatchObject({ code: 'interrupted' });
+			expect(job.report?.error?.message).toMatch(/changed nothing.*disk full/);
+			expect(await rowCounts()).toEqual(before);
+		}
+	);
 
 	it('tells of a job whose server has gone', async () => {
 		const longAgo = new Date(Date.now() - 60_000);

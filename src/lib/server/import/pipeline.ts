@@ -239,9 +239,26 @@ function rowsOf(edition: number, { headings, entryTerms }: VocabularyData) {
 	];
 }
 
+/** A query of the driver, with the way in which it is told of an error. */
+interface Rejectable {
+	reject: (error: unknown) => void;
+}
+
 /** COPY in text format, which PostgreSQL reads several times faster than INSERT. */
 async function copy(tx: TransactionSql, table: string, columns: string, rows: () => Generator<Value[]>) {
-	const stream = await tx.unsafe(`copy ${table} (${columns}) from stdin`).writable();
+	const query = tx.unsafe(`copy ${table} (${columns}) from stdin`) as ReturnType<typeof tx.unsafe> &
+		Rejectable;
+	// The driver resolves the query once rows can be sent, so what goes wrong after the last row (a constraint, a trigger,
+	// a full disk) would reach nobody and the stream would wait for ever.
+	const { reject } = query;
+	const refused = new Promise<never>((_, fail) => {
+		query.reject = (error) => {
+			reject(error);
+			fail(error);
+		};
+	});
+	refused.catch(() => {});
+	const stream = await query.writable();
 	async function* lines() {
 		let batch = '';
 		for (const row of rows()) {
@@ -253,7 +270,7 @@ async function copy(tx: TransactionSql, table: string, columns: string, rows: ()
 		}
 		if (batch) yield batch;
 	}
-	await pipeline(lines, stream);
+	await Promise.race([pipeline(lines, stream), refused]);
 }
 
 function copyField(value: Value): string {
