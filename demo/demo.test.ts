@@ -5,16 +5,18 @@ import { apply, cellState, execute, type Inquiry } from '../src/core/crosswalk';
 import { SkosReader } from '../src/core/formats/skos-read';
 import { lookup } from '../src/core/lookup';
 import { EditionIndex } from '../src/core/vocabulary/edition-index';
+import { applyChanges } from './edition-changes';
 import { DEMO_INDEXES } from './indexes';
 import { commandsOf, DEMO_INQUIRIES } from './inquiries';
 import { demoUri, parseVocabularyText, slug, toTurtle } from './vocabulary-text';
 
-const source = (code: string) => readFileSync(new URL(`./vocabularies/${code}.txt`, import.meta.url), 'utf8');
+const source = (name: string) => readFileSync(new URL(`./vocabularies/${name}.txt`, import.meta.url), 'utf8');
 
-async function vocabulary(code: string) {
+async function vocabulary(code: string, next = false) {
 	const reader = new SkosReader();
-	for (const statement of new Parser().parse(await toTurtle(code, parseVocabularyText(source(code)))))
-		reader.add(statement);
+	const first = parseVocabularyText(source(code));
+	const text = next ? applyChanges(first, source(`${code}.next`)) : first;
+	for (const statement of new Parser().parse(await toTurtle(code, text))) reader.add(statement);
 	return reader.finish();
 }
 
@@ -52,7 +54,7 @@ describe('the notation of the demo vocabularies', () => {
 			parent: 'Walls',
 			aspects: ['cost', 'wear'],
 			introduced: '1990',
-			predecessor: 'Walls'
+			predecessors: ['Walls']
 		});
 		expect(compounds).toEqual([{ term: 'Wall paint', headings: ['Walls', 'Paint'] }]);
 	});
@@ -80,12 +82,18 @@ describe('the demo vocabularies', () => {
 		(code) => {
 			const { counts, findings } = reading(code);
 			expect(counts.refused).toBe(0);
-			expect(counts.headings).toBeGreaterThanOrEqual(60);
-			expect(counts.entryTerms).toBeGreaterThanOrEqual(120);
+			expect(counts.headings).toBeGreaterThanOrEqual(250);
+			expect(counts.entryTerms).toBeGreaterThanOrEqual(500);
 			expect(findings.filter(({ severity }) => severity === 'error')).toEqual([]);
 			expect(findings.map(({ rule }) => rule)).not.toContain('cycle');
 		}
 	);
+
+	it.each(DEMO_INDEXES.map(({ code }) => [code]))('%s has a scope note on most of its headings', (code) => {
+		const { headings } = reading(code).data;
+		const noted = headings.filter(({ notes }) => notes.some(({ kind }) => kind === 'scope'));
+		expect(noted.length).toBeGreaterThan(headings.length / 2);
+	});
 
 	it('have the character each index is meant to have', () => {
 		const depth = (code: string) => {
@@ -149,6 +157,71 @@ describe('the demo vocabularies', () => {
 		);
 		expect(best('sorrel', 'absorption')).toEqual(['Absorption (Mental)', 'exact']);
 	});
+});
+
+describe('the later editions of the demo vocabularies', () => {
+	const VOCABULARY = ['Walls', '\t= Partitions', '\tBrick walls', '\tStuds', 'Doors', '\t~ Walls'].join('\n');
+	const changed = (...lines: string[]) => {
+		const { entries } = applyChanges(parseVocabularyText(VOCABULARY), lines.join('\n'));
+		return Object.fromEntries(entries.map((entry) => [entry.label, entry]));
+	};
+
+	it('keep a renamed heading’s address and follow its name in later changes', async () => {
+		const after = applyChanges(parseVocabularyText(VOCABULARY), 'rename Walls -> Partition walls\nterm Walls = Dividers'); // prettier-ignore
+		expect(after.entries[0].terms.map(({ text }) => text)).toEqual(['Partitions', 'Walls', 'Dividers']);
+		expect(after.entries[1].parent).toBe('Partition walls');
+		expect(await toTurtle('x', after)).toContain('x:walls a skos:Concept');
+	});
+
+	it('split, merge, move, add and retire', () => {
+		const { Walls, Studs, Inner } = changed('split Walls -> Inner + Outer');
+		expect(Walls).toMatchObject({ retired: '2025', terms: [] });
+		expect(Studs.parent).toBe('Inner');
+		expect(Inner.predecessors).toEqual(['Walls']);
+		const merged = changed('merge Walls + Doors -> Parts', 'move Studs : Parts -> Brick walls');
+		expect(merged.Parts).toMatchObject({ predecessors: ['Walls', 'Doors'], introduced: '2025' });
+		expect(merged.Studs.parent).toBe('Brick walls');
+		const added = changed(
+			'add Doors > Gates : Outer doors. = Barriers; Wickets',
+			'retire Doors 2025 : Gone.'
+		);
+		expect(added.Gates).toMatchObject({ parent: 'Doors', scopeNote: 'Outer doors.' });
+		expect(added.Doors).toMatchObject({ retired: '2025', historyNote: 'Gone.' });
+	});
+
+	it.each([
+		['rename Roofs -> Tops', 'Line 1: there is no heading “Roofs”'],
+		['move Studs : Doors -> Walls', '“Studs” does not stand under “Doors”'],
+		['move Studs : -> Doors', '“Studs” stands under “Walls” already'],
+		['add Doors > Walls : Again. = Same', '“Walls” stands already'],
+		['paint Walls', '“paint” is no kind of change'],
+		['split Walls', 'does not follow the notation']
+	])('refuse “%s”', (line, message) => {
+		expect(() => changed(line)).toThrow(message);
+	});
+
+	it.each(DEMO_INDEXES.map(({ code }) => [code]))(
+		'%s changes in some thirty places and stays sound',
+		async (code) => {
+			const { data, counts, findings } = await vocabulary(code, true);
+			expect(counts.refused).toBe(0);
+			expect(findings.filter(({ rule }) => rule !== 'orphan')).toEqual([]);
+			const before = new Map(reading(code).data.headings.map((heading) => [heading.uri, heading]));
+			const retired = data.headings.filter((heading) => heading.retired && !before.get(heading.uri)?.retired);
+			const added = data.headings.filter(({ uri }) => !before.has(uri));
+			const renamed = data.headings.filter(({ uri, labels }) => {
+				const old = before.get(uri);
+				return old && old.labels[0].text !== labels[0].text;
+			});
+			expect(added.length).toBeGreaterThanOrEqual(9);
+			expect(retired.length).toBeGreaterThanOrEqual(5);
+			expect(renamed.length).toBeGreaterThanOrEqual(5);
+			expect(source(`${code}.next`).match(/^[a-z]/gm)?.length).toBeGreaterThanOrEqual(26);
+			// Nothing that somebody may have recorded goes without a trace.
+			for (const uri of before.keys())
+				expect(data.headings.some((heading) => heading.uri === uri)).toBe(true);
+		}
+	);
 });
 
 describe('the demo inquiries', () => {

@@ -17,8 +17,10 @@
 import { DataFactory, Writer } from 'n3';
 import { names, PREFIXES } from '../src/core/formats/skos-names';
 
-interface Entry {
+export interface Entry {
 	label: string;
+	/** What its address is made of, where that is no longer its label. */
+	name?: string;
 	others: { lang: string; text: string }[];
 	parent?: string;
 	terms: { lang: string; text: string }[];
@@ -27,7 +29,7 @@ interface Entry {
 	broader: string[];
 	related: string[];
 	introduced?: string;
-	predecessor?: string;
+	predecessors: string[];
 	retired?: string;
 	aspects: string[];
 }
@@ -37,7 +39,7 @@ export interface TextVocabulary {
 	compounds: { term: string; headings: string[] }[];
 }
 
-const list = (text: string) =>
+export const list = (text: string) =>
 	text
 		.split(';')
 		.map((part) => part.trim())
@@ -86,6 +88,7 @@ export function parseVocabularyText(source: string): TextVocabulary {
 				terms: [],
 				broader: [],
 				related: [],
+				predecessors: [],
 				aspects: []
 			};
 			if (depth > 0 && !entry.parent) throw new Error(`Line ${line}: “${label}” is indented under nothing.`);
@@ -102,7 +105,7 @@ export function parseVocabularyText(source: string): TextVocabulary {
 		else if (mark === '^') entry.broader.push(...list(value).map(mention));
 		else if (mark === '~') entry.related.push(...list(value).map(mention));
 		else if (mark === '@') entry.introduced = value;
-		else if (mark === '<') entry.predecessor = mention(value);
+		else if (mark === '<') entry.predecessors.push(mention(value));
 		else if (mark === 'x') entry.retired = value;
 		else {
 			const set = aspectSets.get(value);
@@ -136,7 +139,8 @@ export function demoUri(code: string, label: string): string {
 export function toTurtle(code: string, { entries, compounds }: TextVocabulary): Promise<string> {
 	const { namedNode, literal } = DataFactory;
 	const writer = new Writer({ prefixes: { ...PREFIXES, [code]: `https://${code}.example/headings/` } });
-	const uri = (label: string) => namedNode(demoUri(code, label));
+	const nameOf = new Map(entries.map(({ label, name = label }) => [label, name]));
+	const uri = (label: string) => namedNode(demoUri(code, nameOf.get(label) ?? label));
 	const add = (
 		label: string,
 		predicate: string,
@@ -161,7 +165,7 @@ export function toTurtle(code: string, { entries, compounds }: TextVocabulary): 
 		if (entry.historyNote) add(label, names.historyNote, literal(entry.historyNote, 'en'));
 		if (entry.introduced) add(label, names.introduced, literal(entry.introduced));
 		if (entry.retired) add(label, names.retired, literal(entry.retired));
-		if (entry.predecessor) add(label, names.replaces, uri(entry.predecessor));
+		for (const other of entry.predecessors) add(label, names.replaces, uri(other));
 		for (const aspect of entry.aspects) add(label, names.aspect, literal(aspect, 'en'));
 	}
 	compounds.forEach(({ term, headings }, i) => {
