@@ -1,11 +1,13 @@
 /** All benchmarks, or those named on the command line. */
 import { connection, databaseUrl, migrateDatabase } from '../src/lib/server/db/client';
+import { benchLookup } from './lookup';
 import { benchScale } from './scale';
 
 const scratch = process.env.OAKMOSS_SCRATCH ?? '/tmp';
 await migrateDatabase(databaseUrl());
 const named = process.argv.slice(2);
 const wanted = (name: string) => named.length === 0 || named.includes(name);
+if (wanted('lookup')) await benchLookup();
 if (wanted('scale')) await benchScale(scratch);
 await connection().sql.end();
 process.exit(0);

@@ -83,6 +83,22 @@ describe('a SKOS vocabulary', () => {
 		expect(counts.read).toBe(counts.kept + counts.refused);
 	});
 
+	it('keeps collections apart from headings, ordered ones and their lists too, and schemes out', () => {
+		const { data, counts, findings } = read(`
+			x:a skos:prefLabel "A"@en . x:b skos:prefLabel "B"@en .
+			x:s a skos:ConceptScheme ; skos:prefLabel "The whole"@en .
+			x:g a skos:Collection ; skos:prefLabel "By use"@en ; skos:member x:b, x:gone, x:o .
+			x:o a skos:OrderedCollection ; skos:prefLabel "In turn"@en ; skos:memberList (x:b x:a) .
+			x:e a skos:Collection ; skos:prefLabel "Empty"@en .`);
+		expect(data.headings.map(({ labels }) => labels[0].text)).toEqual(['A', 'B']);
+		expect(data.collections.map(({ labels, members }) => [labels[0].text, members])).toEqual([
+			['By use', [1]],
+			['In turn', [1, 0]]
+		]);
+		expect(findings.map(({ rule }) => rule).sort()).toEqual(['empty-collection', 'unknown-target']);
+		expect(counts.read).toBe(counts.kept + counts.refused);
+	});
+
 	it('without faults reports nothing', () => {
 		expect(rules('x:a skos:prefLabel "A"@en . x:b skos:prefLabel "B"@en ; skos:broader x:a .')).toEqual([]);
 	});

@@ -1,6 +1,7 @@
 /** Reads a SKOS vocabulary from a stream of RDF statements, whatever syntax they came in. */
 import { completeRelations, integrityFindings } from '../vocabulary/integrity';
 import type {
+	CollectionData,
 	EntryTermData,
 	Finding,
 	HeadingData,
@@ -94,6 +95,11 @@ export class SkosReader {
 	private readonly drafts = new Map<string, Draft>();
 	private readonly literals = new Map<string, LangText>();
 	private readonly compounds = new Map<string, string[]>();
+	/** Collections and schemes have labels too, and are no headings. */
+	private readonly collections = new Map<string, string[]>();
+	private readonly schemes = new Set<string>();
+	private readonly memberLists = new Map<string, string>();
+	private readonly listCells = new Map<string, { first?: string; rest?: string }>();
 	private readonly findings: Finding[] = [];
 	private readonly findingCounts: Record<string, number> = {};
 	private readonly counts = {
@@ -127,10 +133,22 @@ export class SkosReader {
 		} else if (name === names.type) {
 			if (object.value === names.concept) this.draft(subject.value).isConcept = true;
 			if (object.value === names.compoundEntryTerm) this.compound(subject.value);
+			if (object.value === names.collection || object.value === names.orderedCollection)
+				listIn(this.collections, subject.value);
+			if (object.value === names.conceptScheme) this.schemes.add(subject.value);
 		} else if (name === names.literalForm || name === names.value) {
 			if (isLiteral) this.literals.set(subject.value, { lang: object.language ?? '', text: object.value });
 		} else if (name === names.useTogether) {
 			this.compound(subject.value).push(object.value);
+		} else if (name === names.member) {
+			listIn(this.collections, subject.value).push(object.value);
+		} else if (name === names.memberList) {
+			listIn(this.collections, subject.value);
+			this.memberLists.set(subject.value, object.value);
+		} else if (name === names.first || name === names.rest) {
+			const cell = this.listCells.get(subject.value) ?? {};
+			cell[name === names.first ? 'first' : 'rest'] = object.value;
+			this.listCells.set(subject.value, cell);
 		} else if (name === names.notation) {
 			this.draft(subject.value).notation ??= object.value;
 		} else if (name === names.introduced) {
@@ -146,7 +164,9 @@ export class SkosReader {
 
 	finish(): VocabularyReading {
 		const { counts } = this;
-		const concepts = [...this.drafts].filter(([, draft]) => draft.isConcept);
+		const concepts = [...this.drafts].filter(
+			([uri, draft]) => draft.isConcept && !this.collections.has(uri) && !this.schemes.has(uri)
+		);
 		const headings: HeadingData[] = [];
 		const place = new Map<string, number>();
 		const entryTerms: EntryTermData[] = [];
@@ -189,8 +209,9 @@ export class SkosReader {
 		kept.forEach((draft, n) => this.entryTerms(draft, n, headings[n], entryTerms));
 		const oneWay = this.links(kept, headings, place);
 		this.compoundEntryTerms(entryTerms, place);
+		const collections = this.collectionsOf(place);
 		this.strayLabels();
-		const data = { headings, entryTerms };
+		const data = { headings, entryTerms, collections };
 		const completed = completeRelations(data);
 		completed.findings.forEach((finding) => this.report(finding));
 		counts.repaired += completed.repaired + oneWay;
@@ -225,9 +246,7 @@ export class SkosReader {
 	}
 
 	private compound(node: string): string[] {
-		const targets = this.compounds.get(node) ?? [];
-		this.compounds.set(node, targets);
-		return targets;
+		return listIn(this.compounds, node);
 	}
 
 	private report(finding: Finding): void {
@@ -446,10 +465,57 @@ export class SkosReader {
 		}
 	}
 
+	private collectionsOf(place: Map<string, number>): CollectionData[] {
+		const found: CollectionData[] = [];
+		for (const [uri, listed] of this.collections) {
+			this.counts.read++;
+			const draft = this.draft(uri);
+			this.resolveNodes(uri, draft);
+			const labels = this.preferredLabels(uri, draft);
+			const members = new Set<number>();
+			for (const member of [...listed, ...this.listFrom(this.memberLists.get(uri))]) {
+				const n = place.get(member);
+				if (n !== undefined) members.add(n);
+				// A collection may hold collections; what they hold is listed by themselves.
+				else if (!this.collections.has(member)) {
+					this.counts.read++;
+					this.refuse(
+						'unknown-target',
+						uri,
+						`The collection “${labels[0]?.text ?? uri}” has ${member} as a member, which is no heading of this file; it was left out.`
+					);
+				}
+			}
+			if (labels.length === 0 || members.size === 0) {
+				this.refuse(
+					'empty-collection',
+					uri,
+					`The collection “${labels[0]?.text ?? uri}” needs a label and at least one heading of this file; it was left out.`
+				);
+				continue;
+			}
+			this.counts.kept++;
+			found.push({ uri, labels, members: [...members] });
+		}
+		return found;
+	}
+
+	/** Items of an RDF list. A list that leads back into itself ends there. */
+	private listFrom(head: string | undefined): string[] {
+		const items: string[] = [];
+		const seen = new Set<string>();
+		for (let cell = head; cell !== undefined && !seen.has(cell); cell = this.listCells.get(cell)?.rest) {
+			seen.add(cell);
+			const first = this.listCells.get(cell)?.first;
+			if (first !== undefined) items.push(first);
+		}
+		return items;
+	}
+
 	/** Entry terms of something that is not a heading at all. */
 	private strayLabels(): void {
 		for (const [uri, draft] of this.drafts) {
-			if (draft.isConcept) continue;
+			if (draft.isConcept || this.collections.has(uri) || this.schemes.has(uri)) continue;
 			for (const { text } of draft.labels) {
 				this.counts.read++;
 				this.refuse(
@@ -460,6 +526,12 @@ export class SkosReader {
 			}
 		}
 	}
+}
+
+function listIn(lists: Map<string, string[]>, name: string): string[] {
+	const list = lists.get(name) ?? [];
+	lists.set(name, list);
+	return list;
 }
 
 /** Short identifiers for URIs: the part after the last separator where it is plain and unique, else a hash. */

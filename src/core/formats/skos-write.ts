@@ -14,7 +14,7 @@ const NOTE_NAMES: Record<NoteKind, string> = {
 };
 
 /** Every statement about the vocabulary, heading by heading; broader links are written in that direction alone. */
-export function* vocabularyStatements({ headings, entryTerms }: VocabularyData) {
+export function* vocabularyStatements({ headings, entryTerms, collections }: VocabularyData) {
 	const terms: VocabularyData['entryTerms'][] = headings.map(() => []);
 	for (const entry of entryTerms) if (entry.headings.length === 1) terms[entry.headings[0]].push(entry);
 	const text = (value: string, lang: string) => (lang ? literal(value, lang) : literal(value));
@@ -35,6 +35,12 @@ export function* vocabularyStatements({ headings, entryTerms }: VocabularyData) 
 		if (heading.retired === 0) yield say(names.deprecated, literal('true'));
 		else if (heading.retired !== undefined) yield say(names.retired, literal(String(heading.retired)));
 		for (const aspect of heading.aspects) yield say(names.aspect, literal(aspect));
+	}
+	for (const { uri, labels, members } of collections) {
+		const node = namedNode(uri);
+		yield quad(node, namedNode(names.type), namedNode(names.collection));
+		for (const label of labels) yield quad(node, namedNode(names.prefLabel), text(label.text, label.lang));
+		for (const n of members) yield quad(node, namedNode(names.member), namedNode(headings[n].uri));
 	}
 	let number = 0;
 	for (const entry of entryTerms) {

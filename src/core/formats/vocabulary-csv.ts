@@ -4,7 +4,8 @@
  *
  * Lists are separated by " | "; a bar inside a term is written "\|". A row with `use_together` is a compound entry
  * term: its `heading` is the term, its `use_together` the headings. Further rows with the same `id` and another
- * `language` give labels, entry terms and notes in that language. Headings are referred to by id or by label.
+ * `language` give labels, entry terms and notes in that language. A row with `members` is a collection: its `heading`
+ * is the collection's label. Headings are referred to by id or by label.
  */
 import type { NoteKind, VocabularyData } from '../vocabulary/types';
 import { names } from './skos-names';
@@ -29,7 +30,8 @@ export const CSV_COLUMNS = [
 	'replaces',
 	'definition',
 	'editorial_note',
-	'example'
+	'example',
+	'members'
 ] as const;
 export type CsvColumn = (typeof CSV_COLUMNS)[number];
 export type CsvRow = Partial<Record<CsvColumn, string>>;
@@ -68,22 +70,28 @@ export function csvStatements(rows: readonly { line: number; row: CsvRow }[]): {
 	lines: Map<string, number>;
 } {
 	const byName = new Map<string, string>();
+	const collections = new Set(
+		rows.flatMap(({ row }) => (splitList(row.members).length > 0 ? (row.id?.trim() ?? []) : []))
+	);
 	const lines = new Map<string, number>();
 	const subjects = rows.map(({ line, row }, i) => {
 		const heading = row.heading?.trim() ?? '';
 		const together = splitList(row.use_together).length > 0;
-		const id = row.id?.trim() || (together ? `together-${i + 1}` : heading || `line-${line}`);
+		const isCollection = splitList(row.members).length > 0 || collections.has(row.id?.trim() ?? '');
+		const id =
+			row.id?.trim() ||
+			(together ? `together-${i + 1}` : isCollection ? `collection-${i + 1}` : heading || `line-${line}`);
 		const uri = uriOf(id);
 		if (!lines.has(uri)) lines.set(uri, line);
-		if (!together) {
+		if (!together && !isCollection) {
 			byName.set(id, uri);
 			if (heading && !byName.has(heading)) byName.set(heading, uri);
 		}
-		return { uri, together, heading, row };
+		return { uri, together, isCollection, heading, row };
 	});
 	const refer = (name: string) => byName.get(name) ?? uriOf(name);
 	function* statements(): Generator<Statement> {
-		for (const { uri, together, heading, row } of subjects) {
+		for (const { uri, together, isCollection, heading, row } of subjects) {
 			const lang = row.language?.trim() ?? '';
 			const link = (name: string, value: string): Statement => ({
 				subject: { termType: 'NamedNode', value: uri },
@@ -99,6 +107,12 @@ export function csvStatements(rows: readonly { line: number; row: CsvRow }[]): {
 				yield link(names.type, names.compoundEntryTerm);
 				yield text(names.literalForm, heading);
 				for (const name of splitList(row.use_together)) yield link(names.useTogether, refer(name));
+				continue;
+			}
+			if (isCollection) {
+				yield link(names.type, names.collection);
+				if (heading) yield text(names.prefLabel, heading);
+				for (const name of splitList(row.members)) yield link(names.member, refer(name));
 				continue;
 			}
 			yield link(names.type, names.concept);
@@ -121,10 +135,11 @@ export function csvStatements(rows: readonly { line: number; row: CsvRow }[]): {
 	return { statements: statements(), lines };
 }
 
-/** The rows of a vocabulary: one for each heading and language, one for each compound entry term. */
+/** The rows of a vocabulary: one for each heading and language, each compound entry term, each collection and language. */
 export function* vocabularyRows({
 	headings,
-	entryTerms
+	entryTerms,
+	collections
 }: VocabularyData): Generator<Record<CsvColumn, string>> {
 	const blank = Object.fromEntries(CSV_COLUMNS.map((column) => [column, ''])) as Record<CsvColumn, string>;
 	const terms: Map<string, string[]>[] = headings.map(() => new Map());
@@ -175,4 +190,7 @@ export function* vocabularyRows({
 	}
 	for (const { lang, text, headings: targets } of entryTerms)
 		if (targets.length > 1) yield { ...blank, heading: text, language: lang, use_together: uris(targets) };
+	for (const { uri, labels, members } of collections)
+		for (const [i, { lang, text }] of labels.entries())
+			yield { ...blank, id: uri, heading: text, language: lang, members: i === 0 ? uris(members) : '' };
 }

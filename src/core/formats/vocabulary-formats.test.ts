@@ -48,19 +48,28 @@ const vocabulary: fc.Arbitrary<VocabularyData> = fc.integer({ min: 1, max: 6 }).
 				maxLength: 6,
 				selector: ([n, language]) => `${n}${language}`
 			}),
-			size > 1 ? fc.array(label, { maxLength: 2 }) : fc.constant([])
+			size > 1 ? fc.array(label, { maxLength: 2 }) : fc.constant([]),
+			fc.array(fc.uniqueArray(fc.nat(size - 1), { minLength: 1 }), { maxLength: 2 })
 		)
-		.map(([headings, single, compound]) => ({
+		.map(([headings, single, compound, collections]) => ({
 			headings,
 			entryTerms: [
 				...single.map(([n, language], i) => ({ lang: language, text: `entry | ${i}`, headings: [n] })),
 				...compound.map((text) => ({ lang: 'en', text, headings: [0, 1] }))
-			]
+			],
+			collections: collections.map((members, i) => ({
+				uri: `https://v.example/collection/${i}`,
+				labels: [
+					{ lang: 'en', text: `Group ${i}` },
+					{ lang: 'es', text: `Grupo ${i}` }
+				],
+				members
+			}))
 		}));
 });
 
 /** The same vocabulary with everything in one order, as formats may keep another. */
-function settled({ headings, entryTerms }: VocabularyData) {
+function settled({ headings, entryTerms, collections }: VocabularyData) {
 	const sorted = <T>(list: readonly T[]) => [...list].map((item) => JSON.stringify(item)).sort();
 	return {
 		headings: headings.map(({ labels, hidden, notes, broader, replaces, aspects, ...rest }) => ({
@@ -74,7 +83,8 @@ function settled({ headings, entryTerms }: VocabularyData) {
 		})),
 		entryTerms: sorted(
 			entryTerms.map(({ lang, text, headings: targets }) => [lang, text, [...targets].sort()])
-		)
+		),
+		collections
 	};
 }
 
@@ -113,7 +123,7 @@ describe('out and in again gives the same vocabulary', () => {
 			fc.property(vocabulary, (data) => {
 				const document = JSON.parse([...vocabularyJsonLd(data)].join('')) as { '@graph': unknown[] };
 				const compound = data.entryTerms.filter(({ headings }) => headings.length > 1).length;
-				expect(document['@graph']).toHaveLength(data.headings.length + compound);
+				expect(document['@graph']).toHaveLength(data.headings.length + compound + data.collections.length);
 			})
 		);
 	});

@@ -50,6 +50,28 @@ describe('lookup', () => {
 		expect(first(query)).toEqual([heading, tier, text])
 	);
 
+	it('takes a misspelt word for the word that was meant, and then leaves out what only the other words match', () => {
+		expect(
+			ask('sound absorbtion').matches.map(({ heading, tier }) => [index.names.at(heading), tier])
+		).toEqual([['Absorption (Sound)', 'typo']]);
+		expect(ask('elephant sound').matches.map(({ tier }) => tier)).toEqual(Array(2).fill('some-words'));
+	});
+
+	it('offers near misses two edits away when nothing at all matches', () => {
+		expect(first('apsorbtion')).toEqual(['Absorption (Sound)', 'typo', 'Absorption (Sound)']);
+		expect(ask('noize').matches.map(({ tier }) => tier)).toEqual(['typo', 'typo']);
+		expect(ask('nouzi').matches).toEqual([]);
+	});
+
+	it('puts matches by the rarer word first', () => {
+		const { matches } = ask('reduction of noise in schools elephant');
+		expect(matches.map(({ tier }) => tier)).toEqual(Array(matches.length).fill('some-words'));
+		expect(matches.slice(0, 2).map(({ heading }) => index.names.at(heading))).toEqual([
+			'Noise in Schools',
+			'Noise Reduction Coefficient'
+		]);
+	});
+
 	it('finds what an acronym stands for, and says so', () => {
 		const [match] = ask('nrc').matches;
 		expect([index.names.at(match.heading), match.tier]).toEqual(['Noise Reduction Coefficient', 'entry']);

@@ -58,10 +58,17 @@ export interface LookupOptions {
 
 /** A query longer than this is cut: no label is looked for that is longer. */
 const LONGEST_QUERY = 200;
+/** Shorter words are too often one edit from another word to be taken for it. */
+const SHORTEST_MISSPELT = 5;
+const SHORTEST_TWICE_MISSPELT = 8;
+/** So many words of a query are looked for in each combination. */
+const MOST_COMBINED = 5;
 
 interface Candidate extends Match {
 	label: number;
 	isPreferred: boolean;
+	/** Of a match by some of the words: how telling those are; 0 elsewhere. */
+	weight: number;
 }
 
 /**
@@ -79,9 +86,13 @@ export function lookup(index: LabelIndex, query: string, options: LookupOptions)
 	search.byForm();
 	search.byExpansion(query.trim());
 	search.byAllWords();
-	search.bySomeWords();
+	// A word that the vocabulary does not have and that is one slip away from one it has was meant as that one. Matches
+	// by the other words alone would only hide what was meant.
+	const misspelt = search.hasMisspeltWord() && search.byTypo();
+	if (!misspelt) search.bySomeWords();
 	search.byNote();
-	search.byTypo();
+	if (!misspelt) search.byTypo();
+	search.byTwoSlips();
 	const matches = search.ranked();
 	return { matches, neighbours: matches.length > 0 ? [] : neighboursOf(index, asked) };
 }
@@ -151,15 +162,30 @@ class Search {
 		this.offerNearest([intersect(lists)], 'all-words');
 	}
 
-	/** Tier some-words: labels that hold any word of the query, by stem. */
+	/**
+	 * Tier some-words: labels that hold any word of the query, by stem; those with the most telling words first. A word
+	 * tells the more, the fewer labels hold it (K. Spärck Jones, "A statistical interpretation of term specificity",
+	 * 1972). Of a query's words the most telling few are combined.
+	 */
 	bySomeWords(): void {
 		if (this.full) return;
 		const stems = this.stemsAsked();
 		if (stems.length < 2) return;
-		this.offerNearest(
-			stems.map((stem) => this.index.labelsWithStem(stem)),
-			'some-words'
-		);
+		const labels = this.index.parts.texts.length;
+		const lists = stems
+			.map((stem) => this.index.labelsWithStem(stem))
+			.filter((list) => list.length > 0)
+			.sort((a, b) => a.length - b.length)
+			.slice(0, MOST_COMBINED)
+			.map((list) => ({ list, weight: Math.log(1 + labels / list.length) }));
+		const combinations = Array.from({ length: 2 ** lists.length - 1 }, (_, bits) =>
+			lists.filter((_, i) => (bits + 1) & (1 << i))
+		).map((chosen) => ({ chosen, weight: chosen.reduce((sum, { weight }) => sum + weight, 0) }));
+		combinations.sort((a, b) => b.weight - a.weight);
+		for (const { chosen, weight } of combinations) {
+			if (this.full) return;
+			this.offerNearest([intersect(chosen.map(({ list }) => list))], 'some-words', { weight });
+		}
 	}
 
 	/** Tier note: headings whose scope note holds every word of the query, by stem. */
@@ -181,19 +207,38 @@ class Search {
 				lang: '',
 				closeness: closeness(this.asked, fold(text)),
 				label: -1,
-				isPreferred: false
+				isPreferred: false,
+				weight: 0
 			});
 		}
 	}
 
+	/** Whether the query has a word that neither labels nor notes hold, and that is close to one they hold. */
+	hasMisspeltWord(): boolean {
+		return contentWords(this.asked).some(
+			(word) =>
+				word.length >= SHORTEST_MISSPELT &&
+				this.index.stemAt(stemOf(word)) < 0 &&
+				this.wordsNear(word, 1).length > 0
+		);
+	}
+
 	/** Tier typo: as all-words, with words of five letters or more also taken as meant for a word one edit away. */
-	byTypo(): void {
-		if (this.full) return;
+	byTypo(): boolean {
+		return !this.full && this.byCorrection(SHORTEST_MISSPELT, 1);
+	}
+
+	/** When nothing at all matches: long words taken as meant for one two edits away, as near misses of the same tier. */
+	byTwoSlips(): void {
+		if (this.best.size === 0) this.byCorrection(SHORTEST_TWICE_MISSPELT, 2);
+	}
+
+	private byCorrection(shortest: number, edits: 1 | 2): boolean {
 		const corrections: string[] = [];
 		const lists = contentWords(this.asked).map((word) => {
 			const exact = this.index.labelsWithStem(stemOf(word));
-			if (word.length < 5) return exact;
-			const near = this.wordsNear(word);
+			if (word.length < shortest) return exact;
+			const near = this.wordsNear(word, edits);
 			if (near.length === 0) return exact;
 			corrections.push(...near.map(({ word }) => word));
 			const found = new Set(exact);
@@ -201,26 +246,35 @@ class Search {
 				for (const label of this.index.parts.labelsByStem.at(stem)) found.add(label);
 			return Uint32Array.from(found).sort();
 		});
-		if (corrections.length > 0) this.offerNearest([intersect(lists)], 'typo', corrections);
+		if (corrections.length === 0) return false;
+		const before = this.best.size;
+		this.offerNearest([intersect(lists)], 'typo', { corrections });
+		return this.best.size > before;
 	}
 
 	private stemsAsked(): string[] {
 		return [...new Set(contentWords(this.asked).map(stemOf))];
 	}
 
-	/** Words of the dictionary one edit or one adjacent swap away. O(words of about that length), by letter sets. */
-	private wordsNear(word: string): { word: string; stem: number }[] {
+	/**
+	 * Words of the dictionary one edit or one adjacent swap away, or two edits. O(words of about that length), as sets of
+	 * letters are compared before words: an edit changes at most two of them.
+	 */
+	private wordsNear(word: string, edits: 1 | 2): { word: string; stem: number }[] {
 		const { words, wordLetters, wordStems } = this.index.parts;
 		const letters = lettersOf(word);
+		const isNear =
+			edits === 1
+				? (other: string) => isOneEditAway(word, other)
+				: (other: string) => distance(word, other) <= edits;
 		const found: { word: string; stem: number }[] = [];
-		const end = firstOfLength(words, word.length + 2);
-		for (let i = firstOfLength(words, word.length - 1); i < end; i++) {
+		const end = firstOfLength(words, word.length + edits + 1);
+		for (let i = firstOfLength(words, word.length - edits); i < end; i++) {
 			let differing = wordLetters[i] ^ letters;
-			differing &= differing - 1;
-			differing &= differing - 1;
+			for (let bit = 0; bit < 2 * edits; bit++) differing &= differing - 1;
 			if (differing !== 0) continue;
 			const other = words.at(i);
-			if (other !== word && isOneEditAway(word, other)) found.push({ word: other, stem: wordStems[i] });
+			if (other !== word && isNear(other)) found.push({ word: other, stem: wordStems[i] });
 		}
 		return found;
 	}
@@ -230,7 +284,11 @@ class Search {
 	 * is entered where labels are as long as the query and left outwards, as length bounds closeness; so of a long list
 	 * few labels need their edit distance computed.
 	 */
-	private offerNearest(lists: readonly Uint32Array[], tier: Tier, corrections?: readonly string[]): void {
+	private offerNearest(
+		lists: readonly Uint32Array[],
+		tier: Tier,
+		{ corrections, weight = 0 }: { corrections?: readonly string[]; weight?: number } = {}
+	): void {
 		const { folds } = this.index.parts;
 		const { preferred } = this.index;
 		const room = this.options.limit - this.best.size;
@@ -255,7 +313,7 @@ class Search {
 					if (Math.max(below, above) < reached.least) break;
 					const label = above >= below ? list[up++] : list[down--];
 					const near = corrections && wordsOf(folds.at(label)).find((word) => corrections.includes(word));
-					const candidate = this.offer(label, tier, near);
+					const candidate = this.offer(label, tier, near, weight);
 					if (candidate) reached.add(candidate.heading, candidate.closeness);
 				}
 			}
@@ -264,7 +322,7 @@ class Search {
 	}
 
 	/** Keeps a label's headings at their best tier; answers with the candidate where it was kept. */
-	private offer(label: number, tier: Tier, via?: string): Candidate | undefined {
+	private offer(label: number, tier: Tier, via?: string, weight = 0): Candidate | undefined {
 		const { parts } = this.index;
 		const targets = parts.headings.at(label);
 		const isPreferred = parts.kinds[label] === LabelKind.preferred;
@@ -282,7 +340,8 @@ class Search {
 				lang: parts.languages[parts.langs[label]],
 				closeness: near,
 				label,
-				isPreferred
+				isPreferred,
+				weight
 			};
 			if (targets.length > 1) candidate.together = [...targets];
 			if (via !== undefined) candidate.via = via;
@@ -298,6 +357,7 @@ class Search {
 		const sorted = [...this.best.values()].sort((a, b) => {
 			const byTier = TIERS.indexOf(a.tier) - TIERS.indexOf(b.tier);
 			if (byTier !== 0) return byTier;
+			if (a.weight !== b.weight) return b.weight - a.weight;
 			if (a.isPreferred !== b.isPreferred) return a.isPreferred ? -1 : 1;
 			if (a.closeness !== b.closeness) return b.closeness - a.closeness;
 			// The headings of one compound entry term stay together, in the order the vocabulary gives them.
@@ -368,6 +428,7 @@ function lowerBoundOf(
 }
 
 function betterLabel(a: Candidate, b: Candidate): boolean {
+	if (a.weight !== b.weight) return a.weight > b.weight;
 	if (a.isPreferred !== b.isPreferred) return a.isPreferred;
 	return a.closeness > b.closeness;
 }

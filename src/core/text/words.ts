@@ -8,6 +8,7 @@ const WORD = /[\p{L}\p{N}]+/gu;
 const FUNCTION_WORDS = new Set(
 	(
 		'a an and as at by for from in into of on or the to with without within upon per via its ' +
+		'that this these those who whom whose which what when where how is are was were be been being it they their ' +
 		'de del la el los las y o en para por con sin al un una'
 	).split(' ')
 );

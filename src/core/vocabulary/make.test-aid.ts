@@ -33,5 +33,5 @@ export function vocabularyOf(
 		text,
 		headings: labels.map(at)
 	}));
-	return { headings, entryTerms: [...single, ...together] };
+	return { headings, entryTerms: [...single, ...together], collections: [] };
 }

@@ -36,9 +36,19 @@ export interface EntryTermData extends LangText {
 	headings: number[];
 }
 
+/** A group of headings that is not a heading itself: an array of a thesaurus, a subset, a theme. */
+export interface CollectionData {
+	uri: string;
+	/** At most one a language; the first is the one shown. Never empty. */
+	labels: LangText[];
+	/** Headings by their position, in the order the source gives them. Never empty. */
+	members: number[];
+}
+
 export interface VocabularyData {
 	headings: HeadingData[];
 	entryTerms: EntryTermData[];
+	collections: CollectionData[];
 }
 
 export type Severity = 'error' | 'warning' | 'note';

@@ -4,7 +4,7 @@ import { alsoTried, lookup, type Match, type Tier } from '../../core/lookup';
 import type { EditionIndex } from '../../core/vocabulary/edition-index';
 import { allow, type Person } from './access';
 import { connection } from './db/client';
-import { entryTermHeadings, entryTerms, headings, labels, notes, relations } from './db/schema';
+import { collections, entryTermHeadings, entryTerms, headings, labels, notes, relations } from './db/schema';
 import { currentIndex, currentIndexes, editionIndex, type CurrentIndex } from './editions';
 import { ServiceError } from './errors';
 
@@ -129,13 +129,13 @@ async function locate(code: string, id: string) {
 	return { subjectIndex, edition, index, n };
 }
 
-/** Everything about a heading. Six indexed queries, whatever the size of the vocabulary. */
+/** Everything about a heading. Seven indexed queries, whatever the size of the vocabulary. */
 export async function headingSheet(person: Person | undefined, code: string, id: string) {
 	allow(person, 'read');
 	const { edition, index, n } = await locate(code, id);
 	const { db } = connection();
 	const here = { editionId: edition.id, n };
-	const [[row], ownLabels, ownNotes, ownEntries, predecessors, successors] = await Promise.all([
+	const [[row], ownLabels, ownNotes, ownEntries, predecessors, successors, groups] = await Promise.all([
 		db
 			.select()
 			.from(headings)
@@ -158,7 +158,14 @@ export async function headingSheet(person: Person | undefined, code: string, id:
 		db
 			.select({ n: relations.n })
 			.from(relations)
-			.where(and(eq(relations.editionId, edition.id), eq(relations.other, n), eq(relations.kind, 'replaces')))
+			.where(
+				and(eq(relations.editionId, edition.id), eq(relations.other, n), eq(relations.kind, 'replaces'))
+			),
+		db
+			.select({ labels: collections.labels })
+			.from(collections)
+			.where(and(eq(collections.editionId, edition.id), sql`${n} = any(${collections.members})`))
+			.orderBy(asc(collections.position))
 	]);
 	const { hierarchy } = index;
 	const { paths, total, complete } = hierarchy.paths(n);
@@ -185,6 +192,7 @@ export async function headingSheet(person: Person | undefined, code: string, id:
 		related: lines(index.related.at(n)),
 		predecessors: lines(predecessors.map((other) => other.n)),
 		successors: lines(successors.map((other) => other.n)),
+		collections: groups.map((group) => group.labels[0].text),
 		siblings: siblings
 			.slice(0, MOST_SIBLINGS)
 			.map((other) => lineOf(index, other))

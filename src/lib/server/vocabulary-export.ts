@@ -9,7 +9,7 @@ import { CSV_COLUMNS, vocabularyRows } from '../../core/formats/vocabulary-csv';
 import type { HeadingData, VocabularyData } from '../../core/vocabulary/types';
 import { allow, type Person } from './access';
 import { connection } from './db/client';
-import { entryTermHeadings, entryTerms, headings, labels, notes, relations } from './db/schema';
+import { collections, entryTermHeadings, entryTerms, headings, labels, notes, relations } from './db/schema';
 import { currentIndex } from './editions';
 import { ServiceError } from './errors';
 
@@ -42,10 +42,10 @@ export async function exportVocabulary(
 	});
 }
 
-/** The stored edition as plain data: six queries, whatever its size. */
+/** The stored edition as plain data: seven queries, whatever its size. */
 export async function readVocabularyData(editionId: number): Promise<VocabularyData> {
 	const { db } = connection();
-	const [headingRows, labelRows, noteRows, relationRows, entryRows, targetRows] = await Promise.all([
+	const [headingRows, labelRows, noteRows, relationRows, entryRows, targetRows, groups] = await Promise.all([
 		db.select().from(headings).where(eq(headings.editionId, editionId)).orderBy(asc(headings.n)),
 		db
 			.select()
@@ -63,7 +63,12 @@ export async function readVocabularyData(editionId: number): Promise<VocabularyD
 			.select()
 			.from(entryTermHeadings)
 			.where(eq(entryTermHeadings.editionId, editionId))
-			.orderBy(asc(entryTermHeadings.entry), asc(entryTermHeadings.place))
+			.orderBy(asc(entryTermHeadings.entry), asc(entryTermHeadings.place)),
+		db
+			.select({ uri: collections.uri, labels: collections.labels, members: collections.members })
+			.from(collections)
+			.where(eq(collections.editionId, editionId))
+			.orderBy(asc(collections.position))
 	]);
 	const all = headingRows.map((row): HeadingData => ({
 		uri: row.uri,
@@ -85,7 +90,7 @@ export async function readVocabularyData(editionId: number): Promise<VocabularyD
 	for (const { n, kind, other } of relationRows) all[n][kind].push(other);
 	const entries = entryRows.map(({ lang, text }) => ({ lang, text, headings: [] as number[] }));
 	for (const { entry, n } of targetRows) entries[entry].headings.push(n);
-	return { headings: all, entryTerms: entries };
+	return { headings: all, entryTerms: entries, collections: groups };
 }
 
 function* turtle(data: VocabularyData): Generator<string> {

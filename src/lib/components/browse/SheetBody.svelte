@@ -115,6 +115,12 @@
 			</dd>
 		</div>
 	{/if}
+	{#if sheet.collections.length > 0}
+		<div>
+			<dt class="text-xs text-quiet">In the collection</dt>
+			<dd>{sheet.collections.join(' · ')}</dd>
+		</div>
+	{/if}
 	{#if sheet.notation}
 		<div>
 			<dt class="text-xs text-quiet">Notation</dt>

@@ -14,7 +14,7 @@ import {
 	timestamp,
 	uniqueIndex
 } from 'drizzle-orm/pg-core';
-import type { Finding, ImportCounts } from '../../../core/vocabulary/types';
+import type { Finding, ImportCounts, LangText } from '../../../core/vocabulary/types';
 import type { Change, Command } from '../../../core/crosswalk/types';
 
 const bytea = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
@@ -168,6 +168,21 @@ export const entryTermHeadings = pgTable(
 		primaryKey({ columns: [t.editionId, t.entry, t.place] }),
 		index('entry_term_headings_by_heading').on(t.editionId, t.n)
 	]
+);
+
+/** Groups of headings; a vocabulary has few, so they are looked through whole. */
+export const collections = pgTable(
+	'collections',
+	{
+		editionId: integer('edition_id')
+			.notNull()
+			.references(() => editions.id, { onDelete: 'cascade' }),
+		position: integer('position').notNull(),
+		uri: text('uri').notNull(),
+		labels: jsonb('labels').$type<LangText[]>().notNull(),
+		members: integer('members').array().notNull()
+	},
+	(t) => [primaryKey({ columns: [t.editionId, t.position] })]
 );
 
 export interface JobReport {

@@ -174,7 +174,7 @@ async function store(
 type Value = string | number | null | readonly string[];
 
 /** The rows of an edition, table by table, made as they are sent. */
-function rowsOf(edition: number, { headings, entryTerms }: VocabularyData) {
+function rowsOf(edition: number, { headings, entryTerms, collections }: VocabularyData) {
 	return [
 		{
 			table: 'headings',
@@ -234,6 +234,14 @@ function rowsOf(edition: number, { headings, entryTerms }: VocabularyData) {
 			*rows(): Generator<Value[]> {
 				for (const [i, entry] of entryTerms.entries())
 					for (const [place, n] of entry.headings.entries()) yield [edition, i, place, n];
+			}
+		},
+		{
+			table: 'collections',
+			columns: 'edition_id, position, uri, labels, members',
+			*rows(): Generator<Value[]> {
+				for (const [i, { uri, labels, members }] of collections.entries())
+					yield [edition, i, uri, JSON.stringify(labels), members.map(String)];
 			}
 		}
 	];

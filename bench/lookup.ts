@@ -1,0 +1,120 @@
+/** How often the heading that is meant comes first, or among the first three, beside two ways of text search. */
+import { readFileSync } from 'node:fs';
+import MiniSearch from 'minisearch';
+import { Parser } from 'n3';
+import { DEMO_INDEXES } from '../demo/indexes';
+import { parseVocabularyText, toTurtle } from '../demo/vocabulary-text';
+import { SkosReader } from '../src/core/formats/skos-read';
+import { lookup } from '../src/core/lookup';
+import { EditionIndex } from '../src/core/vocabulary/edition-index';
+import type { VocabularyData } from '../src/core/vocabulary/types';
+import { connection } from '../src/lib/server/db/client';
+import { table } from './measure';
+import { QUERIES } from './queries';
+
+/** Headings in the order in which a way of looking up gives them. */
+type Way = (query: string) => Promise<string[]> | string[];
+
+async function readDemo(code: string): Promise<VocabularyData> {
+	const text = readFileSync(new URL(`../demo/vocabularies/${code}.txt`, import.meta.url), 'utf8');
+	const reader = new SkosReader();
+	for (const statement of new Parser().parse(await toTurtle(code, parseVocabularyText(text))))
+		reader.add(statement);
+	return reader.finish().data;
+}
+
+/** Every label with the heading it leads to; a compound entry term with each of its headings. */
+function labelsOf({ headings, entryTerms }: VocabularyData): { text: string; heading: string }[] {
+	const name = (n: number) => headings[n].labels[0].text;
+	return [
+		...headings.flatMap((heading, n) => heading.labels.map(({ text }) => ({ text, heading: name(n) }))),
+		...entryTerms.flatMap(({ text, headings: targets }) => targets.map((n) => ({ text, heading: name(n) })))
+	];
+}
+
+const distinct = (headings: string[]) => [...new Set(headings)];
+
+function byMiniSearch(data: VocabularyData): Way {
+	const search = new MiniSearch<{ id: number; preferred: string; entry: string; note: string }>({
+		fields: ['preferred', 'entry', 'note'],
+		searchOptions: { prefix: true, fuzzy: 0.2, boost: { preferred: 3, entry: 2 } }
+	});
+	search.addAll(
+		data.headings.map((heading, id) => ({
+			id,
+			preferred: heading.labels.map(({ text }) => text).join(' '),
+			entry: data.entryTerms
+				.filter(({ headings }) => headings.includes(id))
+				.map(({ text }) => text)
+				.join(' '),
+			note: heading.notes.map(({ text }) => text).join(' ')
+		}))
+	);
+	return (query) => search.search(query).map(({ id }) => data.headings[id as number].labels[0].text);
+}
+
+async function byTrigrams(code: string, data: VocabularyData): Promise<Way> {
+	const { sql } = connection();
+	await sql`create extension if not exists pg_trgm`;
+	await sql`create table if not exists demo_labels (code text, text text, heading text)`;
+	await sql`insert into demo_labels ${sql(labelsOf(data).map((row) => ({ code, ...row })))}`;
+	return async (query) => {
+		const rows = await sql<{ heading: string }[]>`
+			select heading, max(greatest(similarity(text, ${query}), word_similarity(${query}, text))) as s
+			from demo_labels where code = ${code} group by heading order by s desc, heading limit 10`;
+		return rows.map(({ heading }) => heading);
+	};
+}
+
+export async function benchLookup(): Promise<void> {
+	const demo = await Promise.all(
+		DEMO_INDEXES.map(async ({ code }) => ({ code, data: await readDemo(code) }))
+	);
+	const indexes = demo.map(({ data }) => EditionIndex.build(data));
+	// A short form seen in one vocabulary is tried in all of them, as the application does.
+	const acronyms = indexes.flatMap((index) => index.labels.parts.acronyms);
+	const ways: { name: string; hits: [number, number] }[] = [
+		{ name: 'yardstick: pg_trgm over all labels', hits: [0, 0] },
+		{ name: 'yardstick: minisearch, prefixes and fuzzy, labels and notes', hits: [0, 0] },
+		{ name: 'Oakmoss', hits: [0, 0] }
+	];
+	const missed: string[] = [];
+	let asked = 0;
+	for (const [i, { code, data }] of demo.entries()) {
+		const index = indexes[i];
+		const answers: Way[] = [
+			await byTrigrams(code, data),
+			byMiniSearch(data),
+			(query) =>
+				lookup(index.labels, query, { limit: 10, label: (n) => index.names.at(n), acronyms }).matches.map(
+					({ heading }) => index.names.at(heading)
+				)
+		];
+		for (const [typed, ...meant] of QUERIES[code]) {
+			for (const heading of meant)
+				if (!data.headings.some(({ labels }) => labels[0].text === heading))
+					throw new Error(`${code} has no heading “${heading}”.`);
+			asked++;
+			for (const [w, answer] of answers.entries()) {
+				const given = distinct(await answer(typed));
+				const rank = given.findIndex((heading) => meant.includes(heading));
+				if (rank === 0) ways[w].hits[0]++;
+				if (rank >= 0 && rank < 3) ways[w].hits[1]++;
+				else if (w === answers.length - 1)
+					missed.push(`${code}: “${typed}” gives ${given.slice(0, 3).join(', ') || 'nothing'}`);
+			}
+		}
+	}
+	const share = (hits: number) => `${((100 * hits) / asked).toFixed(1)} %`;
+	table(
+		`Look-up: the heading that is meant, over ${asked} queries on the demo vocabularies`,
+		['', 'first', 'in the first three'],
+		ways.map(({ name, hits }) => [name, share(hits[0]), share(hits[1])])
+	);
+	const own = ways[ways.length - 1].hits;
+	for (const { name, hits } of ways.slice(0, -1))
+		console.log(
+			`  against ${name.replace('yardstick: ', '')}: ${((100 * (own[0] - hits[0])) / asked).toFixed(1)} points better at rank 1, ${((100 * (own[1] - hits[1])) / asked).toFixed(1)} at rank 3`
+		);
+	if (missed.length > 0) console.log(`  not in the first three:\n    ${missed.join('\n    ')}`);
+}
