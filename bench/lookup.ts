@@ -1,27 +1,14 @@
 /** How often the heading that is meant comes first, or among the first three, beside two ways of text search. */
-import { readFileSync } from 'node:fs';
 import MiniSearch from 'minisearch';
-import { Parser } from 'n3';
-import { DEMO_INDEXES } from '../demo/indexes';
-import { parseVocabularyText, toTurtle } from '../demo/vocabulary-text';
-import { SkosReader } from '../src/core/formats/skos-read';
 import { lookup } from '../src/core/lookup';
-import { EditionIndex } from '../src/core/vocabulary/edition-index';
 import type { VocabularyData } from '../src/core/vocabulary/types';
 import { connection } from '../src/lib/server/db/client';
+import { readDemoVocabularies } from './demo-vocabularies';
 import { table } from './measure';
 import { QUERIES } from './queries';
 
 /** Headings in the order in which a way of looking up gives them. */
 type Way = (query: string) => Promise<string[]> | string[];
-
-async function readDemo(code: string): Promise<VocabularyData> {
-	const text = readFileSync(new URL(`../demo/vocabularies/${code}.txt`, import.meta.url), 'utf8');
-	const reader = new SkosReader();
-	for (const statement of new Parser().parse(await toTurtle(code, parseVocabularyText(text))))
-		reader.add(statement);
-	return reader.finish().data;
-}
 
 /** Every label with the heading it leads to; a compound entry term with each of its headings. */
 function labelsOf({ headings, entryTerms }: VocabularyData): { text: string; heading: string }[] {
@@ -67,12 +54,9 @@ async function byTrigrams(code: string, data: VocabularyData): Promise<Way> {
 }
 
 export async function benchLookup(): Promise<void> {
-	const demo = await Promise.all(
-		DEMO_INDEXES.map(async ({ code }) => ({ code, data: await readDemo(code) }))
-	);
-	const indexes = demo.map(({ data }) => EditionIndex.build(data));
+	const demo = await readDemoVocabularies();
 	// A short form seen in one vocabulary is tried in all of them, as the application does.
-	const acronyms = indexes.flatMap((index) => index.labels.parts.acronyms);
+	const acronyms = demo.flatMap(({ index }) => index.labels.parts.acronyms);
 	const ways: { name: string; hits: [number, number] }[] = [
 		{ name: 'yardstick: pg_trgm over all labels', hits: [0, 0] },
 		{ name: 'yardstick: minisearch, prefixes and fuzzy, labels and notes', hits: [0, 0] },
@@ -80,8 +64,7 @@ export async function benchLookup(): Promise<void> {
 	];
 	const missed: string[] = [];
 	let asked = 0;
-	for (const [i, { code, data }] of demo.entries()) {
-		const index = indexes[i];
+	for (const { code, data, index } of demo) {
 		const answers: Way[] = [
 			await byTrigrams(code, data),
 			byMiniSearch(data),

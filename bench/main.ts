@@ -2,12 +2,14 @@
 import { connection, databaseUrl, migrateDatabase } from '../src/lib/server/db/client';
 import { benchLookup } from './lookup';
 import { benchScale } from './scale';
+import { benchSuggestions } from './suggestions';
 
 const scratch = process.env.OAKMOSS_SCRATCH ?? '/tmp';
 await migrateDatabase(databaseUrl());
 const named = process.argv.slice(2);
 const wanted = (name: string) => named.length === 0 || named.includes(name);
 if (wanted('lookup')) await benchLookup();
+if (wanted('suggestions')) await benchSuggestions();
 if (wanted('scale')) await benchScale(scratch);
 await connection().sql.end();
 process.exit(0);

@@ -20,7 +20,9 @@ const here = path.dirname(fileURLToPath(import.meta.url));
 /** Runs a step in a process of its own and gives what it answers, with the most memory it held. */
 export function inProcess<T>(step: string, input: unknown): Promise<T> {
 	return new Promise((resolve, reject) => {
-		const child = fork(path.join(here, 'step.ts'), [step], { execArgv: ['--expose-gc', '--import', 'tsx'] });
+		const child = fork(path.join(here, 'step.ts'), [step], {
+			execArgv: ['--expose-gc', '--max-semi-space-size=64', '--import', 'tsx']
+		});
 		child.once('message', (answer) => {
 			resolve(answer as T);
 			child.kill();

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { Parser } from 'n3';
 import { describe, expect, it } from 'vitest';
-import { apply, cellState, execute, type Inquiry } from '../src/core/crosswalk';
+import { apply, cellState, emptyInquiry, execute } from '../src/core/crosswalk';
 import { SkosReader } from '../src/core/formats/skos-read';
 import { lookup } from '../src/core/lookup';
 import { EditionIndex } from '../src/core/vocabulary/edition-index';
@@ -228,18 +228,12 @@ describe('the demo inquiries', () => {
 	it.each(DEMO_INQUIRIES.map((inquiry) => [inquiry.title, inquiry] as const))(
 		'%s can be made, and picks only headings that exist',
 		(_, inquiry) => {
-			const start: Inquiry = {
-				about: {
-					id: inquiry.id,
-					title: inquiry.title,
-					question: inquiry.question,
-					indexes: DEMO_INDEXES.map(({ code }) => code)
-				},
-				concepts: {},
-				words: {},
-				cells: {},
-				picks: {}
-			};
+			const start = emptyInquiry({
+				id: inquiry.id,
+				title: inquiry.title,
+				question: inquiry.question,
+				indexes: DEMO_INDEXES.map(({ code }) => code)
+			});
 			const commands = commandsOf(inquiry, demoUri, () => '1');
 			const made = commands.reduce((state, command) => apply(state, execute(state, command)), start);
 			for (const pick of Object.values(made.picks))
@@ -259,18 +253,8 @@ describe('the demo inquiries', () => {
 		expect([...kinds]).toEqual(
 			expect.arrayContaining(['pick.add', 'cell.noHeading', 'concept.set', 'word.add'])
 		);
-		expect(
-			cellState(
-				{
-					about: { id: '', title: '', question: '', indexes: [] },
-					concepts: {},
-					words: {},
-					cells: {},
-					picks: {}
-				},
-				'a',
-				'b'
-			)
-		).toBe('undecided');
+		expect(cellState(emptyInquiry({ id: '', title: '', question: '', indexes: [] }), 'a', 'b')).toBe(
+			'undecided'
+		);
 	});
 });

@@ -1,22 +1,28 @@
 /** The two inquiries of the demo, as the commands that a researcher would have given. */
-import type { Command, Fit, Role } from '../src/core/crosswalk';
+import type { Command, PickSwitches } from '../src/core/crosswalk';
 
-interface DemoPick {
+interface DemoPick extends Omit<PickSwitches, 'cuts'> {
 	index: string;
 	headings: string[];
-	fit?: Fit;
-	withNarrower?: boolean;
-	role?: Role;
-	note?: string;
+	cuts?: string[];
+}
+
+interface DemoWord {
+	text: string;
+	lang?: string;
+	capitals?: boolean;
+	off?: string[];
 }
 
 interface DemoConcept {
 	id: string;
 	name: string;
 	status?: 'waiting' | 'exclude';
-	words: string[];
+	words: (string | DemoWord)[];
 	picks?: DemoPick[];
 	noHeading?: { index: string; tried: string[]; note: string }[];
+	/** Set aside: a heading where it names an index, a word else. */
+	sightings?: { text: string; index?: string; seen: string; dismissed?: boolean }[];
 }
 
 export interface DemoInquiry {
@@ -51,7 +57,15 @@ export const DEMO_INQUIRIES: DemoInquiry[] = [
 			{
 				id: 'room-acoustics',
 				name: 'room acoustics and noise',
-				words: ['room acoustics', 'noise', 'reverberation', 'sound level*', 'classroom acoustics'],
+				words: [
+					'room acoustics',
+					'noise',
+					'reverberation',
+					'sound level*',
+					'classroom acoustics',
+					{ text: 'RT', capitals: true, off: ['yarrow'] },
+					{ text: 'ruido', lang: 'es', off: ['sorrel', 'yarrow', 'alder'] }
+				],
 				picks: [
 					{
 						index: 'bracken',
@@ -59,31 +73,82 @@ export const DEMO_INQUIRIES: DemoInquiry[] = [
 						fit: 'close',
 						note: 'Covers classroom acoustics, which have no topic of their own here.'
 					},
-					{ index: 'sorrel', headings: ['Noise Effects'], fit: 'close', withNarrower: true },
+					{
+						index: 'bracken',
+						headings: ['Acoustic surveys of schools'],
+						fit: 'narrower',
+						note: 'Measured levels only.'
+					},
+					{
+						index: 'sorrel',
+						headings: ['Noise Effects'],
+						fit: 'close',
+						withNarrower: true,
+						cuts: ['Noise Sensitivity'],
+						note: 'The lasting trait is another question, so that branch is cut.'
+					},
 					{
 						index: 'sorrel',
 						headings: ['Noise (Statistical)'],
 						role: 'rejected',
 						note: 'False friend: random error in data, not sound.'
 					},
-					{ index: 'yarrow', headings: ['Noise, Indoor'], fit: 'exact', withNarrower: true },
+					{
+						index: 'yarrow',
+						headings: ['Noise, Indoor'],
+						fit: 'exact',
+						withNarrower: true,
+						chief: true,
+						aspects: ['causes', 'measurement']
+					},
 					{ index: 'alder', headings: ['Room Acoustics'], fit: 'exact', withNarrower: true },
-					{ index: 'alder', headings: ['Background Noise'], fit: 'narrower' }
+					{
+						index: 'alder',
+						headings: ['Reverberation'],
+						fit: 'narrower',
+						note: 'Picked before Room Acoustics was taken with its narrower terms.'
+					},
+					{ index: 'alder', headings: ['Background Noise'], fit: 'narrower' },
+					{
+						index: 'alder',
+						headings: ['Noise (Electrical)'],
+						role: 'rejected',
+						note: 'False friend: disturbance in circuits.'
+					}
+				],
+				sightings: [
+					{ text: 'Soundscape', index: 'sorrel', seen: 'under Noise Effects, as its successor since 2011' },
+					{ text: 'sonic environment', seen: 'title of a conference talk' },
+					{ text: 'Sounds, Hospital', index: 'yarrow', seen: 'related to Noise, Indoor', dismissed: true }
 				]
 			},
 			{
 				id: 'attention',
 				name: 'attention',
-				words: ['attention', 'concentration', 'distraction'],
+				words: ['attention', 'concentration', 'distraction', 'time on task'],
 				picks: [
 					{ index: 'bracken', headings: ['Attention'], fit: 'exact' },
+					{
+						index: 'bracken',
+						headings: ['Attention difficulties'],
+						role: 'rejected',
+						fit: 'related',
+						note: 'A lasting trouble of single pupils, not what a room does to all.'
+					},
 					{
 						index: 'sorrel',
 						headings: ['Sustained Attention'],
 						fit: 'narrower',
 						note: 'Introduced in 1991; earlier work is under Vigilance.'
 					},
-					{ index: 'sorrel', headings: ['Distraction'], fit: 'related' }
+					{ index: 'sorrel', headings: ['Distraction'], fit: 'related' },
+					{
+						index: 'sorrel',
+						headings: ['Vigilance'],
+						fit: 'narrower',
+						role: 'recorded',
+						note: 'For work before 1991, should the search go back that far.'
+					}
 				],
 				noHeading: [
 					{
@@ -91,7 +156,8 @@ export const DEMO_INQUIRIES: DemoInquiry[] = [
 						tried: ['attention', 'concentration'],
 						note: 'Human Performance is far too wide.'
 					}
-				]
+				],
+				sightings: [{ text: 'Listening Effort', seen: 'keyword of an article on noisy lessons' }]
 			},
 			{
 				id: 'sleep-and-rest',
@@ -102,7 +168,11 @@ export const DEMO_INQUIRIES: DemoInquiry[] = [
 			{
 				id: 'pupils-and-patients',
 				name: 'pupils and patients',
-				words: ['pupil*', 'patient*', 'schoolchildren', 'inpatient*']
+				words: ['pupil*', 'patient*', 'schoolchildren', 'inpatient*'],
+				picks: [
+					{ index: 'bracken', headings: ['Pupils'], fit: 'narrower' },
+					{ index: 'alder', headings: ['Occupants'], fit: 'broader', note: 'The nearest there is.' }
+				]
 			},
 			{
 				id: 'design-measures',
@@ -115,6 +185,14 @@ export const DEMO_INQUIRIES: DemoInquiry[] = [
 						headings: ['Sound Absorbers', 'Ceilings'],
 						fit: 'narrower',
 						note: 'Acoustic ceiling tiles.'
+					},
+					{ index: 'yarrow', headings: ['Noise Reduction'], fit: 'close', withNarrower: true }
+				],
+				noHeading: [
+					{
+						index: 'bracken',
+						tried: ['acoustic panel', 'sound absorption', 'retrofit'],
+						note: 'Classroom design is about layout; its scope note sends sound elsewhere.'
 					}
 				]
 			},
@@ -138,21 +216,25 @@ export function commandsOf(
 	return inquiry.concepts.flatMap((concept): Command[] => [
 		{ kind: 'concept.add', id: concept.id, name: concept.name },
 		...(concept.status ? [{ kind: 'concept.set', id: concept.id, status: concept.status } as const] : []),
-		...concept.words.map((text, i): Command => ({
+		...concept.words.map((word, i): Command => ({
 			kind: 'word.add',
 			id: `${concept.id}-w${i + 1}`,
 			conceptId: concept.id,
-			text
+			...(typeof word === 'string' ? { text: word } : word)
 		})),
-		...(concept.picks ?? []).map(({ index, headings, ...rest }, i): Command => ({
-			kind: 'pick.add',
-			id: `${concept.id}-p${i + 1}`,
-			conceptId: concept.id,
-			indexCode: index,
-			headings: headings.map((label) => ({ uri: uriOf(index, label), label })),
-			edition: editionOf(index),
-			...rest
-		})),
+		...(concept.picks ?? []).map(({ index, headings, cuts = [], ...rest }, i): Command => {
+			const named = (label: string) => ({ uri: uriOf(index, label), label });
+			return {
+				kind: 'pick.add',
+				id: `${concept.id}-p${i + 1}`,
+				conceptId: concept.id,
+				indexCode: index,
+				headings: headings.map(named),
+				edition: editionOf(index),
+				...rest,
+				cuts: cuts.map(named)
+			};
+		}),
 		...(concept.noHeading ?? []).map(({ index, tried, note }): Command => ({
 			kind: 'cell.noHeading',
 			conceptId: concept.id,
@@ -160,6 +242,14 @@ export function commandsOf(
 			tried,
 			note,
 			edition: editionOf(index)
-		}))
+		})),
+		...(concept.sightings ?? []).flatMap(({ text, index, seen, dismissed }, i): Command[] => {
+			const id = `${concept.id}-s${i + 1}`;
+			const from = index ? { indexCode: index, uri: uriOf(index, text) } : {};
+			return [
+				{ kind: 'sighting.add', id, text, seen, conceptId: concept.id, ...from },
+				...(dismissed ? [{ kind: 'sighting.set', id, state: 'dismissed' } as const] : [])
+			];
+		})
 	]);
 }

@@ -8,7 +8,8 @@ import { connection, databaseUrl, migrateDatabase } from '../src/lib/server/db/c
 import { recordImport } from '../src/lib/server/import/jobs';
 import { importVocabulary } from '../src/lib/server/import/pipeline';
 import { createIndex, listIndexes } from '../src/lib/server/indexes';
-import { changeInquiry, createInquiry, listInquiries } from '../src/lib/server/inquiries';
+import { createInquiry, listInquiries } from '../src/lib/server/inquiries';
+import { changeInquiry } from '../src/lib/server/inquiry-changes';
 import { DEMO_INDEXES } from './indexes';
 import { commandsOf, DEMO_INQUIRIES } from './inquiries';
 import { demoUri, parseVocabularyText, toTurtle } from './vocabulary-text';

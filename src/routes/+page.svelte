@@ -1,79 +1,172 @@
 <script lang="ts">
-	import { goto } from '$app/navigation';
+	import { toast } from 'svelte-sonner';
+	import { goto, invalidateAll } from '$app/navigation';
 	import PlainBar from '$lib/components/frame/PlainBar.svelte';
+	import { moment } from '$lib/components/inquiry/moment';
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';
 
 	let { data } = $props();
 	let title = $state('');
 	let question = $state('');
 	let problem = $state('');
+	let showArchive = $state(false);
+	const AWAY = 'The server cannot be reached. What you typed is still here; try again in a moment.';
+
+	/** Asks the server and says in words what went wrong. */
+	async function ask<T>(at: string, method: string, body?: unknown): Promise<T | undefined> {
+		problem = '';
+		try {
+			const response = await fetch(at, {
+				method,
+				headers: { 'content-type': 'application/json' },
+				body: typeof body === 'string' ? body : JSON.stringify(body ?? {})
+			});
+			const answer = await response.json();
+			if (response.ok) return answer as T;
+			problem = answer.error.message;
+		} catch {
+			problem = AWAY;
+		}
+		return undefined;
+	}
 
 	async function make(event: SubmitEvent) {
 		event.preventDefault();
-		problem = '';
-		try {
-			const response = await fetch('/api/v1/inquiries', {
-				method: 'POST',
-				headers: { 'content-type': 'application/json' },
-				body: JSON.stringify({ title, question })
-			});
-			const answer = await response.json();
-			if (response.ok) await goto(`/inquiry/${answer.id}/question`);
-			else problem = answer.error.message;
-		} catch {
-			problem = 'The server cannot be reached. What you typed is still here; try again in a moment.';
-		}
+		const made = await ask<{ id: string }>('/api/v1/inquiries', 'POST', { title, question });
+		if (made) await goto(`/inquiry/${made.id}/question`);
+	}
+
+	async function takeIn(event: Event) {
+		const field = event.currentTarget as HTMLInputElement;
+		const text = await field.files?.[0]?.text();
+		field.value = '';
+		if (text === undefined) return;
+		const made = await ask<{ id: string }>('/api/v1/inquiries', 'POST', text);
+		if (!made) return;
+		toast('The inquiry was taken in with its history.');
+		await goto(`/inquiry/${made.id}`);
+	}
+
+	async function change(id: string, body: { archived?: boolean; removed?: boolean }) {
+		const done = await ask(`/inquiry/${id}/state`, 'PATCH', body);
+		if (done) await invalidateAll();
+		return done !== undefined;
+	}
+
+	async function remove(id: string, name: string) {
+		if (!(await change(id, { removed: true }))) return;
+		toast(`Removed “${name}”.`, {
+			duration: 15_000,
+			action: { label: 'Undo', onClick: () => void change(id, { removed: false }) }
+		});
+	}
+
+	async function copy(id: string) {
+		const made = await ask<{ id: string }>(`/inquiry/${id}/copy`, 'POST');
+		if (!made) return;
+		await invalidateAll();
+		toast('Copied, with everything recorded.');
 	}
 
 	const marks = (codes: string[]) =>
 		codes.flatMap((code) => data.indexes.find((index) => index.code === code) ?? []);
+	const current = $derived(data.inquiries.filter(({ archived }) => !archived));
+	const archive = $derived(data.inquiries.filter(({ archived }) => archived));
 </script>
 
 <svelte:head><title>Inquiries · Oakmoss</title></svelte:head>
+
+{#snippet entry(inquiry: (typeof data.inquiries)[number])}
+	{@const cells = inquiry.concepts * inquiry.indexes.length}
+	<li class="group">
+		<a href="/inquiry/{inquiry.id}" class="block px-2 pt-4 pb-1 hover:bg-shade">
+			<span class="flex items-baseline gap-3">
+				<span class="text-base font-semibold">{inquiry.title}</span>
+				<span class="flex gap-1">
+					{#each marks(inquiry.indexes) as index (index.code)}<IndexMark
+							{index}
+							size={16}
+							label={index.name}
+						/>{/each}
+				</span>
+				<span class="ml-auto text-quiet">{inquiry.decided} of {cells} cells decided</span>
+			</span>
+			<span class="mt-1 block max-w-prose text-quiet">{inquiry.question}</span>
+			<span class="mt-2 block h-1 bg-shade" aria-hidden="true">
+				<span class="block h-1 bg-lichen" style="width: {cells ? (100 * inquiry.decided) / cells : 0}%"
+				></span>
+			</span>
+		</a>
+		<p class="flex items-center gap-1 px-2 pb-2 text-xs text-quiet">
+			<span>{inquiry.concepts} concepts, {inquiry.picks} picks, changed {moment(inquiry.changedAt)}</span>
+			<span class="ml-auto"></span>
+			<button class="quiet-action" onclick={() => copy(inquiry.id)}
+				>Copy<span class="sr-only"> {inquiry.title}</span></button
+			>
+			<a class="quiet-action" href="/api/v1/inquiries/{inquiry.id}" download="{inquiry.id}.json"
+				>Take away<span class="sr-only"> {inquiry.title}</span></a
+			>
+			<button class="quiet-action" onclick={() => change(inquiry.id, { archived: !inquiry.archived })}
+				>{inquiry.archived ? 'Out of the archive' : 'Archive'}<span class="sr-only">
+					{inquiry.title}</span
+				></button
+			>
+			<button class="quiet-action" onclick={() => remove(inquiry.id, inquiry.title)}
+				>Remove<span class="sr-only"> {inquiry.title}</span></button
+			>
+		</p>
+	</li>
+{/snippet}
 
 <PlainBar />
 <main class="mx-auto grid max-w-6xl gap-12 p-6 md:grid-cols-[1fr_320px]">
 	<section>
 		<h1 class="mb-3 text-xl font-semibold">Inquiries</h1>
 		<ul class="divide-y border-y">
-			{#each data.inquiries as inquiry (inquiry.id)}
-				{@const cells = inquiry.concepts * inquiry.indexes.length}
-				<li>
-					<a href="/inquiry/{inquiry.id}" class="block px-2 py-4 hover:bg-shade">
-						<span class="flex items-baseline gap-3">
-							<span class="text-base font-semibold">{inquiry.title}</span>
-							<span class="flex gap-1">
-								{#each marks(inquiry.indexes) as index (index.code)}<IndexMark
-										{index}
-										size={16}
-										label={index.name}
-									/>{/each}
-							</span>
-							<span class="ml-auto text-quiet">{inquiry.decided} of {cells} cells decided</span>
-						</span>
-						<span class="mt-1 block max-w-prose text-quiet">{inquiry.question}</span>
-						<span class="mt-2 block h-1 bg-shade" aria-hidden="true">
-							<span class="block h-1 bg-lichen" style="width: {cells ? (100 * inquiry.decided) / cells : 0}%"
-							></span>
-						</span>
-					</a>
-				</li>
+			{#each current as inquiry (inquiry.id)}
+				{@render entry(inquiry)}
 			{:else}
-				<li class="py-6 text-quiet">No inquiry yet. Begin one with the question you want answered.</li>
+				<li class="py-6 text-quiet">
+					{archive.length > 0
+						? 'Every inquiry is in the archive.'
+						: 'No inquiry yet. Begin one with the question you want answered.'}
+				</li>
 			{/each}
 		</ul>
+		{#if archive.length > 0}
+			<button
+				class="quiet-action mt-3 -ml-2"
+				aria-expanded={showArchive}
+				onclick={() => (showArchive = !showArchive)}>Archive ({archive.length})</button
+			>
+			{#if showArchive}
+				<ul class="divide-y border-y">
+					{#each archive as inquiry (inquiry.id)}{@render entry(inquiry)}{/each}
+				</ul>
+			{/if}
+		{/if}
 	</section>
-	<form onsubmit={make} class="space-y-3">
-		<h2 class="text-base font-semibold">Begin an inquiry</h2>
+	<div class="space-y-8">
+		<form onsubmit={make} class="space-y-3">
+			<h2 class="text-base font-semibold">Begin an inquiry</h2>
+			<label class="block">
+				<span class="text-quiet">Short title</span>
+				<input class="field mt-1 w-full" bind:value={title} required maxlength="200" />
+			</label>
+			<label class="block">
+				<span class="text-quiet">Question</span>
+				<textarea class="field mt-1 w-full" rows="4" bind:value={question} maxlength="10000"></textarea>
+			</label>
+			{#if problem}<p role="alert" class="text-warn">{problem}</p>{/if}
+			<button class="action">Begin</button>
+		</form>
 		<label class="block">
-			<span class="text-quiet">Short title</span>
-			<input class="field mt-1 w-full" bind:value={title} required maxlength="200" />
+			<span class="font-semibold">Take one in</span>
+			<span class="mt-1 block text-quiet"
+				>A whole inquiry as JSON, as Oakmoss gives it out; its
+				<a class="underline" href="/api/v1/inquiry.schema.json">schema</a> is published.</span
+			>
+			<input class="mt-2 block w-full" type="file" accept=".json" onchange={takeIn} />
 		</label>
-		<label class="block">
-			<span class="text-quiet">Question</span>
-			<textarea class="field mt-1 w-full" rows="4" bind:value={question} maxlength="10000"></textarea>
-		</label>
-		{#if problem}<p role="alert" class="text-warn">{problem}</p>{/if}
-		<button class="action">Begin</button>
-	</form>
+	</div>
 </main>

@@ -1,23 +1,20 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { apply, cellState, execute, invert, obstacle, picksOf } from './commands';
+import { CellsByPlace, cellState, inOrder, picksOf, wordsOfConcept } from './cells';
+import { apply, invert, obstacle } from './changes';
+import { collisions } from './collisions';
+import { execute } from './commands';
 import { describe as inWords } from './describe';
-import { CommandError, FITS, ROLES, type Command, type Inquiry } from './types';
+import { CommandError, emptyInquiry, FITS, ROLES, type Command, type Inquiry } from './types';
 
-const empty: Inquiry = {
-	about: { id: 'q', title: 'Quiet', question: '', indexes: ['a', 'b'] },
-	concepts: {},
-	words: {},
-	cells: {},
-	picks: {}
-};
+const empty = emptyInquiry({ id: 'q', title: 'Quiet', question: '', indexes: ['a', 'b'] });
 
 const id = fc.constantFrom('1', '2', '3');
 const indexCode = fc.constantFrom('a', 'b');
 const text = fc.constantFrom('noise', 'Noise', 'rest', '');
 const heading = fc.constantFrom('u:1', 'u:2', 'u:3').map((uri) => ({ uri, label: uri.slice(2) }));
 const edition = fc.constant('2024');
-const command: fc.Arbitrary<Command> = fc.oneof(
+const one: fc.Arbitrary<Command> = fc.oneof(
 	fc.record({ kind: fc.constant('concept.add' as const), id, name: text }),
 	fc.record({ kind: fc.constant('concept.set' as const), id, name: text }),
 	fc.record({ kind: fc.constant('concept.move' as const), id, to: fc.integer({ min: -1, max: 4 }) }),
@@ -37,7 +34,11 @@ const command: fc.Arbitrary<Command> = fc.oneof(
 		kind: fc.constant('pick.set' as const),
 		id,
 		fit: fc.constantFrom(...FITS),
-		role: fc.constantFrom(...ROLES)
+		role: fc.constantFrom(...ROLES),
+		withNarrower: fc.boolean(),
+		cuts: fc.array(heading, { maxLength: 1 }),
+		chief: fc.boolean(),
+		aspects: fc.array(text, { maxLength: 2 })
 	}),
 	fc.record({ kind: fc.constant('pick.remove' as const), id }),
 	fc.record({
@@ -47,7 +48,46 @@ const command: fc.Arbitrary<Command> = fc.oneof(
 		tried: fc.array(text),
 		edition
 	}),
-	fc.record({ kind: fc.constant('cell.reopen' as const), conceptId: id, indexCode })
+	fc.record({ kind: fc.constant('cell.reopen' as const), conceptId: id, indexCode }),
+	fc.record({ kind: fc.constant('concept.merge' as const), id, into: id }),
+	fc.record({
+		kind: fc.constant('concept.split' as const),
+		id,
+		newId: id,
+		name: text,
+		words: fc.uniqueArray(id),
+		picks: fc.uniqueArray(id)
+	}),
+	fc.record({
+		kind: fc.constant('word.set' as const),
+		id,
+		conceptId: id,
+		capitals: fc.boolean(),
+		off: fc.array(indexCode)
+	}),
+	fc.record({
+		kind: fc.constant('sighting.add' as const),
+		id,
+		text,
+		conceptId: id,
+		seen: fc.constant('a list')
+	}),
+	fc.record({
+		kind: fc.constant('sighting.set' as const),
+		id,
+		state: fc.constantFrom('open' as const, 'used' as const, 'dismissed' as const)
+	})
+);
+const command = fc.oneof(
+	{ weight: 9, arbitrary: one },
+	{
+		weight: 1,
+		arbitrary: fc.record({
+			kind: fc.constant('many' as const),
+			title: fc.constant('Several at once'),
+			commands: fc.array(one, { maxLength: 3 })
+		})
+	}
 );
 
 /** Carries out what makes sense and passes over the rest. */
@@ -155,5 +195,118 @@ describe('commands', () => {
 			execute(apply(one, rename), { kind: 'concept.set', id: '1', name: 'din' })
 		);
 		expect(obstacle(later, invert(rename))?.id).toBe('1');
+	});
+
+	it('come to the same whether given one by one or as one', () => {
+		fc.assert(
+			fc.property(fc.array(one, { maxLength: 8 }), (commands) => {
+				const worked: Command[] = [];
+				const apart = run(empty, commands, (before, next) => {
+					execute(before, next);
+					worked.push(next);
+				});
+				const changes = execute(empty, { kind: 'many', title: 'All', commands: worked });
+				expect(apply(empty, changes)).toEqual(apart);
+				expect(apply(apart, invert(changes))).toEqual(empty);
+			})
+		);
+	});
+
+	it('file every cell as reading it one by one does', () => {
+		fc.assert(
+			fc.property(fc.array(command, { maxLength: 30 }), (commands) => {
+				const state = run(empty, commands);
+				const byPlace = new CellsByPlace(state);
+				for (const concept of ['1', '2', '3'])
+					for (const index of ['a', 'b']) {
+						expect(byPlace.at(concept, index).state).toBe(cellState(state, concept, index));
+						expect(byPlace.at(concept, index).picks).toEqual(picksOf(state, concept, index));
+					}
+			})
+		);
+	});
+
+	it('cut nothing from a pick without narrower headings', () => {
+		fc.assert(
+			fc.property(fc.array(command, { maxLength: 30 }), (commands) => {
+				for (const { withNarrower, cuts } of Object.values(run(empty, commands).picks))
+					if (!withNarrower) expect(cuts).toEqual([]);
+			})
+		);
+	});
+
+	const start = run(empty, [
+		{ kind: 'concept.add', id: '1', name: 'noise' },
+		{ kind: 'concept.add', id: '2', name: 'din' },
+		{ kind: 'concept.add', id: '3', name: 'rest' },
+		{ kind: 'word.add', id: 'w1', conceptId: '1', text: 'Noise' },
+		{ kind: 'word.add', id: 'w2', conceptId: '2', text: 'noise' },
+		{ kind: 'word.add', id: 'w3', conceptId: '2', text: 'racket' },
+		{ kind: 'pick.add', id: 'p1', conceptId: '1', indexCode: 'a', headings: [{ uri: 'u', label: 'U' }], edition: '' },
+		{ kind: 'pick.add', id: 'p2', conceptId: '2', indexCode: 'a', headings: [{ uri: 'u', label: 'U' }], edition: '' },
+		{ kind: 'pick.add', id: 'p3', conceptId: '2', indexCode: 'a', headings: [{ uri: 'v', label: 'V' }], edition: '' },
+		{ kind: 'cell.noHeading', conceptId: '2', indexCode: 'b', tried: ['din'], edition: '' },
+		{ kind: 'sighting.add', id: 's', text: 'Hubbub', conceptId: '2', seen: 'a record' }
+	]); // prettier-ignore
+
+	it('join two concepts without doubling and without a loss', () => {
+		const joined = run(start, [{ kind: 'concept.merge', id: '2', into: '1' }]);
+		expect(inOrder(joined.concepts).map(({ id: own }) => own)).toEqual(['1', '3']);
+		expect(wordsOfConcept(joined, '1').map(({ text: word }) => word)).toEqual(['Noise', 'racket']);
+		expect(picksOf(joined, '1', 'a').map(({ id: own }) => own)).toEqual(['p1', 'p3']);
+		expect(cellState(joined, '1', 'b')).toBe('noHeading');
+		expect(joined.sightings.s.conceptId).toBe('1');
+		expect(() => execute(start, { kind: 'concept.merge', id: '1', into: '1' })).toThrow(/with itself/);
+	});
+
+	it('split a concept, which then stands next to what was left', () => {
+		const parted = run(start, [
+			{ kind: 'concept.split', id: '2', newId: '4', name: 'racket', words: ['w3'], picks: ['p3'] }
+		]);
+		expect(inOrder(parted.concepts).map(({ name }) => name)).toEqual(['noise', 'din', 'racket', 'rest']);
+		expect(wordsOfConcept(parted, '4').map(({ id: own }) => own)).toEqual(['w3']);
+		expect(picksOf(parted, '2', 'a').map(({ id: own }) => own)).toEqual(['p2']);
+	});
+
+	it('set a heading or word aside once, and again after it was dismissed', () => {
+		const again = run(start, [
+			{ kind: 'sighting.set', id: 's', state: 'dismissed' },
+			{ kind: 'sighting.add', id: 's2', text: 'hubbub', conceptId: '2', seen: 'another record' }
+		]);
+		expect(Object.keys(again.sightings)).toEqual(['s']);
+		expect(again.sightings.s).toMatchObject({ state: 'open', seen: 'a record' });
+		expect(run(start, [{ kind: 'concept.remove', id: '2' }]).sightings.s.conceptId).toBe('');
+	});
+});
+
+describe('changes of two people at once', () => {
+	const base = run(empty, [
+		{ kind: 'concept.add', id: '1', name: 'noise' },
+		{ kind: 'pick.add', id: 'p', conceptId: '1', indexCode: 'a', headings: [{ uri: 'u', label: 'Walls' }], edition: '' }
+	]); // prettier-ignore
+	const meet = (theirs: Command, yours: Command) => {
+		const now = run(base, [theirs]);
+		return collisions(execute(now, yours), ({ id: row }) => base.picks[row] ?? null);
+	};
+
+	it('meet where they change the same part differently, and are named in words', () => {
+		expect(
+			meet(
+				{ kind: 'pick.set', id: 'p', fit: 'close' },
+				{ kind: 'pick.set', id: 'p', fit: 'exact', note: 'x' }
+			)
+		).toEqual([{ what: 'Walls', part: 'fit', yours: 'exact', theirs: 'close' }]);
+		expect(meet({ kind: 'pick.set', id: 'p', fit: 'close' }, { kind: 'pick.remove', id: 'p' })).toEqual([
+			{ what: 'Walls', part: 'as a whole', yours: 'removed', theirs: 'changed' }
+		]);
+	});
+
+	it('go together where they change other parts, or say the same', () => {
+		expect(
+			meet({ kind: 'pick.set', id: 'p', fit: 'close' }, { kind: 'pick.set', id: 'p', note: 'x' })
+		).toEqual([]);
+		expect(
+			meet({ kind: 'pick.set', id: 'p', fit: 'close' }, { kind: 'pick.set', id: 'p', fit: 'close' })
+		).toEqual([]);
 	});
 });

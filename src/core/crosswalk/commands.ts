@@ -4,6 +4,8 @@
  * shown at once and still be the one that is kept.
  */
 import { fold } from '../text';
+import { cellId, cellState, inOrder, pickOfHeadings, picksOf, wordsOfConcept } from './cells';
+import { apply, rowOf, sameRow } from './changes';
 import {
 	CommandError,
 	type Cell,
@@ -12,57 +14,16 @@ import {
 	type Concept,
 	type Inquiry,
 	type Pick,
+	type PickedHeading,
+	type PickSwitches,
 	type Row,
 	type Table
 } from './types';
 
 const LONGEST_NAME = 200;
 const LONGEST_TEXT = 10_000;
-
-export function cellId(conceptId: string, indexCode: string): string {
-	return `${conceptId}:${indexCode}`;
-}
-
-export function inOrder<T extends { position: number; id: string }>(rows: Record<string, T>): T[] {
-	return Object.values(rows).sort((a, b) => a.position - b.position || (a.id < b.id ? -1 : 1));
-}
-
-/** Picks of one cell, in order. */
-export function picksOf(inquiry: Inquiry, conceptId: string, indexCode: string): Pick[] {
-	return inOrder(inquiry.picks).filter(
-		(pick) => pick.conceptId === conceptId && pick.indexCode === indexCode
-	);
-}
-
-/** What a cell has come to: picks that count, the decision that there is no heading, or neither. */
-export function cellState(
-	inquiry: Inquiry,
-	conceptId: string,
-	indexCode: string
-): 'undecided' | 'picks' | 'noHeading' {
-	const standing = Object.values(inquiry.picks).some(
-		(pick) => pick.conceptId === conceptId && pick.indexCode === indexCode && pick.role !== 'rejected'
-	);
-	if (standing) return 'picks';
-	return inquiry.cells[cellId(conceptId, indexCode)]?.noHeading ? 'noHeading' : 'undecided';
-}
-
-/** A pick of exactly these headings in this cell, whatever their order. */
-export function pickOfHeadings(
-	inquiry: Inquiry,
-	conceptId: string,
-	indexCode: string,
-	uris: readonly string[]
-): Pick | undefined {
-	const wanted = new Set(uris);
-	return Object.values(inquiry.picks).find(
-		(pick) =>
-			pick.conceptId === conceptId &&
-			pick.indexCode === indexCode &&
-			pick.headings.length === wanted.size &&
-			pick.headings.every(({ uri }) => wanted.has(uri))
-	);
-}
+/** Commands that may be given as one. */
+const MOST_AT_ONCE = 5_000;
 
 /**
  * The row changes that a command makes; none where it changes nothing. O(rows of the inquiry).
@@ -116,9 +77,19 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 			for (const table of ['words', 'cells', 'picks'] as const)
 				for (const row of Object.values(inquiry[table]))
 					if (row.conceptId === concept.id) draft.put(table, row.id, null);
+			// What was set aside for it is still a thing seen.
+			for (const sighting of Object.values(inquiry.sightings))
+				if (sighting.conceptId === concept.id)
+					draft.put('sightings', sighting.id, { ...sighting, conceptId: '' });
 			draft.put('concepts', concept.id, null);
 			break;
 		}
+		case 'concept.merge':
+			merge(draft, inquiry, command.id, command.into);
+			break;
+		case 'concept.split':
+			split(draft, inquiry, command);
+			break;
 		case 'word.add': {
 			fresh(inquiry.words, command.id);
 			existing(inquiry.concepts, command.conceptId, 'This concept');
@@ -129,7 +100,23 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 				id: command.id,
 				conceptId: command.conceptId,
 				position: nextPosition(inquiry.words),
-				text
+				text,
+				lang: command.lang ?? '',
+				capitals: command.capitals ?? false,
+				off: command.off ?? []
+			});
+			break;
+		}
+		case 'word.set': {
+			const word = existing(inquiry.words, command.id, 'This word');
+			if (command.conceptId !== undefined) existing(inquiry.concepts, command.conceptId, 'This concept');
+			draft.put('words', word.id, {
+				...word,
+				conceptId: command.conceptId ?? word.conceptId,
+				text: command.text === undefined ? word.text : required(command.text, 'A word', LONGEST_NAME),
+				lang: command.lang ?? word.lang,
+				capitals: command.capitals ?? word.capitals,
+				off: [...new Set(command.off ?? word.off)].sort()
 			});
 			break;
 		}
@@ -145,31 +132,13 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 			if (known && known.role !== 'rejected') break;
 			// Picking what was rejected before changes one's mind; the row keeps its note.
 			if (known) draft.put('picks', known.id, { ...known, role: command.role ?? 'searched' });
-			else
-				draft.put('picks', command.id, {
-					id: command.id,
-					conceptId: command.conceptId,
-					indexCode: command.indexCode,
-					position: nextPosition(inquiry.picks),
-					headings: command.headings,
-					edition: command.edition,
-					withNarrower: command.withNarrower ?? false,
-					role: command.role ?? 'searched',
-					fit: command.fit ?? 'notJudged',
-					note: limited(command.note ?? '', 'A note', LONGEST_TEXT)
-				});
-			draft.reopen(command.conceptId, command.indexCode);
+			else draft.put('picks', command.id, newPick(command, command, nextPosition(inquiry.picks)));
+			if (command.role !== 'rejected') draft.reopen(command.conceptId, command.indexCode);
 			break;
 		}
 		case 'pick.set': {
 			const pick = existing(inquiry.picks, command.id, 'This pick');
-			draft.put('picks', pick.id, {
-				...pick,
-				withNarrower: command.withNarrower ?? pick.withNarrower,
-				role: command.role ?? pick.role,
-				fit: command.fit ?? pick.fit,
-				note: command.note === undefined ? pick.note : limited(command.note, 'A note', LONGEST_TEXT)
-			});
+			draft.put('picks', pick.id, switched(pick, command));
 			if (command.role !== undefined && command.role !== 'rejected')
 				draft.reopen(pick.conceptId, pick.indexCode);
 			break;
@@ -213,13 +182,7 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 				draft.put('picks', pick.id, null);
 			const start = nextPosition(inquiry.picks);
 			command.picks.forEach((pick, i) =>
-				draft.put('picks', pick.id, {
-					...pick,
-					conceptId: command.conceptId,
-					indexCode: command.indexCode,
-					position: start + i,
-					edition: command.edition
-				})
+				draft.put('picks', pick.id, newPick({ ...pick, edition: command.edition }, command, start + i))
 			);
 			const id = cellId(command.conceptId, command.indexCode);
 			const before: Cell | undefined = inquiry.cells[id];
@@ -235,58 +198,141 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 				});
 			break;
 		}
+		case 'sighting.add': {
+			fresh(inquiry.sightings, command.id);
+			const { uri = '', indexCode = '', conceptId = '' } = command;
+			const text = required(command.text, 'A sighting', LONGEST_NAME);
+			const known = Object.values(inquiry.sightings).find(
+				(other) =>
+					other.indexCode === indexCode &&
+					other.conceptId === conceptId &&
+					(uri ? other.uri === uri : other.uri === '' && fold(other.text) === fold(text))
+			);
+			if (known) draft.put('sightings', known.id, { ...known, state: 'open' });
+			else
+				draft.put('sightings', command.id, {
+					id: command.id,
+					position: nextPosition(inquiry.sightings),
+					text,
+					uri,
+					indexCode,
+					conceptId,
+					seen: limited(command.seen, 'Where it was seen', LONGEST_NAME),
+					state: 'open'
+				});
+			break;
+		}
+		case 'sighting.set': {
+			const sighting = existing(inquiry.sightings, command.id, 'This sighting');
+			draft.put('sightings', sighting.id, { ...sighting, state: command.state });
+			break;
+		}
+		case 'many': {
+			if (command.commands.length > MOST_AT_ONCE)
+				throw new CommandError('invalid', `At most ${MOST_AT_ONCE} changes can be made in one step.`);
+			let state = inquiry;
+			for (const one of command.commands) {
+				const made = execute(state, one);
+				state = apply(state, made);
+				for (const { table, id, after } of made) draft.put(table, id, after);
+			}
+			break;
+		}
 	}
 	return draft.changes();
 }
 
-/** The state after the changes. O(changes) besides a shallow copy of the tables touched. */
-export function apply(inquiry: Inquiry, changes: readonly Change[]): Inquiry {
-	const next = { ...inquiry };
-	const copied = new Set<Table>();
-	for (const { table, id, after } of changes) {
-		if (table === 'about') {
-			if (after) next.about = after as Inquiry['about'];
-			continue;
-		}
-		if (!copied.has(table)) {
-			next[table] = { ...next[table] } as never;
-			copied.add(table);
-		}
-		const rows = next[table] as Record<string, Row>;
-		if (after) rows[id] = after;
-		else delete rows[id];
+function newPick(
+	{
+		id,
+		headings,
+		edition,
+		...switches
+	}: { id: string; headings: PickedHeading[]; edition: string } & PickSwitches,
+	{ conceptId, indexCode }: { conceptId: string; indexCode: string },
+	position: number
+): Pick {
+	const plain: Pick = {
+		id,
+		conceptId,
+		indexCode,
+		position,
+		headings,
+		edition,
+		withNarrower: false,
+		cuts: [],
+		chief: false,
+		aspects: [],
+		role: 'searched',
+		fit: 'notJudged',
+		note: ''
+	};
+	return switched(plain, switches);
+}
+
+function switched(pick: Pick, switches: PickSwitches): Pick {
+	const withNarrower = switches.withNarrower ?? pick.withNarrower;
+	return {
+		...pick,
+		withNarrower,
+		// Without narrower headings there is nothing to cut from.
+		cuts: withNarrower ? (switches.cuts ?? pick.cuts) : [],
+		chief: switches.chief ?? pick.chief,
+		aspects: [...new Set(switches.aspects ?? pick.aspects)],
+		role: switches.role ?? pick.role,
+		fit: switches.fit ?? pick.fit,
+		note: switches.note === undefined ? pick.note : limited(switches.note, 'A note', LONGEST_TEXT)
+	};
+}
+
+/** Words and picks that the other concept has already are not doubled; of two decisions, the other's stands. */
+function merge(draft: Draft, inquiry: Inquiry, id: string, into: string): void {
+	const gone = existing(inquiry.concepts, id, 'This concept');
+	const stays = existing(inquiry.concepts, into, 'The other concept');
+	if (gone.id === stays.id) throw new CommandError('invalid', 'A concept cannot be joined with itself.');
+	const known = new Set(wordsOfConcept(inquiry, into).map(({ text }) => fold(text)));
+	for (const word of wordsOfConcept(inquiry, id)) {
+		draft.put('words', word.id, known.has(fold(word.text)) ? null : { ...word, conceptId: into });
+		known.add(fold(word.text));
 	}
-	return next;
+	for (const pick of Object.values(inquiry.picks)) {
+		if (pick.conceptId !== id) continue;
+		const uris = pick.headings.map(({ uri }) => uri);
+		const twin = pickOfHeadings(inquiry, into, pick.indexCode, uris);
+		draft.put('picks', pick.id, twin ? null : { ...pick, conceptId: into });
+		if (!twin && pick.role !== 'rejected') draft.reopen(into, pick.indexCode);
+	}
+	for (const cell of Object.values(inquiry.cells)) {
+		if (cell.conceptId !== id) continue;
+		draft.put('cells', cell.id, null);
+		const target = cellId(into, cell.indexCode);
+		const decided = inquiry.cells[target] ?? picksOf(inquiry, into, cell.indexCode).length > 0;
+		if (!decided) draft.put('cells', target, { ...cell, id: target, conceptId: into });
+	}
+	for (const sighting of Object.values(inquiry.sightings))
+		if (sighting.conceptId === id) draft.put('sightings', sighting.id, { ...sighting, conceptId: into });
+	draft.put('concepts', id, null);
 }
 
-/** The changes that take back the given ones. */
-export function invert(changes: readonly Change[]): Change[] {
-	return changes
-		.map(({ table, id, before, after }) => ({ table, id, before: after, after: before }))
-		.reverse();
-}
-
-/** The first change whose row is no longer as the change expects it, if any: it cannot be applied without a loss. */
-export function obstacle(inquiry: Inquiry, changes: readonly Change[]): Change | undefined {
-	return changes.find(({ table, id, before }) => !sameRow(rowOf(inquiry, table, id), before));
-}
-
-export function rowOf(inquiry: Inquiry, table: Table, id: string): Row | null {
-	if (table === 'about') return inquiry.about;
-	return (inquiry[table] as Record<string, Row>)[id] ?? null;
-}
-
-function sameRow(a: Row | null, b: Row | null): boolean {
-	return canonical(a) === canonical(b);
-}
-
-/** JSON with sorted names, as stores need not keep the order of names. */
-function canonical(value: unknown): string {
-	return JSON.stringify(value, (_, inner: unknown) =>
-		inner !== null && typeof inner === 'object' && !Array.isArray(inner)
-			? Object.fromEntries(Object.entries(inner).sort(([a], [b]) => (a < b ? -1 : 1)))
-			: inner
-	);
+function split(
+	draft: Draft,
+	inquiry: Inquiry,
+	{ id, newId, name, words, picks }: Extract<Command, { kind: 'concept.split' }>
+): void {
+	const concept = existing(inquiry.concepts, id, 'This concept');
+	fresh(inquiry.concepts, newId);
+	const order = inOrder(inquiry.concepts);
+	const made: Concept = { ...concept, id: newId, name: required(name, 'A concept', LONGEST_NAME) };
+	order.splice(order.findIndex((other) => other.id === id) + 1, 0, made);
+	order.forEach((other, position) => draft.put('concepts', other.id, { ...other, position }));
+	for (const wordId of words) {
+		const word = existing(inquiry.words, wordId, 'This word');
+		if (word.conceptId === id) draft.put('words', word.id, { ...word, conceptId: newId });
+	}
+	for (const pickId of picks) {
+		const pick = existing(inquiry.picks, pickId, 'This pick');
+		if (pick.conceptId === id) draft.put('picks', pick.id, { ...pick, conceptId: newId });
+	}
 }
 
 /** Rows to be written, remembered with what they were. */
@@ -297,13 +343,15 @@ class Draft {
 
 	put(table: Table, id: string, after: Row | null): void {
 		const name = `${table}/${id}`;
-		const before = this.rows.get(name)?.before ?? rowOf(this.inquiry, table, id);
+		const known = this.rows.get(name);
+		const before = known ? known.before : rowOf(this.inquiry, table, id);
 		this.rows.set(name, { table, id, before, after });
 	}
 
 	reopen(conceptId: string, indexCode: string): void {
 		const id = cellId(conceptId, indexCode);
-		const cell = this.inquiry.cells[id];
+		const drafted = this.rows.get(`cells/${id}`);
+		const cell = drafted ? (drafted.after as Cell | null) : this.inquiry.cells[id];
 		if (cell?.noHeading) this.put('cells', id, { ...cell, noHeading: false });
 	}
 

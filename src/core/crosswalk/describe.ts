@@ -16,6 +16,8 @@ export const ROLE_WORDS: Record<Role, string> = {
 	rejected: 'rejected'
 };
 
+const PICK_VERBS: Record<Role, string> = { searched: 'Picked', recorded: 'Recorded', rejected: 'Rejected' };
+
 /** "Walls together with Paint", as a pick is named in a sentence. */
 export function pickName(pick: { headings: { label: string }[] }): string {
 	return pick.headings.map(({ label }) => label).join(' together with ');
@@ -45,18 +47,40 @@ export function describe(inquiry: Inquiry, command: Command, indexName: (code: s
 				: `Set “${concept(command.id)}” to ${command.status}`;
 		case 'concept.move':
 			return `Moved the concept “${concept(command.id)}”`;
+		case 'concept.merge':
+			return `Joined “${concept(command.id)}” with “${concept(command.into)}”`;
+		case 'concept.split':
+			return `Split “${command.name}” from “${concept(command.id)}”`;
 		case 'concept.remove':
 			return `Removed the concept “${concept(command.id)}”`;
 		case 'word.add':
 			return `Added the word “${command.text}” to ${concept(command.conceptId)}`;
+		case 'word.set': {
+			const text = inquiry.words[command.id]?.text ?? '';
+			if (command.text !== undefined) return `Changed the word “${text}” to “${command.text}”`;
+			if (command.conceptId !== undefined) return `Moved the word “${text}” to ${concept(command.conceptId)}`;
+			if (command.capitals !== undefined)
+				return `“${text}” ${command.capitals ? 'matches capitals only' : 'matches in any case'}`;
+			if (command.lang !== undefined) return `Set the language of “${text}”`;
+			const off = (command.off ?? []).map(indexName).join(', ');
+			return off ? `Switched “${text}” off in ${off}` : `Switched “${text}” on everywhere`;
+		}
 		case 'word.remove':
 			return `Removed the word “${inquiry.words[command.id]?.text ?? ''}”`;
 		case 'pick.add':
-			return `Picked ${pickName(command)} in ${indexName(command.indexCode)} for ${concept(command.conceptId)}`;
+			return `${PICK_VERBS[command.role ?? 'searched']} ${pickName(command)} in ${indexName(command.indexCode)} for ${concept(command.conceptId)}`;
 		case 'pick.set':
 			if (command.fit !== undefined) return `Judged ${named(command.id)} ${FIT_WORDS[command.fit]}`;
-			if (command.withNarrower !== undefined)
-				return `${named(command.id)} ${command.withNarrower ? 'with' : 'without'} narrower headings`;
+			if (command.cuts !== undefined && command.cuts.length > 0)
+				return `Cut ${command.cuts.map(({ label }) => label).join(', ')} from ${named(command.id)}`;
+			if (command.withNarrower !== undefined || command.cuts !== undefined)
+				return `${named(command.id)} ${(command.withNarrower ?? true) ? 'with' : 'without'} narrower headings`;
+			if (command.chief !== undefined)
+				return `${named(command.id)} ${command.chief ? 'chief only' : 'chief or not'}`;
+			if (command.aspects !== undefined)
+				return command.aspects.length > 0
+					? `${named(command.id)} with the aspects ${command.aspects.join(', ')}`
+					: `${named(command.id)} with any aspect`;
 			if (command.role !== undefined) return `Set ${named(command.id)} to ${ROLE_WORDS[command.role]}`;
 			return `Wrote a note on ${named(command.id)}`;
 		case 'pick.remove':
@@ -67,5 +91,14 @@ export function describe(inquiry: Inquiry, command: Command, indexName: (code: s
 			return `Reopened ${concept(command.conceptId)} in ${indexName(command.indexCode)}`;
 		case 'cell.set':
 			return `Set ${concept(command.conceptId)} in ${indexName(command.indexCode)}`;
+		case 'sighting.add':
+			return `Set “${command.text}” aside`;
+		case 'sighting.set': {
+			const text = inquiry.sightings[command.id]?.text ?? '';
+			if (command.state === 'open') return `Set “${text}” aside again`;
+			return command.state === 'used' ? `Used the sighting “${text}”` : `Dismissed the sighting “${text}”`;
+		}
+		case 'many':
+			return command.title;
 	}
 }

@@ -1,16 +1,28 @@
 export {
-	apply,
+	CellsByPlace,
 	cellId,
 	cellState,
-	execute,
 	inOrder,
-	invert,
-	obstacle,
 	pickOfHeadings,
-	picksOf
-} from './commands';
+	picksOf,
+	wordsOfConcept,
+	type CellContent
+} from './cells';
+export { apply, contested, invert, obstacle, rowOf, sameRow } from './changes';
+export { collisions, rowName, type Collision } from './collisions';
+export { execute } from './commands';
 export { describe, FIT_WORDS, pickName, ROLE_WORDS } from './describe';
-export { CommandError, FITS, ROLES } from './types';
+export { factsOf, isThin, THIN_RECORDS, type Flag, type HeadingFacts, type PickFacts } from './facts';
+export { offersFor, type Offer } from './offers';
+export {
+	probesOf,
+	suggest,
+	type Evidence,
+	type PickElsewhere,
+	type Probe,
+	type Suggestion
+} from './suggestions';
+export { CommandError, emptyInquiry, FITS, ROLES } from './types';
 export type {
 	About,
 	Cell,
@@ -22,8 +34,11 @@ export type {
 	Inquiry,
 	Pick,
 	PickedHeading,
+	PickSwitches,
 	Role,
 	Row,
+	Sighting,
+	SightingState,
 	Table,
 	Word
 } from './types';

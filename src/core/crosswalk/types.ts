@@ -13,12 +13,18 @@ export interface Concept {
 	status: ConceptStatus;
 }
 
-/** A free-text term of a concept. */
+/** A free-text term of a concept: a word, a phrase, or a stem that ends in `*`. */
 export interface Word {
 	id: string;
 	conceptId: string;
 	position: number;
 	text: string;
+	/** BCP 47 tag; the empty string where nobody said. */
+	lang: string;
+	/** Matches capitals only: an acronym that is also an ordinary word. */
+	capitals: boolean;
+	/** Codes of the indexes in which it is not searched. */
+	off: string[];
 }
 
 export interface Cell {
@@ -48,9 +54,34 @@ export interface Pick {
 	headings: PickedHeading[];
 	edition: string;
 	withNarrower: boolean;
+	/** Branches left out of the narrower headings, each with what is below it. Empty without narrower. */
+	cuts: PickedHeading[];
+	/** Only records whose chief headings have it. */
+	chief: boolean;
+	/** Only with one of these aspects; any where empty. */
+	aspects: string[];
 	role: Role;
 	fit: Fit;
 	note: string;
+}
+
+export type SightingState = 'open' | 'used' | 'dismissed';
+
+/** A heading or word seen somewhere and set aside. Nothing of it is lost when it is used or dismissed. */
+export interface Sighting {
+	id: string;
+	position: number;
+	/** The label of the heading, or the word. */
+	text: string;
+	/** Of a heading; empty for a word. */
+	uri: string;
+	/** Where the heading is from, or the word was seen; empty where it was nowhere in particular. */
+	indexCode: string;
+	/** The concept it was seen for; empty for none. */
+	conceptId: string;
+	/** Where it was seen, in words. */
+	seen: string;
+	state: SightingState;
 }
 
 export interface About {
@@ -68,10 +99,16 @@ export interface Inquiry {
 	words: Record<string, Word>;
 	cells: Record<string, Cell>;
 	picks: Record<string, Pick>;
+	sightings: Record<string, Sighting>;
 }
 
-export type Table = 'about' | 'concepts' | 'words' | 'cells' | 'picks';
-export type Row = About | Concept | Word | Cell | Pick;
+export type Table = 'about' | 'concepts' | 'words' | 'cells' | 'picks' | 'sightings';
+export type Row = About | Concept | Word | Cell | Pick | Sighting;
+
+/** An inquiry without anything in it. */
+export function emptyInquiry(about: About): Inquiry {
+	return { about, concepts: {}, words: {}, cells: {}, picks: {}, sightings: {} };
+}
 
 /** One row before and after; null where it did not, or does not, exist. */
 export interface Change {
@@ -81,46 +118,65 @@ export interface Change {
 	after: Row | null;
 }
 
+/** What may be said of a pick besides its headings. */
+export interface PickSwitches {
+	withNarrower?: boolean;
+	cuts?: PickedHeading[];
+	chief?: boolean;
+	aspects?: string[];
+	role?: Role;
+	fit?: Fit;
+	note?: string;
+}
+
+interface WordSwitches {
+	lang?: string;
+	capitals?: boolean;
+	off?: string[];
+}
+
+interface Place {
+	conceptId: string;
+	indexCode: string;
+}
+
 /** What a person does to an inquiry. New rows get their identifier from whoever sends the command. */
 export type Command =
 	| { kind: 'about.set'; title?: string; question?: string; indexes?: string[] }
 	| { kind: 'concept.add'; id: string; name: string }
 	| { kind: 'concept.set'; id: string; name?: string; status?: ConceptStatus }
 	| { kind: 'concept.move'; id: string; to: number }
+	/** Everything of one concept becomes the other's. */
+	| { kind: 'concept.merge'; id: string; into: string }
+	/** The words and picks named become those of a new concept, which stands next. */
+	| { kind: 'concept.split'; id: string; newId: string; name: string; words: string[]; picks: string[] }
 	| { kind: 'concept.remove'; id: string }
-	| { kind: 'word.add'; id: string; conceptId: string; text: string }
+	| ({ kind: 'word.add'; id: string; conceptId: string; text: string } & WordSwitches)
+	| ({ kind: 'word.set'; id: string; conceptId?: string; text?: string } & WordSwitches)
 	| { kind: 'word.remove'; id: string }
-	| {
-			kind: 'pick.add';
-			id: string;
-			conceptId: string;
-			indexCode: string;
-			headings: PickedHeading[];
-			edition: string;
-			withNarrower?: boolean;
-			fit?: Fit;
-			role?: Role;
-			note?: string;
-	  }
-	| { kind: 'pick.set'; id: string; withNarrower?: boolean; role?: Role; fit?: Fit; note?: string }
+	| ({ kind: 'pick.add'; id: string; headings: PickedHeading[]; edition: string } & Place & PickSwitches)
+	| ({ kind: 'pick.set'; id: string } & PickSwitches)
 	| { kind: 'pick.remove'; id: string }
-	| {
-			kind: 'cell.noHeading';
-			conceptId: string;
-			indexCode: string;
-			tried: string[];
-			edition: string;
-			note?: string;
-	  }
-	| { kind: 'cell.reopen'; conceptId: string; indexCode: string }
-	| {
+	| ({ kind: 'cell.noHeading'; tried: string[]; edition: string; note?: string } & Place)
+	| ({ kind: 'cell.reopen' } & Place)
+	| ({
 			kind: 'cell.set';
-			conceptId: string;
-			indexCode: string;
 			edition: string;
-			picks: Omit<Pick, 'conceptId' | 'indexCode' | 'position' | 'edition'>[];
+			picks: ({ id: string; headings: PickedHeading[] } & PickSwitches)[];
 			noHeading: boolean;
-	  };
+	  } & Place)
+	| {
+			kind: 'sighting.add';
+			id: string;
+			text: string;
+			uri?: string;
+			indexCode?: string;
+			conceptId?: string;
+			seen: string;
+	  }
+	| { kind: 'sighting.set'; id: string; state: SightingState }
+	/** Several as one change, taken back in one step. The title says what they come to. */
+	| { kind: 'many'; title: string; commands: Command[] };
 
 /** Why a command cannot be carried out, in words a person can act on. */
 export class CommandError extends Error {

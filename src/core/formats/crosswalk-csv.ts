@@ -1,32 +1,97 @@
-/** The crosswalk as CSV (RFC 4180), for spreadsheets. */
+/** The crosswalk as CSV (RFC 4180), for spreadsheets; and read back from it. */
 import Papa from 'papaparse';
-import { FIT_WORDS, ROLE_WORDS, type Inquiry } from '../crosswalk';
+import { FIT_WORDS, FITS, ROLE_WORDS, ROLES, type Inquiry } from '../crosswalk';
+import type { IncomingCell } from './crosswalk-import';
 import { crosswalkRows, type IndexName } from './crosswalk-rows';
+import { joinList, splitList } from './vocabulary-csv';
 
-const COLUMNS = [
-	'concept', 'status', 'index', 'edition', 'decision', 'heading', 'uri', 'with narrower', 'role', 'fit', 'note', 'words tried'
-]; // prettier-ignore
+export const CROSSWALK_COLUMNS = [
+	'concept', 'status', 'index', 'edition', 'decision', 'heading', 'uri', 'with narrower', 'role', 'fit', 'note', 'words tried',
+	'cut branches', 'cut uris', 'chief only', 'aspects', 'concept id', 'index code'
+] as const; // prettier-ignore
 
 const DECISIONS = { undecided: 'undecided', picks: 'picked', noHeading: 'no heading here' } as const;
+const yesNo = (value: boolean) => (value ? 'yes' : 'no');
 
 /**
  * One row a pick, and one for each cell without picks. Headings held together stand in one row, separated by " | ".
- * Cells that a spreadsheet would take for a formula begin with an apostrophe.
+ * O(rows).
  */
-export function crosswalkToCsv(inquiry: Inquiry, indexes: readonly IndexName[]): string {
-	const rows = crosswalkRows(inquiry, indexes).map(({ concept, index, decision, pick, tried, note }) => [
+export function crosswalkTable(inquiry: Inquiry, indexes: readonly IndexName[]): string[][] {
+	return crosswalkRows(inquiry, indexes).map(({ concept, index, decision, pick, tried, note }) => [
 		concept.name,
 		concept.status,
 		index.name,
 		pick?.edition ?? index.edition,
 		pick?.role === 'rejected' ? 'considered' : DECISIONS[decision],
-		pick?.headings.map(({ label }) => label).join(' | ') ?? '',
-		pick?.headings.map(({ uri }) => uri).join(' | ') ?? '',
-		pick ? (pick.withNarrower ? 'yes' : 'no') : '',
+		joinList(pick?.headings.map(({ label }) => label) ?? []),
+		joinList(pick?.headings.map(({ uri }) => uri) ?? []),
+		pick ? yesNo(pick.withNarrower) : '',
 		pick ? ROLE_WORDS[pick.role] : '',
 		pick ? FIT_WORDS[pick.fit] : '',
 		note,
-		tried.join(' | ')
+		joinList(tried),
+		joinList(pick?.cuts.map(({ label }) => label) ?? []),
+		joinList(pick?.cuts.map(({ uri }) => uri) ?? []),
+		pick ? yesNo(pick.chief) : '',
+		joinList(pick?.aspects ?? []),
+		concept.id,
+		index.code
 	]);
-	return Papa.unparse({ fields: COLUMNS, data: rows }, { escapeFormulae: true }) + '\r\n';
+}
+
+/** Cells that a spreadsheet would take for a formula begin with an apostrophe. */
+export function crosswalkToCsv(inquiry: Inquiry, indexes: readonly IndexName[]): string {
+	const data = crosswalkTable(inquiry, indexes);
+	return Papa.unparse({ fields: [...CROSSWALK_COLUMNS], data }, { escapeFormulae: true }) + '\r\n';
+}
+
+/** Takes away the apostrophe that keeps a cell from being run as a formula. */
+function unescaped(cell: string | undefined): string {
+	return (cell ?? '').trim().replace(/^'(?=[=+\-@\t\r])/, '');
+}
+
+/** Cells of a crosswalk from CSV. `concept` or `concept id`, and `index` or `index code`, are needed. O(rows). */
+export function crosswalkFromCsv(text: string): IncomingCell[] {
+	const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+		header: true,
+		skipEmptyLines: 'greedy',
+		transformHeader: (name) => name.trim().toLowerCase()
+	});
+	for (const [name, other] of [
+		['concept', 'concept id'],
+		['index', 'index code']
+	])
+		if (!meta.fields?.includes(name) && !meta.fields?.includes(other))
+			throw new Error(`The first line names no column “${name}”, so nothing can be placed.`);
+	const keyOf = <T extends string>(words: Record<T, string>, keys: readonly T[], said: string) =>
+		keys.find((key) => words[key] === said || key === said);
+	return data.map((row, i): IncomingCell => {
+		const at = (name: (typeof CROSSWALK_COLUMNS)[number]) => unescaped(row[name]);
+		const uris = splitList(at('uri'));
+		const labels = splitList(at('heading'));
+		const cutUris = splitList(at('cut uris'));
+		const cutLabels = splitList(at('cut branches'));
+		const pair = (list: string[], names: string[]) =>
+			Array.from({ length: Math.max(list.length, names.length) }, (_, n) => ({
+				uri: list[n] ?? '',
+				label: names[n] ?? ''
+			}));
+		return {
+			line: i + 2,
+			concept: { id: at('concept id'), name: at('concept') },
+			index: at('index code') || at('index'),
+			edition: at('edition'),
+			headings: pair(uris, labels),
+			noHeading: at('decision') === DECISIONS.noHeading,
+			tried: splitList(at('words tried')),
+			withNarrower: at('with narrower') === 'yes',
+			cuts: pair(cutUris, cutLabels),
+			chief: at('chief only') === 'yes',
+			aspects: splitList(at('aspects')),
+			role: keyOf(ROLE_WORDS, ROLES, at('role')) ?? 'searched',
+			fit: keyOf(FIT_WORDS, FITS, at('fit')) ?? 'notJudged',
+			note: at('note')
+		};
+	});
 }

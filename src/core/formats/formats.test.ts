@@ -2,7 +2,7 @@ import { Parser } from 'n3';
 import { describe, expect, it } from 'vitest';
 import { apply, execute, type Command, type Inquiry } from '../crosswalk';
 import { crosswalkToCsv } from './crosswalk-csv';
-import { conceptUri, crosswalkToTurtle } from './crosswalk-turtle';
+import { conceptUri, crosswalkToTurtle } from './crosswalk-skos';
 import { PREFIXES } from './skos-names';
 import { LONGEST_LABEL, SkosReader, uniqueKeys } from './skos-read';
 

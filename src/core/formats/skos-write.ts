@@ -1,5 +1,5 @@
 /** Writes a vocabulary as SKOS: as RDF statements for any syntax, and as JSON-LD with a context of its own. */
-import { DataFactory } from 'n3';
+import { DataFactory, type Literal, type Quad } from 'n3';
 import type { NoteKind, VocabularyData } from '../vocabulary/types';
 import { names, PREFIXES } from './skos-names';
 
@@ -53,8 +53,15 @@ export function* vocabularyStatements({ headings, entryTerms, collections }: Voc
 	}
 }
 
-/** JSON-LD 1.1, in pieces: a context that names everything, then one object a subject. */
-export function* vocabularyJsonLd(data: VocabularyData): Generator<string> {
+export function vocabularyJsonLd(data: VocabularyData): Generator<string> {
+	return jsonLdOf(vocabularyStatements(data));
+}
+
+/**
+ * JSON-LD 1.1, in pieces: a context that names everything, then one object a subject. Statements of a subject follow
+ * one another.
+ */
+export function* jsonLdOf(statements: Iterable<Quad>): Generator<string> {
 	yield `{"@context":${JSON.stringify(PREFIXES)},"@graph":[`;
 	let subject: string | undefined;
 	let node: Record<string, unknown> = {};
@@ -64,7 +71,7 @@ export function* vocabularyJsonLd(data: VocabularyData): Generator<string> {
 		first = false;
 		return text;
 	};
-	for (const statement of vocabularyStatements(data)) {
+	for (const statement of statements) {
 		const id =
 			statement.subject.termType === 'BlankNode' ? `_:${statement.subject.value}` : statement.subject.value;
 		if (id !== subject) {
@@ -78,13 +85,21 @@ export function* vocabularyJsonLd(data: VocabularyData): Generator<string> {
 		const value = isType
 			? compact(object.value)
 			: object.termType === 'Literal'
-				? { '@value': object.value, ...(object.language && { '@language': object.language }) }
-				: { '@id': object.value };
+				? literalOf(object)
+				: { '@id': object.termType === 'BlankNode' ? `_:${object.value}` : object.value };
 		const known = node[name];
 		node[name] = known === undefined ? value : Array.isArray(known) ? [...known, value] : [known, value];
 	}
 	if (subject !== undefined) yield finished();
 	yield '\n]}\n';
+}
+
+const PLAIN_TYPES = /#(string|langString)$/;
+
+function literalOf(object: Literal) {
+	if (object.language) return { '@value': object.value, '@language': object.language };
+	const type = object.datatype.value;
+	return PLAIN_TYPES.test(type) ? { '@value': object.value } : { '@value': object.value, '@type': type };
 }
 
 function compact(uri: string): string {

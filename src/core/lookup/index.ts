@@ -1,3 +1,4 @@
+export { headingsMatching } from './count';
 export { headingsHolding, MOST_FILTERED, rollLength, rollLines, rollPlace } from './displays';
 export type { RollKind, RollLine } from './displays';
 export { alsoTried, closeness, lookup, placeOf, TIERS } from './lookup';

@@ -3,20 +3,25 @@ import {
 	contentWords,
 	fold,
 	isAcronymOf,
+	isFunctionWord,
 	key,
+	levelWords,
+	normalWord,
 	splitQualifier,
 	stemOf,
 	variantKeyOfFold,
 	wordsOf
 } from '../text';
 import type { AcronymPair } from '../text';
-import { HashTable, Rows, StringTable, type Section } from '../vocabulary/packed';
+import { HashFiling, HashTable, Rows, StringTable, type Section } from '../vocabulary/packed';
 import type { VocabularyData } from '../vocabulary/types';
 
 export const LabelKind = { preferred: 0, entry: 1, hidden: 2 } as const;
 
 /** Longest fold that is filed; what lies beyond is kept in the label and ignored by lookup. */
 const LONGEST_FOLD = 400;
+/** Labels worked on between two pauses of building. */
+const STEP = 512;
 
 interface Parts {
 	/** Labels, preferred ones first, each group by the length of its folds. */
@@ -44,19 +49,32 @@ interface Parts {
 
 /** Words of a label in any order, function words left out, as one text. */
 export function orderForm(folded: string): string {
-	return contentWords(folded).sort().join(' ');
+	return inAnyOrder(contentWords(folded));
 }
 
 /** Stems of a label in any order, function words left out, as one text. */
 export function stemForm(folded: string): string {
-	return stemsOf(contentWords(folded));
+	return inAnyOrder(contentWords(folded).map(stemOf));
 }
 
-function stemsOf(content: readonly string[]): string {
-	return content.length === 1 ? stemOf(content[0]) : content.map(stemOf).sort().join(' ');
+function inAnyOrder(words: readonly string[]): string {
+	if (words.length < 2) return words[0] ?? '';
+	// Most labels have two words, which need no sorting.
+	if (words.length === 2) return words[0] <= words[1] ? `${words[0]} ${words[1]}` : `${words[1]} ${words[0]}`;
+	return [...words].sort().join(' ');
 }
 
-const rank = (kind: number) => (kind === LabelKind.preferred ? 0 : 1);
+/** Preferred labels first, each group by the length of its folds, else as they come: a counting sort. O(n). */
+function byKindAndLength(kinds: readonly number[], folds: readonly string[]): Uint32Array {
+	const longest = folds.reduce((most, { length }) => Math.max(most, length), 0);
+	const groupOf = (i: number) => (kinds[i] === LabelKind.preferred ? 0 : longest + 1) + folds[i].length;
+	const starts = new Uint32Array(2 * (longest + 1) + 1);
+	for (let i = 0; i < folds.length; i++) starts[groupOf(i) + 1]++;
+	for (let group = 1; group < starts.length; group++) starts[group] += starts[group - 1];
+	const order = new Uint32Array(folds.length);
+	for (let i = 0; i < folds.length; i++) order[starts[groupOf(i)]++] = i;
+	return order;
+}
 
 /** One bit for each letter a–z that a word has, and one for anything else: words one edit apart differ in at most two. */
 export function lettersOf(word: string): number {
@@ -79,130 +97,68 @@ export class LabelIndex {
 		this.preferred = count;
 	}
 
-	/** O(total length of the labels and notes, and n log n for the sorted forms). */
-	static build(data: VocabularyData): LabelIndex {
-		const texts: string[] = [];
-		const kinds: number[] = [];
-		const langs: number[] = [];
-		const headings: number[][] = [];
-		const languages: string[] = [];
-		const langId = new Map<string, number>();
-		const add = (text: string, lang: string, kind: number, targets: number[]) => {
-			let id = langId.get(lang);
-			if (id === undefined) {
-				id = languages.length;
-				languages.push(lang);
-				langId.set(lang, id);
-			}
-			texts.push(text);
-			kinds.push(kind);
-			langs.push(Math.min(id, 255));
-			headings.push(targets);
-		};
-		data.headings.forEach((heading, n) => {
-			for (const { text, lang } of heading.labels) add(text, lang, LabelKind.preferred, [n]);
-			for (const { text, lang } of heading.hidden) add(text, lang, LabelKind.hidden, [n]);
-		});
-		for (const entry of data.entryTerms) add(entry.text, entry.lang, LabelKind.entry, entry.headings);
-
+	/** In steps of some milliseconds. O(total length of the labels and notes, and n log n for the sorted forms). */
+	static *building(data: VocabularyData): Generator<void, LabelIndex> {
+		const { texts, kinds, langs, headings, languages } = labelsOf(data);
 		// Labels are numbered preferred ones first and then by length, so that a posting list, which is ascending, can be
 		// entered at the labels whose length is nearest to a query's.
-		const rawFolds = texts.map((text) =>
-			fold(text.length > LONGEST_FOLD ? text.slice(0, LONGEST_FOLD) : text)
-		);
-		const order = rawFolds.map((_, i) => i);
-		order.sort((a, b) => rank(kinds[a]) - rank(kinds[b]) || rawFolds[a].length - rawFolds[b].length || a - b);
-		const folds = order.map((i) => rawFolds[i]);
-		const exact: [string, number][] = [];
-		const variant: [string, number][] = [];
-		const anyOrder: [string, number][] = [];
-		const stemmed: [string, number][] = [];
-		const stemIds = new Map<string, number>();
-		const wordIds = new Map<string, number>();
-		const labelsByStem: number[][] = [];
-		const stemId = (stem: string) => {
-			let id = stemIds.get(stem);
-			if (id === undefined) {
-				id = stemIds.size;
-				stemIds.set(stem, id);
-				labelsByStem.push([]);
-			}
-			return id;
-		};
-		// Each word is worked on once; from then on it is a number.
-		const words: string[] = [];
-		const stemOfWord: number[] = [];
-		const wordId = (word: string) => {
-			let id = wordIds.get(word);
-			if (id === undefined) {
-				id = words.length;
-				wordIds.set(word, id);
-				words.push(word);
-				stemOfWord.push(stemId(stemOf(word)));
-			}
-			return id;
-		};
-		const wordsOfLabels = folds.map((folded) => wordsOf(folded).map(wordId));
-		folds.forEach((folded, label) => {
+		const rawFolds: string[] = [];
+		for (const text of texts) {
+			rawFolds.push(fold(text.length > LONGEST_FOLD ? text.slice(0, LONGEST_FOLD) : text));
+			if (rawFolds.length % STEP === 0) yield;
+		}
+		const order = byKindAndLength(kinds, rawFolds);
+		const folds = Array.from(order, (i) => rawFolds[i]);
+		yield;
+
+		const words = new WordNumbers();
+		const wordsOfLabels = new FlatLists();
+		const [exact, variant, anyOrder, stemmed] = Array.from({ length: 4 }, () => new HashFiling());
+		for (let label = 0; label < folds.length; label++) {
+			const folded = folds[label];
+			const own = words.numbersOf(wordsOf(folded));
+			wordsOfLabels.add(own);
+			words.fileUnderStems(own, label);
 			const { base, qualifier } = splitQualifier(folded);
 			for (const form of qualifier ? [folded, base] : [folded]) {
-				const content = contentWords(form);
+				const content = words.meaningful(form === folded ? own : words.numbersOf(wordsOf(form)));
 				const plain = key(form);
-				const levelled = variantKeyOfFold(form);
-				exact.push([form, label]);
-				variant.push([plain, label]);
-				if (levelled !== plain) variant.push([levelled, label]);
-				anyOrder.push([content.length > 1 ? [...content].sort().join(' ') : (content[0] ?? ''), label]);
-				stemmed.push([stemsOf(content), label]);
+				// Only a form as it is spoken has its words in the order of the key.
+				const spoken = form === folded && !qualifier && !form.includes(',');
+				const levelled = spoken ? levelWords(words.normals(own)) : variantKeyOfFold(form);
+				exact.add(form, label);
+				variant.add(plain, label);
+				if (levelled !== plain) variant.add(levelled, label);
+				anyOrder.add(words.anyOrder(content), label);
+				stemmed.add(words.anyOrderOfStems(content), label);
 			}
-			for (const word of wordsOfLabels[label]) {
-				const filed = labelsByStem[stemOfWord[word]];
-				if (filed[filed.length - 1] !== label) filed.push(label);
-			}
-		});
+			if (label % STEP === 0) yield;
+		}
 
-		const headingsByNoteStem: number[][] = labelsByStem.map(() => []);
-		data.headings.forEach((heading, n) => {
-			const seen = new Set<number>();
-			for (const note of heading.notes) {
-				if (note.kind !== 'scope' && note.kind !== 'definition') continue;
-				for (const word of wordsOf(fold(note.text))) {
-					const id = stemId(stemOf(word));
-					while (headingsByNoteStem.length <= id) headingsByNoteStem.push([]);
-					if (!seen.has(id)) headingsByNoteStem[id].push(n);
-					seen.add(id);
-				}
-			}
-		});
-		while (headingsByNoteStem.length < labelsByStem.length) headingsByNoteStem.push([]);
-
-		// Dictionaries are stored sorted, so that a stem is found by halving; postings follow the same order.
-		const stems = [...stemIds.keys()].sort();
-		const position = new Uint32Array(stems.length);
-		stems.forEach((stem, i) => (position[stemIds.get(stem) as number] = i));
-		const sortedBy = (rows: number[][]) => Rows.from(stems.map((stem) => rows[stemIds.get(stem) as number]));
-		const dictionary = words.map((_, id) => id);
-		dictionary.sort((a, b) => words[a].length - words[b].length || (words[a] < words[b] ? -1 : 1));
-
+		for (const [n, heading] of data.headings.entries()) {
+			words.fileNotes(heading.notes, n);
+			if (n % STEP === 0) yield;
+		}
+		const dictionary = words.sorted();
+		yield;
+		const alphabetical = alphabeticalOrder(folds);
+		yield;
+		const permuted = permutedOrder(wordsOfLabels, words.words);
+		yield;
 		return new LabelIndex({
-			texts: StringTable.from(order.map((i) => texts[i])),
+			texts: StringTable.from(Array.from(order, (i) => texts[i])),
 			folds: StringTable.from(folds),
 			kinds: Uint8Array.from(order, (i) => kinds[i]),
 			langs: Uint8Array.from(order, (i) => langs[i]),
 			languages,
-			headings: Rows.from(order.map((i) => headings[i])),
-			exact: HashTable.from(exact),
-			variant: HashTable.from(variant),
-			order: HashTable.from(anyOrder),
-			stemmed: HashTable.from(stemmed),
-			stems: StringTable.from(stems),
-			labelsByStem: sortedBy(labelsByStem),
-			headingsByNoteStem: sortedBy(headingsByNoteStem),
-			words: StringTable.from(dictionary.map((id) => words[id])),
-			wordStems: Uint32Array.from(dictionary, (id) => position[stemOfWord[id]]),
-			wordLetters: Uint32Array.from(dictionary, (id) => lettersOf(words[id])),
-			alphabetical: alphabeticalOrder(folds),
-			permuted: permutedOrder(wordsOfLabels, words),
+			headings: Rows.from(Array.from(order, (i) => headings[i])),
+			exact: exact.table(),
+			variant: variant.table(),
+			order: anyOrder.table(),
+			stemmed: stemmed.table(),
+			...dictionary,
+			alphabetical,
+			permuted,
 			acronyms: acronymPairs(data)
 		});
 	}
@@ -294,9 +250,188 @@ export function lowerBound(table: StringTable, wanted: string): number {
 	return low;
 }
 
+/** Every label with its kind, its language and the headings it leads to, in the order of the data. */
+function labelsOf(data: VocabularyData) {
+	const texts: string[] = [];
+	const kinds: number[] = [];
+	const langs: number[] = [];
+	const headings: number[][] = [];
+	const languages: string[] = [];
+	const langId = new Map<string, number>();
+	const add = (text: string, lang: string, kind: number, targets: number[]) => {
+		let id = langId.get(lang);
+		if (id === undefined) {
+			id = languages.length;
+			languages.push(lang);
+			langId.set(lang, id);
+		}
+		texts.push(text);
+		kinds.push(kind);
+		langs.push(Math.min(id, 255));
+		headings.push(targets);
+	};
+	for (const [n, heading] of data.headings.entries()) {
+		for (const { text, lang } of heading.labels) add(text, lang, LabelKind.preferred, [n]);
+		for (const { text, lang } of heading.hidden) add(text, lang, LabelKind.hidden, [n]);
+	}
+	for (const entry of data.entryTerms) add(entry.text, entry.lang, LabelKind.entry, entry.headings);
+	return { texts, kinds, langs, headings, languages };
+}
+
+/** Lists of numbers laid end to end as they come. */
+class FlatLists {
+	private values = new Uint32Array(4096);
+	readonly starts: number[] = [0];
+
+	add(list: readonly number[]): void {
+		const at = this.starts[this.starts.length - 1];
+		if (at + list.length > this.values.length) {
+			const larger = new Uint32Array(2 * (at + list.length));
+			larger.set(this.values);
+			this.values = larger;
+		}
+		this.values.set(list, at);
+		this.starts.push(at + list.length);
+	}
+
+	get length(): number {
+		return this.starts.length - 1;
+	}
+
+	/** The number at a place in all lists taken as one. */
+	at(place: number): number {
+		return this.values[place];
+	}
+}
+
+/** The dictionary while it grows. Each word is worked on once; from then on it is a number. */
+class WordNumbers {
+	readonly words: string[] = [];
+	private readonly numbers = new Map<string, number>();
+	private readonly stems = new Map<string, number>();
+	private readonly stemOfWord: number[] = [];
+	private readonly stemTexts: string[] = [];
+	private readonly normalOfWord: string[] = [];
+	private readonly isFunctionWord: boolean[] = [];
+	private readonly labelsByStem: number[][] = [];
+	private readonly headingsByNoteStem: number[][] = [];
+
+	numbersOf(words: readonly string[]): number[] {
+		const numbers: number[] = new Array(words.length);
+		for (let i = 0; i < words.length; i++) numbers[i] = this.numbers.get(words[i]) ?? this.enter(words[i]);
+		return numbers;
+	}
+
+	private enter(word: string): number {
+		const number = this.words.length;
+		this.numbers.set(word, number);
+		this.words.push(word);
+		this.stemOfWord.push(this.stemNumber(stemOf(word)));
+		this.normalOfWord.push(normalWord(word));
+		this.isFunctionWord.push(isFunctionWord(word));
+		return number;
+	}
+
+	/** As `meaningful` of the text module. */
+	meaningful(words: number[]): number[] {
+		const content = words.filter((word) => !this.isFunctionWord[word]);
+		return content.length > 0 ? content : words;
+	}
+
+	normals(words: readonly number[]): string {
+		let text = '';
+		for (const word of words) text += this.normalOfWord[word];
+		return text;
+	}
+
+	/** As `orderForm`. */
+	anyOrder(words: readonly number[]): string {
+		return inAnyOrder(words.map((word) => this.words[word]));
+	}
+
+	/** As `stemForm`. */
+	anyOrderOfStems(words: readonly number[]): string {
+		return inAnyOrder(words.map((word) => this.stemTexts[this.stemOfWord[word]]));
+	}
+
+	private stemNumber(stem: string): number {
+		let number = this.stems.get(stem);
+		if (number === undefined) {
+			number = this.stems.size;
+			this.stems.set(stem, number);
+			this.stemTexts.push(stem);
+			this.labelsByStem.push([]);
+			this.headingsByNoteStem.push([]);
+		}
+		return number;
+	}
+
+	/** Labels come in ascending order. */
+	fileUnderStems(words: readonly number[], label: number): void {
+		for (const word of words) {
+			const filed = this.labelsByStem[this.stemOfWord[word]];
+			if (filed[filed.length - 1] !== label) filed.push(label);
+		}
+	}
+
+	/** Headings come in ascending order. Words of notes have stems, and no place in the dictionary. */
+	fileNotes(notes: VocabularyData['headings'][number]['notes'], heading: number): void {
+		for (const note of notes) {
+			if (note.kind !== 'scope' && note.kind !== 'definition') continue;
+			for (const word of wordsOf(fold(note.text))) {
+				const filed = this.headingsByNoteStem[this.stemNumber(stemOf(word))];
+				if (filed[filed.length - 1] !== heading) filed.push(heading);
+			}
+		}
+	}
+
+	/** Dictionaries are stored sorted, so that a stem is found by halving; postings follow the same order. */
+	sorted() {
+		const { words } = this;
+		const stems = [...this.stems.keys()].sort();
+		const numbers = stems.map((stem) => this.stems.get(stem) as number);
+		const position = new Uint32Array(stems.length);
+		numbers.forEach((number, i) => (position[number] = i));
+		const order = words.map((_, number) => number);
+		order.sort((a, b) => words[a].length - words[b].length || (words[a] < words[b] ? -1 : 1));
+		return {
+			stems: StringTable.from(stems),
+			labelsByStem: Rows.from(numbers.map((number) => this.labelsByStem[number])),
+			headingsByNoteStem: Rows.from(numbers.map((number) => this.headingsByNoteStem[number])),
+			words: StringTable.from(order.map((number) => words[number])),
+			wordStems: Uint32Array.from(order, (number) => position[this.stemOfWord[number]]),
+			wordLetters: Uint32Array.from(order, (number) => lettersOf(words[number]))
+		};
+	}
+}
+
 function alphabeticalOrder(folds: string[]): Uint32Array {
-	const order = Uint32Array.from(folds, (_, i) => i);
-	return order.sort((a, b) => (folds[a] < folds[b] ? -1 : folds[a] > folds[b] ? 1 : a - b));
+	// The first characters as one number settle most pairs at the speed of a numeric sort; only ties compare texts.
+	const keys = Float64Array.from(folds, headOf).sort();
+	const places = new Map<number, number>();
+	for (let i = keys.length - 1; i >= 0; i--) places.set(keys[i], i);
+	const order = new Uint32Array(folds.length);
+	const next = new Map(places);
+	for (let label = 0; label < folds.length; label++) {
+		const head = headOf(folds[label]);
+		const at = next.get(head) as number;
+		order[at] = label;
+		next.set(head, at + 1);
+	}
+	const compare = (a: number, b: number) => (folds[a] < folds[b] ? -1 : folds[a] > folds[b] ? 1 : a - b);
+	for (const [head, start] of places) {
+		const end = next.get(head) as number;
+		if (end - start > 1) order.subarray(start, end).sort(compare);
+	}
+	return order;
+}
+
+/** The first three characters as a number that sorts as they do. */
+function headOf(text: string): number {
+	let head = 0;
+	// A character that is not there sorts before any that is.
+	for (let i = 0; i < 3; i++) head = head * 65_537 + (i < text.length ? text.charCodeAt(i) + 1 : 0);
+	return head;
 }
 
 /** Words of a label that are rotated; no heading has more. */
@@ -316,28 +451,34 @@ const WORD_START = /[\p{L}\p{N}]+/gu;
  * entries sorted by counting, last word first (D. E. Knuth, The Art of Computer Programming 3, 5.2.5), so that the whole
  * costs three passes. O(words).
  */
-function permutedOrder(wordIds: readonly (readonly number[])[], words: readonly string[]): Uint32Array {
+function permutedOrder(wordsOfLabels: FlatLists, words: readonly string[]): Uint32Array {
 	const ranks = new Uint32Array(words.length);
 	words
 		.map((_, id) => id)
 		.sort((a, b) => (words[a] < words[b] ? -1 : 1))
 		.forEach((id, rank) => (ranks[id] = rank + 1));
-	let entries = Uint32Array.from(
-		wordIds.flatMap((own, label) =>
-			own.slice(0, MOST_ROTATIONS).map((_, place) => label * MOST_ROTATIONS + place)
-		)
-	);
+	const { starts } = wordsOfLabels;
+	let size = 0;
+	for (let label = 0; label < wordsOfLabels.length; label++)
+		size += Math.min(MOST_ROTATIONS, starts[label + 1] - starts[label]);
+	let entries = new Uint32Array(size);
+	let filled = 0;
+	for (let label = 0; label < wordsOfLabels.length; label++)
+		for (let place = 0; place < Math.min(MOST_ROTATIONS, starts[label + 1] - starts[label]); place++)
+			entries[filled++] = label * MOST_ROTATIONS + place;
+	const keys = new Uint32Array(size);
 	for (const after of [2, 1, 0]) {
-		// Rank 0 is for a label that ends before.
-		const rankOf = (entry: number) => {
-			const id = wordIds[Math.floor(entry / MOST_ROTATIONS)][(entry % MOST_ROTATIONS) + after];
-			return id === undefined ? 0 : ranks[id];
-		};
-		const starts = new Uint32Array(words.length + 2);
-		for (const entry of entries) starts[rankOf(entry) + 1]++;
-		for (let i = 0; i <= words.length; i++) starts[i + 1] += starts[i];
-		const sorted = new Uint32Array(entries.length);
-		for (const entry of entries) sorted[starts[rankOf(entry)]++] = entry;
+		const counts = new Uint32Array(words.length + 2);
+		for (let i = 0; i < size; i++) {
+			const label = Math.floor(entries[i] / MOST_ROTATIONS);
+			const at = starts[label] + (entries[i] % MOST_ROTATIONS) + after;
+			// Rank 0 is for a label that ends before.
+			keys[i] = at < starts[label + 1] ? ranks[wordsOfLabels.at(at)] : 0;
+			counts[keys[i] + 1]++;
+		}
+		for (let i = 0; i <= words.length; i++) counts[i + 1] += counts[i];
+		const sorted = new Uint32Array(size);
+		for (let i = 0; i < size; i++) sorted[counts[keys[i]]++] = entries[i];
 		entries = sorted;
 	}
 	return entries;

@@ -1,3 +1,10 @@
 export { fold, key, splitQualifier, uninvert } from './fold';
-export { contentWords, meaningful, singular, stemOf, wordsOf } from './words';
-export { isAcronymOf, variantKey, variantKeyOfFold, variants, type AcronymPair } from './variants';
+export { contentWords, isFunctionWord, normalWord, singular, stemOf, wordsOf } from './words';
+export {
+	isAcronymOf,
+	variantKey,
+	levelWords,
+	variantKeyOfFold,
+	variants,
+	type AcronymPair
+} from './variants';

@@ -15,10 +15,13 @@ export function variantKey(label: string): string {
 /** The same for a text that is folded already. */
 export function variantKeyOfFold(folded: string): string {
 	const { base, qualifier } = splitQualifier(folded);
-	const joined = wordsOf(uninvert(base)).map(normalWord).join('');
-	// The inside of the joined form is levelled like its end, so that "noise barriers" and "noisebarrier" agree.
-	const solid = joined.replace(/(s|x|z|ch|sh|o)e+/g, '$1').replaceAll('ie', 'y');
+	const solid = levelWords(wordsOf(uninvert(base)).map(normalWord).join(''));
 	return qualifier ? `${solid}(${key(qualifier)})` : solid;
+}
+
+/** Levels the inside of normal words joined like their end, so that "noise barriers" and "noisebarrier" agree. */
+export function levelWords(joined: string): string {
+	return joined.includes('e') ? joined.replace(/(s|x|z|ch|sh|o)e+/g, '$1').replaceAll('ie', 'y') : joined;
 }
 
 /**

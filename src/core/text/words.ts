@@ -23,7 +23,11 @@ export function contentWords(folded: string): string[] {
 	return meaningful(wordsOf(folded));
 }
 
-export function meaningful(all: string[]): string[] {
+export function isFunctionWord(word: string): boolean {
+	return FUNCTION_WORDS.has(word);
+}
+
+function meaningful(all: string[]): string[] {
 	const content = all.filter((word) => !FUNCTION_WORDS.has(word));
 	return content.length > 0 ? content : all;
 }

@@ -1,7 +1,16 @@
 /** One edition of a vocabulary in memory: all that lookup and browsing need, and no more. */
 import { LabelIndex } from '../lookup/label-index';
 import { Hierarchy } from './hierarchy';
-import { HashTable, pack, Rows, StringTable, unpack, type Decoders, type Section } from './packed';
+import {
+	HashTable,
+	pack,
+	Rows,
+	StringTable,
+	unpack,
+	type Decoders,
+	type Latin1Encoder,
+	type Section
+} from './packed';
 import type { VocabularyData } from './types';
 
 /** How much of a scope note is kept at hand, for lists. */
@@ -21,6 +30,11 @@ export class EditionIndex {
 	) {}
 
 	static build(data: VocabularyData): EditionIndex {
+		return whole(EditionIndex.building(data));
+	}
+
+	/** The same in steps of some milliseconds, so that whoever builds can do other things in between. */
+	static *building(data: VocabularyData): Generator<void, EditionIndex> {
 		const { headings } = data;
 		const keys = headings.map((heading) => heading.key);
 		const uris = headings.map((heading) => heading.uri);
@@ -32,7 +46,7 @@ export class EditionIndex {
 			Uint8Array.from(headings, (heading) => (heading.retired === undefined ? 0 : 1)),
 			Rows.from(headings.map((heading) => heading.related)),
 			new Hierarchy(Rows.from(headings.map((heading) => heading.broader))),
-			LabelIndex.build(data),
+			yield* LabelIndex.building(data),
 			HashTable.from([...keys, ...uris].map((id, i) => [id, i % headings.length] as const))
 		);
 	}
@@ -49,7 +63,7 @@ export class EditionIndex {
 	}
 
 	/** The whole as bytes, for storage. */
-	toBytes(): Uint8Array {
+	toBytes(encode?: Latin1Encoder): Uint8Array {
 		const sections: Record<string, Section> = { retired: this.retired, ...this.labels.toSections() };
 		for (const name of ['keys', 'uris', 'names', 'noteStarts'] as const) {
 			const { text, starts } = this[name].parts();
@@ -67,7 +81,7 @@ export class EditionIndex {
 		const { hashes, values } = this.places.parts();
 		sections['places.hashes'] = hashes;
 		sections['places.values'] = values;
-		return pack(sections);
+		return pack(sections, encode);
 	}
 
 	static fromBytes(bytes: Uint8Array, decoders?: Decoders): EditionIndex {
@@ -87,6 +101,14 @@ export class EditionIndex {
 			LabelIndex.fromSections(sections),
 			new HashTable(numbers('places.hashes'), numbers('places.values'))
 		);
+	}
+}
+
+/** What steps come to when nobody does anything in between. */
+export function whole<T>(steps: Generator<void, T>): T {
+	for (;;) {
+		const { done, value } = steps.next();
+		if (done) return value;
 	}
 }
 

@@ -52,7 +52,8 @@ export class Rows {
 		});
 		starts[lists.length] = total;
 		const values = new Uint32Array(total);
-		lists.forEach((list, i) => values.set(list, starts[i]));
+		let at = 0;
+		for (const list of lists) for (let i = 0; i < list.length; i++) values[at++] = list[i];
 		return new Rows(starts, values);
 	}
 
@@ -99,18 +100,10 @@ export class HashTable {
 	) {}
 
 	/** O(n log n) in the number of entries. */
-	static from(entries: ReadonlyArray<readonly [string, number]>): HashTable {
-		const pairs = new Float64Array(entries.length);
-		// Hash and value in one double of 53 bits, so that the numeric sort is the fast one of typed arrays.
-		entries.forEach(([text, value], i) => (pairs[i] = hash(text) * 2 ** 21 + value));
-		pairs.sort();
-		const hashes = new Uint32Array(pairs.length);
-		const values = new Uint32Array(pairs.length);
-		pairs.forEach((pair, i) => {
-			hashes[i] = Math.floor(pair / 2 ** 21);
-			values[i] = pair % 2 ** 21;
-		});
-		return new HashTable(hashes, values);
+	static from(entries: Iterable<readonly [string, number]>): HashTable {
+		const filing = new HashFiling();
+		for (const [text, value] of entries) filing.add(text, value);
+		return filing.table();
 	}
 
 	/** Values filed under the hash of the text, ascending. O(log n + answers). */
@@ -133,6 +126,33 @@ export class HashTable {
 	}
 }
 
+/** Takes entries one by one and makes a table of them; no entry is an object of its own. */
+export class HashFiling {
+	/** Hash and value in one double of 53 bits, so that the numeric sort is the fast one of typed arrays. */
+	private pairs = new Float64Array(1024);
+	private size = 0;
+
+	add(text: string, value: number): void {
+		if (this.size === this.pairs.length) {
+			const larger = new Float64Array(2 * this.size);
+			larger.set(this.pairs);
+			this.pairs = larger;
+		}
+		this.pairs[this.size++] = hash(text) * 2 ** 21 + value;
+	}
+
+	table(): HashTable {
+		const pairs = this.pairs.subarray(0, this.size).sort();
+		const hashes = new Uint32Array(pairs.length);
+		const values = new Uint32Array(pairs.length);
+		for (let i = 0; i < pairs.length; i++) {
+			hashes[i] = Math.floor(pairs[i] / 2 ** 21);
+			values[i] = pairs[i] % 2 ** 21;
+		}
+		return new HashTable(hashes, values);
+	}
+}
+
 export type Section = string | Uint8Array | Uint32Array;
 
 /**
@@ -140,10 +160,10 @@ export type Section = string | Uint8Array | Uint32Array;
  * of four bytes. Strings are stored as Latin-1 where they can be, else as UTF-16, because both are read at the speed
  * of memory.
  */
-export function pack(sections: Record<string, Section>): Uint8Array {
+export function pack(sections: Record<string, Section>, encode = latin1Bytes): Uint8Array {
 	const bodies: { name: string; type: string; bytes: Uint8Array }[] = [];
 	for (const [name, section] of Object.entries(sections)) {
-		if (typeof section === 'string') bodies.push({ name, ...packString(section) });
+		if (typeof section === 'string') bodies.push({ name, ...packString(section, encode) });
 		else if (section instanceof Uint8Array) bodies.push({ name, type: 'u8', bytes: section });
 		else
 			bodies.push({
@@ -194,14 +214,17 @@ export function unpack(packed: Uint8Array, decoders: Decoders = { latin1, utf16 
 	return sections;
 }
 
-function packString(text: string): { type: string; bytes: Uint8Array } {
-	let wide = false;
-	for (let i = 0; i < text.length && !wide; i++) wide = text.charCodeAt(i) > 255;
-	if (!wide) {
-		const bytes = new Uint8Array(text.length);
-		for (let i = 0; i < text.length; i++) bytes[i] = text.charCodeAt(i);
-		return { type: 'latin1', bytes };
-	}
+/** A string of characters up to 255 as bytes. Platforms have faster ways than a loop; the caller may bring one. */
+export type Latin1Encoder = (text: string) => Uint8Array;
+
+function latin1Bytes(text: string): Uint8Array {
+	const bytes = new Uint8Array(text.length);
+	for (let i = 0; i < text.length; i++) bytes[i] = text.charCodeAt(i);
+	return bytes;
+}
+
+function packString(text: string, encode: Latin1Encoder): { type: string; bytes: Uint8Array } {
+	if (!/[^\u0000-\u00ff]/.test(text)) return { type: 'latin1', bytes: encode(text) };
 	const units = new Uint8Array(text.length * 2);
 	for (let i = 0; i < text.length; i++) {
 		const unit = text.charCodeAt(i);

@@ -2,8 +2,9 @@
 import { asc, eq } from 'drizzle-orm';
 import { EditionIndex } from '../../core/vocabulary/edition-index';
 import { connection } from './db/client';
-import { editionPacks, editions, subjectIndexes } from './db/schema';
+import { editions, subjectIndexes } from './db/schema';
 import { ServiceError } from './errors';
+import { readPack } from './packs';
 
 export interface CurrentIndex {
 	index: typeof subjectIndexes.$inferSelect;
@@ -49,20 +50,8 @@ const DECODERS = {
 };
 
 async function readEdition(id: number): Promise<EditionIndex> {
-	const { db } = connection();
-	const parts = await db
-		.select({ bytes: editionPacks.bytes })
-		.from(editionPacks)
-		.where(eq(editionPacks.editionId, id))
-		.orderBy(asc(editionPacks.part));
-	if (parts.length === 0)
+	const packed = await readPack(connection().sql, id);
+	if (packed.length === 0)
 		throw new ServiceError(404, 'no-vocabulary', 'This subject index has no vocabulary loaded.');
-	const size = parts.reduce((sum, { bytes }) => sum + bytes.length, 0);
-	const all = new Uint8Array(size);
-	let at = 0;
-	for (const { bytes } of parts) {
-		all.set(bytes, at);
-		at += bytes.length;
-	}
-	return EditionIndex.fromBytes(all, DECODERS);
+	return EditionIndex.fromBytes(packed, DECODERS);
 }

@@ -1,17 +1,13 @@
+import * as v from 'valibot';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { apply, execute, type Command } from '../../core/crosswalk';
 import { LOCAL_PERSON } from './access';
 import { dropDatabase, migratedDatabase } from './database.test-aid';
 import { connection } from './db/client';
 import { createIndex } from './indexes';
-import {
-	changeInquiry,
-	changesSince,
-	createInquiry,
-	listInquiries,
-	readInquiry,
-	stepBackOrForth
-} from './inquiries';
+import { copyInquiry, createInquiry, listInquiries, setInquiryState } from './inquiries';
+import { changeInquiry, changesSince, historyOf, readInquiry, stepBackOrForth } from './inquiry-changes';
+import { exportInquiry, importInquiry, inquiryDocument } from './inquiry-document';
 
 let url: string;
 let number = 0;
@@ -27,7 +23,13 @@ const COMMANDS: Command[] = [
 	{ kind: 'pick.add', id: 'p2', conceptId: 'c1', indexCode: 'alder', headings: [heading('Walls'), heading('Paint')], edition: '1', withNarrower: true },
 	{ kind: 'cell.noHeading', conceptId: 'c2', indexCode: 'alder', tried: ['rest', 'repose'], edition: '1' },
 	{ kind: 'concept.move', id: 'c2', to: 0 },
-	{ kind: 'pick.set', id: 'p2', role: 'rejected' },
+	{ kind: 'pick.set', id: 'p2', role: 'rejected', withNarrower: true, cuts: [heading('Brick')], chief: true, aspects: ['costs'] },
+	{ kind: 'word.set', id: 'w1', lang: 'en', capitals: true, off: ['alder'] },
+	{ kind: 'sighting.add', id: 's1', text: 'Racket', conceptId: 'c1', seen: 'a title' },
+	{ kind: 'sighting.set', id: 's1', state: 'dismissed' },
+	{ kind: 'concept.split', id: 'c1', newId: 'c3', name: 'walls', words: [], picks: ['p2'] },
+	{ kind: 'concept.merge', id: 'c3', into: 'c2' },
+	{ kind: 'many', title: 'Two more words', commands: [{ kind: 'word.add', id: 'w8', conceptId: 'c2', text: 'calm' }, { kind: 'word.add', id: 'w9', conceptId: 'c2', text: 'peace' }] },
 	{ kind: 'about.set', question: 'Why is it loud?' },
 	{ kind: 'concept.remove', id: 'c1' }
 ]; // prettier-ignore
@@ -143,6 +145,130 @@ describe('an inquiry in the database', () => {
 		await expect(readInquiry(LOCAL_PERSON, 'none')).rejects.toMatchObject({
 			status: 404,
 			code: 'no-inquiry'
+		});
+	});
+});
+
+describe('two windows at once', () => {
+	const from = (client: string, base: number, force = false) => ({ client, base, force });
+	const start = async () => {
+		for (const command of COMMANDS.slice(0, 4)) await change(command);
+		return (await readInquiry(LOCAL_PERSON, id)).revision;
+	};
+	const set = (fit: 'close' | 'exact' | 'broader') => ({ kind: 'pick.set', id: 'p1', fit }) as const;
+
+	it('never overwrite what the other had not seen, and name both sides', async () => {
+		const base = await start();
+		await changeInquiry(LOCAL_PERSON, id, set('close'), from('one', base));
+		const blind = changeInquiry(LOCAL_PERSON, id, set('exact'), from('two', base));
+		await expect(blind).rejects.toMatchObject({
+			status: 409,
+			code: 'collision',
+			details: {
+				collisions: [{ what: 'Noise', part: 'fit', yours: 'exact', theirs: 'close' }],
+				by: LOCAL_PERSON.name
+			}
+		});
+		expect((await state()).picks.p1.fit).toBe('close');
+		await changeInquiry(LOCAL_PERSON, id, set('exact'), from('two', base, true));
+		expect((await state()).picks.p1.fit).toBe('exact');
+	});
+
+	it('go together where they change different things, and know their own changes', async () => {
+		const base = await start();
+		await changeInquiry(LOCAL_PERSON, id, set('close'), from('one', base));
+		const noted = { kind: 'pick.set', id: 'p1', note: 'Why not.' } as const;
+		await changeInquiry(LOCAL_PERSON, id, noted, from('two', base));
+		await changeInquiry(LOCAL_PERSON, id, set('broader'), from('one', base));
+		expect((await state()).picks.p1).toMatchObject({ fit: 'broader', note: 'Why not.' });
+	});
+
+	it('bring back what the other removed, where that is chosen', async () => {
+		const base = await start();
+		await changeInquiry(LOCAL_PERSON, id, { kind: 'concept.remove', id: 'c1' }, from('one', base));
+		const late = changeInquiry(LOCAL_PERSON, id, set('exact'), from('two', base));
+		await expect(late).rejects.toMatchObject({ code: 'not-found' });
+		await stepBackOrForth(LOCAL_PERSON, id, 'undo', 'one');
+		await changeInquiry(LOCAL_PERSON, id, { kind: 'pick.remove', id: 'p1' }, from('one', base));
+		await expect(changeInquiry(LOCAL_PERSON, id, set('exact'), from('two', base))).rejects.toMatchObject({
+			code: 'collision',
+			details: { collisions: [{ what: 'Noise', theirs: 'removed' }] }
+		});
+		await changeInquiry(LOCAL_PERSON, id, set('exact'), from('two', base, true));
+		expect((await state()).picks.p1.fit).toBe('exact');
+	});
+});
+
+describe('the history', () => {
+	it('tells who changed what, when and why, of all and of one cell, newest first', async () => {
+		for (const command of COMMANDS.slice(0, 7)) await change(command);
+		await stepBackOrForth(LOCAL_PERSON, id, 'undo');
+		const all = await historyOf(LOCAL_PERSON, id);
+		expect(all.entries.map(({ summary }) => summary).slice(0, 2)).toEqual([
+			'Undone: Decided: no heading for rest in Alder',
+			'Decided: no heading for rest in Alder'
+		]);
+		expect(all.entries[1].state).toBe('undone');
+		const cell = await historyOf(LOCAL_PERSON, id, { cell: 'c1:alder' });
+		expect(cell.entries.map(({ summary }) => summary)).toEqual([
+			'Picked Walls together with Paint in Alder for noise',
+			'Judged Noise close',
+			'Picked Noise in Alder for noise'
+		]);
+		expect(cell.entries[1]).toMatchObject({
+			person: LOCAL_PERSON.name,
+			note: expect.stringContaining('Wider')
+		});
+		const older = await historyOf(LOCAL_PERSON, id, { before: all.entries[1].revision });
+		expect(older.entries).toHaveLength(6);
+	});
+});
+
+describe('an inquiry as a whole', () => {
+	it('is taken away and in again without a loss, its history and undo included', async () => {
+		for (const command of COMMANDS.slice(0, -1)) await change(command);
+		await stepBackOrForth(LOCAL_PERSON, id, 'undo');
+		const document = await exportInquiry(LOCAL_PERSON, id);
+		const parsed = v.parse(inquiryDocument, JSON.parse(JSON.stringify(document)));
+		const copy = await importInquiry(LOCAL_PERSON, parsed);
+		expect(copy).not.toBe(id);
+		const again = await exportInquiry(LOCAL_PERSON, copy);
+		const renamed = JSON.parse(JSON.stringify(again).replaceAll(copy, id)) as typeof again;
+		expect(renamed).toEqual(document);
+		const before = await state();
+		id = copy;
+		await stepBackOrForth(LOCAL_PERSON, copy, 'redo');
+		for (let i = 0; i < 4; i++) await stepBackOrForth(LOCAL_PERSON, copy, 'undo');
+		for (let i = 0; i < 3; i++) await stepBackOrForth(LOCAL_PERSON, copy, 'redo');
+		expect({ ...(await state()), about: null }).toEqual({ ...before, about: null });
+	});
+
+	it('is refused where it contradicts itself, and nothing of it is kept', async () => {
+		for (const command of COMMANDS.slice(0, 4)) await change(command);
+		const document = await exportInquiry(LOCAL_PERSON, id);
+		const broken = { ...document, inquiry: { ...document.inquiry, id: 'broken', concepts: [] } };
+		await expect(importInquiry(LOCAL_PERSON, broken)).rejects.toMatchObject({
+			status: 422,
+			message: expect.stringContaining('inquiry.words[0]')
+		});
+		await expect(readInquiry(LOCAL_PERSON, 'broken')).rejects.toMatchObject({ status: 404 });
+		expect(v.safeParse(inquiryDocument, { ...document, version: 2 }).success).toBe(false);
+	});
+
+	it('is copied, archived, removed and had back', async () => {
+		for (const command of COMMANDS.slice(0, 6)) await change(command);
+		const copy = await copyInquiry(LOCAL_PERSON, id);
+		const [own, other] = [await state(), (await readInquiry(LOCAL_PERSON, copy)).inquiry];
+		expect(other).toEqual({ ...own, about: { ...own.about, id: copy, title: 'Quiet (copy)' } });
+		await setInquiryState(LOCAL_PERSON, copy, { archived: true });
+		const listed = await listInquiries(LOCAL_PERSON);
+		expect(listed[listed.length - 1]).toMatchObject({ id: copy, archived: true });
+		await setInquiryState(LOCAL_PERSON, copy, { removed: true });
+		await expect(readInquiry(LOCAL_PERSON, copy)).rejects.toMatchObject({ status: 404 });
+		await setInquiryState(LOCAL_PERSON, copy, { removed: false });
+		expect((await readInquiry(LOCAL_PERSON, copy)).inquiry).toEqual(other);
+		await expect(setInquiryState(LOCAL_PERSON, 'none', { removed: true })).rejects.toMatchObject({
+			status: 404
 		});
 	});
 });

@@ -12,10 +12,22 @@ const many = <S extends v.GenericSchema>(item: S) => v.pipe(v.array(item), v.max
 const commandOf = <K extends string, E extends v.ObjectEntries>(kind: K, entries: E) =>
 	v.strictObject({ kind: v.literal(kind), ...entries });
 
-const pickFields = { withNarrower: v.boolean(), role, fit, note: text };
+const switches = {
+	withNarrower: v.optional(v.boolean()),
+	cuts: v.optional(v.pipe(v.array(heading), v.maxLength(500))),
+	chief: v.optional(v.boolean()),
+	aspects: v.optional(many(text)),
+	role: v.optional(role),
+	fit: v.optional(fit),
+	note: v.optional(text)
+};
+const wordSwitches = {
+	lang: v.optional(v.pipe(v.string(), v.maxLength(35))),
+	capitals: v.optional(v.boolean()),
+	off: v.optional(many(id))
+};
 
-/** A command on an inquiry, as `Command` in the core. */
-export const command = v.variant('kind', [
+const single = [
 	commandOf('about.set', {
 		title: v.optional(text),
 		question: v.optional(text),
@@ -28,8 +40,11 @@ export const command = v.variant('kind', [
 		status: v.optional(v.picklist(['required', 'waiting', 'exclude']))
 	}),
 	commandOf('concept.move', { id, to: v.pipe(v.number(), v.integer()) }),
+	commandOf('concept.merge', { id, into: id }),
+	commandOf('concept.split', { id, newId: id, name: text, words: many(id), picks: many(id) }),
 	commandOf('concept.remove', { id }),
-	commandOf('word.add', { id, conceptId: id, text }),
+	commandOf('word.add', { id, conceptId: id, text, ...wordSwitches }),
+	commandOf('word.set', { id, conceptId: v.optional(id), text: v.optional(text), ...wordSwitches }),
 	commandOf('word.remove', { id }),
 	commandOf('pick.add', {
 		id,
@@ -37,18 +52,9 @@ export const command = v.variant('kind', [
 		indexCode: id,
 		headings: headingsPicked,
 		edition: text,
-		withNarrower: v.optional(v.boolean()),
-		fit: v.optional(fit),
-		role: v.optional(role),
-		note: v.optional(text)
+		...switches
 	}),
-	commandOf('pick.set', {
-		id,
-		withNarrower: v.optional(v.boolean()),
-		role: v.optional(role),
-		fit: v.optional(fit),
-		note: v.optional(text)
-	}),
+	commandOf('pick.set', { id, ...switches }),
 	commandOf('pick.remove', { id }),
 	commandOf('cell.noHeading', {
 		conceptId: id,
@@ -62,10 +68,55 @@ export const command = v.variant('kind', [
 		conceptId: id,
 		indexCode: id,
 		edition: text,
-		picks: many(v.object({ id, headings: headingsPicked, ...pickFields })),
+		picks: many(v.object({ id, headings: headingsPicked, ...switches })),
 		noHeading: v.boolean()
+	}),
+	commandOf('sighting.add', {
+		id,
+		text,
+		uri: v.optional(v.pipe(v.string(), v.maxLength(2_000))),
+		indexCode: v.optional(v.string()),
+		conceptId: v.optional(v.string()),
+		seen: text
+	}),
+	commandOf('sighting.set', { id, state: v.picklist(['open', 'used', 'dismissed']) })
+] as const;
+
+/** A command on an inquiry, as `Command` in the core. Several may come as one; they do not nest. */
+export const command = v.variant('kind', [
+	...single,
+	commandOf('many', {
+		title: v.pipe(v.string(), v.minLength(1), v.maxLength(300)),
+		commands: v.pipe(v.array(v.variant('kind', [...single])), v.maxLength(5_000))
 	})
 ]);
+
+/** Which window asks. */
+export const fromWindow = v.object({ client: v.optional(v.pipe(v.string(), v.maxLength(100)), '') });
+
+/** A command with what its sender had seen: the revision on the screen, and the window it comes from. */
+export const sentCommand = v.object({
+	command,
+	base: v.pipe(v.number(), v.integer(), v.minValue(0)),
+	client: v.pipe(v.string(), v.maxLength(100)),
+	/** The sender knows what stands in the way and wants this all the same. */
+	force: v.optional(v.boolean(), false)
+});
+
+/** A cell as scripts set it: headings by URI. */
+export const cellBody = v.object({
+	picks: v.optional(
+		many(
+			v.object({
+				uris: v.pipe(v.array(v.pipe(v.string(), v.minLength(1))), v.minLength(1), v.maxLength(20)),
+				...switches,
+				cuts: v.optional(v.array(v.string()))
+			})
+		),
+		[]
+	),
+	noHeading: v.optional(v.boolean(), false)
+});
 
 export const newInquiry = v.object({
 	title: v.pipe(v.string(), v.trim(), v.minLength(1, 'A title is needed.'), v.maxLength(200)),

@@ -93,6 +93,7 @@
 							{index}
 							formats={data.formats}
 							mostBytes={data.mostBytes}
+							mostSeconds={data.mostSeconds}
 							onDone={() => (loading = '')}
 						/>
 					{/if}

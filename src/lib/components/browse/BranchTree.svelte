@@ -1,5 +1,6 @@
 <script lang="ts">
 	import Check from '@lucide/svelte/icons/check';
+	import Scissors from '@lucide/svelte/icons/scissors';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import type { Branch } from './branches';
 
@@ -8,14 +9,31 @@
 		/** Which way the branches grow: broader headings to the left, narrower ones to the right. */
 		side: 'left' | 'right';
 		rows: Branch[];
+		/** What marking a row does: picks it, or cuts its branch. */
+		act?: 'pick' | 'cut';
 		isPicked: (uri: string) => boolean;
 		onToggle?: (row: Branch) => void;
 		onVisit: (row: Branch) => void;
 		onPick: (row: Branch) => void;
+		/** Marks a row to be picked with others. */
+		onMark?: (row: Branch) => void;
+		isMarked?: (row: Branch) => boolean;
 		/** Towards the heading in the middle, from the innermost row. */
 		onInward: () => void;
 	}
-	let { label, side, rows, isPicked, onToggle, onVisit, onPick, onInward }: Props = $props();
+	let {
+		label,
+		side,
+		rows,
+		act: acts = 'pick',
+		isPicked,
+		onToggle,
+		onVisit,
+		onPick,
+		onMark,
+		isMarked,
+		onInward
+	}: Props = $props();
 
 	const ROW = 30;
 	const STEP = 20;
@@ -70,7 +88,8 @@
 			ArrowRight: () => (side === 'right' ? outward(row) : inward(row)),
 			ArrowLeft: () => (side === 'right' ? inward(row) : outward(row)),
 			Enter: () => onVisit(row),
-			' ': () => onPick(row)
+			' ': () => onPick(row),
+			x: () => onMark?.(row)
 		};
 		const move = moves[event.key];
 		if (!move) return;
@@ -113,6 +132,7 @@
 				aria-setsize={row.siblings}
 				aria-expanded={row.open}
 				aria-selected={isPicked(row.heading.uri)}
+				class:marked={isMarked?.(row)}
 				class="row group flex items-center gap-1.5 rounded hover:bg-shade focus-visible:bg-wash"
 				style="height: {ROW}px; --gutter: {gutter(row.depth)}px"
 				onfocus={() => (at = i)}
@@ -125,18 +145,24 @@
 						aria-hidden="true">{row.open ? '–' : row.heading.narrowerCount}</span
 					>
 				{/if}
-				<span class="min-w-0 truncate text-[14.5px]"
+				<span
+					class="min-w-0 truncate text-[14.5px]"
+					class:line-through={acts === 'cut' && isPicked(row.heading.uri)}
 					><HeadingText label={row.heading.label} retired={row.heading.retired} /></span
 				>
 				{#if row.open === false}<span class="sr-only">, {row.heading.narrowerCount} narrower</span>{/if}
 				<span
 					data-act="pick"
 					aria-hidden="true"
-					title="Pick, or take back"
+					title={acts === 'cut' ? 'Cut this branch, or put it back' : 'Pick, or take back'}
 					class="pick flex size-5 shrink-0 items-center justify-center rounded-full {isPicked(row.heading.uri)
 						? 'bg-lichen text-on-lichen'
 						: 'text-quiet opacity-0 group-hover:opacity-100 group-focus-visible:opacity-100 hover:bg-wash'}"
-					>{#if isPicked(row.heading.uri)}<Check size={12} strokeWidth={3} />{/if}</span
+					class:cuts={acts === 'cut'}
+					>{#if acts === 'cut'}<Scissors size={12} />{:else if isPicked(row.heading.uri)}<Check
+							size={12}
+							strokeWidth={3}
+						/>{/if}</span
 				>
 			</div>
 		{/each}
@@ -152,6 +178,10 @@
 	.row {
 		margin-left: var(--gutter);
 		padding: 0 6px 0 4px;
+	}
+	.marked {
+		background: var(--lichen-wash);
+		box-shadow: inset 3px 0 0 var(--lichen);
 	}
 	/* Drawn, not written, so that the row's text stays the heading alone. */
 	.pick:empty::before {

@@ -10,7 +10,7 @@
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import { narrowerBranches, type Branch } from './branches';
-	import { standing, togglePick } from './pick';
+	import { setAside, standing, togglePick } from './pick';
 	import { VirtualRows } from './virtual.svelte';
 
 	/** The hierarchical display: the whole tree of an index, opened as far as a person likes, or only what a filter leaves. */
@@ -146,7 +146,9 @@
 			ArrowRight: () => (branch.open === false ? toggle(branch) : branch.open && go(inHand + 1)),
 			ArrowLeft: () => (branch.open ? toggle(branch) : branch.parent >= 0 && go(branch.parent)),
 			Enter: () => visit(branch),
-			' ': () => pick(branch)
+			' ': () => pick(branch),
+			x: () => store.mark(index.code, [branch.heading]),
+			s: () => setAside(store, concept, index.code, [branch.heading], `browsing ${index.name}`)
 		};
 		const move = moves[event.key];
 		if (!move) return;
@@ -182,7 +184,8 @@
 				{ shown: ['→'], does: 'Open the branch, then into it' },
 				{ shown: ['←'], does: 'Close the branch, then out of it' },
 				{ shown: ['Enter'], does: 'Open the heading in its lineage' },
-				{ shown: ['Space'], does: 'Pick for the current concept, or take back' }
+				{ shown: ['Space'], does: 'Pick for the current concept, or take back' },
+				{ shown: ['S'], does: 'Set the heading aside as a sighting' }
 			]
 		})
 	);
@@ -228,6 +231,7 @@
 					aria-setsize={branch.siblings}
 					aria-expanded={branch.open}
 					aria-selected={isPicked(branch)}
+					class:marked={store.isMarked(index.code, [branch.heading])}
 					class="group absolute inset-x-0 flex h-7 items-center gap-2 rounded hover:bg-shade focus-visible:bg-wash"
 					style="transform: translateY({start}px); padding-left: {branch.depth * STEP + 6}px"
 					onfocus={() => (inHand = i)}
@@ -278,3 +282,10 @@
 		{/each}
 	</div>
 </div>
+
+<style>
+	.marked {
+		background: var(--lichen-wash);
+		box-shadow: inset 4px 0 0 var(--lichen);
+	}
+</style>

@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { cellState, type Concept } from '$core/crosswalk';
+	import type { Concept } from '$core/crosswalk';
+	import TypedHeading from '../crosswalk/TypedHeading.svelte';
 	import type { IndexSummary } from '$lib/server/indexes';
 	import type { LaneAnswer, LookupMatch } from '$lib/server/vocabularies';
 	import CellPicks from '../crosswalk/CellPicks.svelte';
@@ -31,7 +32,7 @@
 	);
 	const firm = $derived(lines.filter(({ tier }) => !LOOSE.has(tier)));
 	const loose = $derived(lines.filter(({ tier }) => LOOSE.has(tier)));
-	const decided = $derived(concept ? cellState(store.inquiry, concept.id, index.code) : 'undecided');
+	const decided = $derived(concept ? store.cells.at(concept.id, index.code).state : 'undecided');
 
 	const refs = ({ heading, together }: LookupMatch) => together ?? [heading];
 
@@ -46,7 +47,10 @@
 {#snippet row(match: LookupMatch)}
 	{@const headings = refs(match)}
 	{@const pick = standing(store, concept, index.code, headings)}
-	<li class="flex gap-2 px-3 py-2 hover:bg-shade has-[a:focus-visible]:bg-wash">
+	<li
+		class="flex gap-2 px-3 py-2 hover:bg-shade has-[a:focus-visible]:bg-wash"
+		class:marked={store.isMarked(index.code, headings)}
+	>
 		<PickMark
 			name={headings.map(({ label }) => label).join(' together with ')}
 			concept={concept?.name}
@@ -108,7 +112,10 @@
 	</header>
 	<div class="min-h-0 flex-1 overflow-y-auto">
 		{#if !index.edition}
-			<p class="p-3 text-quiet">No vocabulary is loaded for {index.name} yet.</p>
+			<div class="p-3">
+				{#if concept}<TypedHeading {concept} {index} />
+				{:else}<p class="text-quiet">No vocabulary is loaded for {index.name} yet.</p>{/if}
+			</div>
 		{:else if query && answer}
 			<ul class="divide-y">
 				{#each firm as match (match.heading.id)}{@render row(match)}{/each}
@@ -155,3 +162,11 @@
 		</footer>
 	{/if}
 </section>
+
+<style>
+	/* A marked row leans out, like a shoot about to be cut. */
+	.marked {
+		box-shadow: inset 4px 0 0 var(--lichen);
+		background: var(--lichen-wash);
+	}
+</style>

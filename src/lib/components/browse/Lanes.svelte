@@ -1,10 +1,11 @@
 <script lang="ts">
+	import type { IndexSummary } from '$lib/server/indexes';
 	import type { LaneAnswer } from '$lib/server/vocabularies';
 	import { useKeys } from '../frame/keys.svelte';
 	import { currentConcept } from '../inquiry/current-concept';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import Lane from './Lane.svelte';
-	import { togglePick } from './pick';
+	import { setAside, togglePick } from './pick';
 
 	let { answers, query }: { answers: LaneAnswer[]; query: string } = $props();
 	const store = $derived(useInquiry()());
@@ -32,7 +33,12 @@
 			ArrowUp: () => (place === 0 ? document.getElementById('word-field')?.focus() : rows[place - 1].focus()),
 			ArrowRight: () => across(1),
 			ArrowLeft: () => across(-1),
-			' ': () => pick(at, lane.getAttribute('data-lane') ?? ''),
+			' ': () => inHand(at, lane, (index, headings) => togglePick(store, concept, index, headings)),
+			x: () => inHand(at, lane, (index, headings) => store.mark(index.code, headings)),
+			s: () =>
+				inHand(at, lane, (index, headings) =>
+					setAside(store, concept, index.code, headings, `looked up “${query}”`)
+				),
 			n: () => noHeading(lane.getAttribute('data-lane') ?? '')
 		};
 		const move = moves[event.key];
@@ -41,7 +47,12 @@
 		move();
 	}
 
-	function pick(row: HTMLElement, code: string) {
+	function inHand(
+		row: HTMLElement,
+		lane: Element,
+		act: (index: IndexSummary, headings: { uri: string; label: string }[]) => void
+	) {
+		const code = lane.getAttribute('data-lane') ?? '';
 		const index = store.columns.find((other) => other.code === code);
 		const ids = row.dataset.pick?.split(' ') ?? [];
 		const match = answers
@@ -49,7 +60,7 @@
 			?.matches.find(
 				({ heading, together }) => (together ?? [heading]).map(({ id }) => id).join(' ') === ids.join(' ')
 			);
-		if (index && match) togglePick(store, concept, index, match.together ?? [match.heading]);
+		if (index && match) act(index, match.together ?? [match.heading]);
 	}
 
 	function noHeading(code: string) {
@@ -66,6 +77,7 @@
 				{ shown: ['→', '←'], does: 'Same place in the next lane' },
 				{ shown: ['Space'], does: 'Pick for the current concept, or take back' },
 				{ shown: ['Enter'], does: 'Open the heading in its hierarchy' },
+				{ shown: ['S'], does: 'Set the heading aside as a sighting' },
 				{ shown: ['N'], does: 'Decide: no heading here' }
 			]
 		})

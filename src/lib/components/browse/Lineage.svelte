@@ -2,7 +2,6 @@
 	import { toast } from 'svelte-sonner';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { cellState } from '$core/crosswalk';
 	import type { IndexSummary } from '$lib/server/indexes';
 	import type { HeadingLine, HeadingSheet } from '$lib/server/vocabularies';
 	import CellPicks from '../crosswalk/CellPicks.svelte';
@@ -15,7 +14,8 @@
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { broaderBranches, narrowerBranches, type Branch } from './branches';
 	import BranchTree from './BranchTree.svelte';
-	import { standing, togglePick } from './pick';
+	import MarkedBar from './MarkedBar.svelte';
+	import { setAside, standing, togglePick } from './pick';
 	import SheetBody from './SheetBody.svelte';
 
 	let { index, sheet }: { index: IndexSummary; sheet: HeadingSheet } = $props();
@@ -96,7 +96,9 @@
 			ArrowRight: () => narrowerTree?.focus(),
 			ArrowUp: () => before && visit(before.id),
 			ArrowDown: () => after && visit(after.id),
-			' ': () => pickHeading(sheet)
+			' ': () => pickHeading(sheet),
+			x: () => store.mark(index.code, [sheet]),
+			s: () => setAside(store, concept, index.code, [sheet], `browsing ${index.name}`)
 		};
 		const move = moves[event.key];
 		if (!move) return;
@@ -113,6 +115,7 @@
 				{ shown: ['↑', '↓'], does: 'Sibling before, next sibling' },
 				{ shown: ['Enter'], does: 'Make the heading in hand the middle' },
 				{ shown: ['Space'], does: 'Pick for the current concept, or take back' },
+				{ shown: ['S'], does: 'Set the heading in the middle aside as a sighting' },
 				{ shown: ['M'], does: 'To the heading in the middle', bind: 'm', run: () => middle.focus() }
 			]
 		})
@@ -152,6 +155,8 @@
 						isPicked={(uri) => pickedUris.has(uri)}
 						onVisit={(row) => visit(row.heading.id)}
 						onPick={(row) => pickHeading(row.heading)}
+						onMark={(row) => store.mark(index.code, [row.heading])}
+						isMarked={(row) => store.isMarked(index.code, [row.heading])}
 						onInward={() => middle.focus()}
 					/>
 				{/if}
@@ -186,6 +191,17 @@
 						{concept?.name ?? 'a concept'}
 						<kbd class="key-cap !bg-transparent !text-inherit opacity-80">Space</kbd>
 					</button>
+					<button
+						class="quiet-action border"
+						aria-pressed={store.isMarked(index.code, [sheet])}
+						onclick={() => store.mark(index.code, [sheet])}
+						>{store.isMarked(index.code, [sheet]) ? 'Marked' : 'Mark'} <kbd class="key-cap">X</kbd></button
+					>
+					<button
+						class="quiet-action border"
+						onclick={() => setAside(store, concept, index.code, [sheet], `browsing ${index.name}`)}
+						>Set aside <kbd class="key-cap">S</kbd></button
+					>
 					{#if pick?.role === 'rejected'}<span class="text-warn">Rejected for this concept</span>{/if}
 				</div>
 				<SheetBody {sheet} {index} {at} />
@@ -210,12 +226,15 @@
 						onToggle={toggle}
 						onVisit={(row) => visit(row.heading.id)}
 						onPick={(row) => pickHeading(row.heading)}
+						onMark={(row) => store.mark(index.code, [row.heading])}
+						isMarked={(row) => store.isMarked(index.code, [row.heading])}
 						onInward={() => middle.focus()}
 					/>
 				{/if}
 			</section>
 		</div>
 	</div>
+	<MarkedBar />
 	{#if concept}
 		<footer
 			class="grid max-h-52 shrink-0 grid-cols-[auto_1fr] items-start gap-x-6 overflow-y-auto border-t bg-leaf px-4 py-2"
@@ -226,7 +245,7 @@
 			</p>
 			<div>
 				<CellPicks conceptId={concept.id} indexCode={index.code} full />
-				{#if cellState(store.inquiry, concept.id, index.code) !== 'picks'}
+				{#if store.cells.at(concept.id, index.code).state !== 'picks'}
 					<NoHeading conceptId={concept.id} indexCode={index.code} tried={query ? [query] : []} />
 				{/if}
 			</div>

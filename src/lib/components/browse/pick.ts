@@ -43,3 +43,23 @@ export function togglePick(
 			headings: headings.map(({ uri, label }) => ({ uri, label }))
 		});
 }
+
+/** Sets a heading, or several together, aside for the current concept. */
+export function setAside(
+	store: InquiryStore,
+	concept: Concept | undefined,
+	code: string,
+	headings: readonly Ref[],
+	seen: string
+): void {
+	for (const { uri, label } of headings)
+		store.send({
+			kind: 'sighting.add',
+			id: freshId(),
+			text: label,
+			uri,
+			indexCode: code,
+			conceptId: concept?.id ?? '',
+			seen
+		});
+}

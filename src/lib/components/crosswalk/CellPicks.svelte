@@ -1,19 +1,11 @@
 <script lang="ts">
-	import Trash from '@lucide/svelte/icons/x';
-	import { ToggleGroup } from 'bits-ui';
-	import {
-		FIT_WORDS,
-		FITS,
-		pickName,
-		picksOf,
-		ROLE_WORDS,
-		ROLES,
-		type Fit,
-		type Pick,
-		type Role
-	} from '$core/crosswalk';
-	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import Remove from '@lucide/svelte/icons/x';
+	import { pickName, type Pick } from '$core/crosswalk';
+	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
+	import { lineageAt } from '../inquiry/addresses';
 	import HeadingText from '../marks/HeadingText.svelte';
+	import { flagWords } from './flags';
+	import PickSwitches from './PickSwitches.svelte';
 
 	interface Props {
 		conceptId: string;
@@ -23,26 +15,72 @@
 	}
 	let { conceptId, indexCode, full = false }: Props = $props();
 	const store = $derived(useInquiry()());
-	const picks = $derived(picksOf(store.inquiry, conceptId, indexCode));
+	const picks = $derived(store.cells.at(conceptId, indexCode).picks);
+	const index = $derived(store.indexes.find(({ code }) => code === indexCode));
 
-	function setFit(pick: Pick, fit: string) {
-		if (fit && fit !== pick.fit) store.send({ kind: 'pick.set', id: pick.id, fit: fit as Fit });
-	}
 	function setNote(pick: Pick, note: string) {
 		if (note !== pick.note) store.send({ kind: 'pick.set', id: pick.id, note }, { quiet: true });
+	}
+
+	/** Two picks become one whose headings must be on the same record. */
+	function hold(pick: Pick, otherId: string) {
+		const other = picks.find(({ id }) => id === otherId);
+		if (!other) return;
+		const headings = [...pick.headings, ...other.headings];
+		store.send({
+			kind: 'many',
+			title: `Held ${pickName({ headings })} in one pick`,
+			commands: [
+				{ kind: 'pick.remove', id: pick.id },
+				{ kind: 'pick.remove', id: other.id },
+				{
+					kind: 'pick.add',
+					id: freshId(),
+					conceptId,
+					indexCode,
+					headings,
+					edition: pick.edition,
+					fit: pick.fit,
+					note: [pick.note, other.note].filter(Boolean).join(' ')
+				}
+			]
+		});
+	}
+
+	function part(pick: Pick) {
+		store.send({
+			kind: 'many',
+			title: `Parted ${pickName(pick)}`,
+			commands: [
+				{ kind: 'pick.remove', id: pick.id },
+				...pick.headings.map((heading, i) => ({
+					kind: 'pick.add' as const,
+					id: freshId(),
+					conceptId,
+					indexCode,
+					headings: [heading],
+					edition: pick.edition,
+					note: i === 0 ? pick.note : ''
+				}))
+			]
+		});
 	}
 </script>
 
 <ul class="divide-y">
 	{#each picks as pick (pick.id)}
+		{@const facts = store.facts.facts[pick.id]}
 		<li class="py-2">
 			<div class="flex items-baseline gap-2">
 				<span class="min-w-0 text-[15px]">
 					{#each pick.headings as heading, i (heading.uri)}
-						{#if i > 0}{' '}<span class="text-xs text-quiet">together with</span>{' '}{/if}<HeadingText
-							label={heading.label}
-							retired={pick.role === 'rejected'}
-						/>
+						{@const key = facts?.headings.find(({ uri }) => uri === heading.uri)?.key}
+						{#if i > 0}{' '}<span class="text-xs text-quiet">together with</span>{' '}{/if}
+						{#if key}<a
+								class="hover:underline"
+								href={lineageAt({ id: store.id, concept: conceptId }, indexCode, key)}
+								><HeadingText label={heading.label} retired={pick.role === 'rejected'} /></a
+							>{:else}<HeadingText label={heading.label} retired={pick.role === 'rejected'} />{/if}
 					{/each}
 				</span>
 				<button
@@ -50,61 +88,44 @@
 					aria-label="Remove {pickName(pick)}"
 					title="Remove"
 					onclick={() => store.send({ kind: 'pick.remove', id: pick.id })}
-					><Trash size={14} aria-hidden="true" /></button
+					><Remove size={14} aria-hidden="true" /></button
 				>
 			</div>
-			<div class="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1 text-xs">
-				<ToggleGroup.Root
-					type="single"
-					value={pick.fit}
-					onValueChange={(fit) => setFit(pick, fit)}
-					class="flex flex-wrap gap-0.5"
-					aria-label="Fit of {pickName(pick)}"
-				>
-					{#each FITS as fit (fit)}
-						<ToggleGroup.Item
-							value={fit}
-							class="rounded px-1.5 text-quiet hover:bg-shade data-[state=on]:bg-wash data-[state=on]:font-semibold data-[state=on]:text-lichen-deep"
-							>{FIT_WORDS[fit]}</ToggleGroup.Item
-						>
-					{/each}
-				</ToggleGroup.Root>
-				<label class="flex items-center gap-1.5">
-					<input
-						type="checkbox"
-						class="accent-lichen"
-						checked={pick.withNarrower}
-						onchange={(event) =>
-							store.send({ kind: 'pick.set', id: pick.id, withNarrower: event.currentTarget.checked })}
-					/>
-					with narrower
-				</label>
-				{#if full}
-					<label class="flex items-center gap-1.5">
-						<span class="text-quiet">role</span>
-						<select
-							class="rounded border bg-leaf px-1"
-							value={pick.role}
-							onchange={(event) =>
-								store.send({ kind: 'pick.set', id: pick.id, role: event.currentTarget.value as Role })}
-						>
-							{#each ROLES as role (role)}<option value={role}>{ROLE_WORDS[role]}</option>{/each}
-						</select>
-					</label>
-				{:else if pick.role !== 'searched'}
-					<span class="text-quiet">{ROLE_WORDS[pick.role]}</span>
-				{/if}
-			</div>
+			{#each facts?.flags ?? [] as flag (flag.kind)}
+				<p class="text-xs {flag.kind === 'shared' ? 'text-quiet' : 'text-warn'}">
+					{flagWords(flag, store.inquiry).says}
+				</p>
+			{/each}
+			{#if index}<PickSwitches {pick} {index} {full} />{/if}
 			{#if full}
-				<label class="mt-1.5 block">
-					<span class="sr-only">Note on {pickName(pick)}</span>
-					<textarea
-						class="field w-full resize-y text-xs"
-						rows={pick.note.length > 60 ? 2 : 1}
-						placeholder="Why"
-						value={pick.note}
-						onchange={(event) => setNote(pick, event.currentTarget.value)}></textarea>
-				</label>
+				<div class="mt-1.5 flex items-start gap-2">
+					<label class="block min-w-0 flex-1">
+						<span class="sr-only">Note on {pickName(pick)}</span>
+						<textarea
+							class="field w-full resize-y text-xs"
+							rows={pick.note.length > 60 ? 2 : 1}
+							placeholder="Why"
+							value={pick.note}
+							onchange={(event) => setNote(pick, event.currentTarget.value)}></textarea>
+					</label>
+					{#if pick.headings.length > 1}
+						<button class="quiet-action text-xs" onclick={() => part(pick)}>Part</button>
+					{:else if picks.length > 1}
+						<label class="text-xs">
+							<span class="sr-only">Hold {pickName(pick)} together with</span>
+							<select
+								class="mt-0.5 w-28 rounded border bg-leaf px-1 py-0.5 text-quiet"
+								value=""
+								onchange={(event) => hold(pick, event.currentTarget.value)}
+							>
+								<option value="">together with</option>
+								{#each picks.filter(({ id }) => id !== pick.id) as other (other.id)}<option value={other.id}
+										>{pickName(other)}</option
+									>{/each}
+							</select>
+						</label>
+					{/if}
+				</div>
 			{:else if pick.note}
 				<p class="mt-0.5 text-xs text-quiet">{pick.note}</p>
 			{/if}

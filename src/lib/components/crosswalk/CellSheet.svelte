@@ -1,23 +1,35 @@
 <script lang="ts">
-	import { cellState, inOrder, type Concept } from '$core/crosswalk';
+	import { cellId, wordsOfConcept, type Concept } from '$core/crosswalk';
 	import type { IndexSummary } from '$lib/server/indexes';
 	import { lanesAt } from '../inquiry/addresses';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import FreeWord from '../marks/FreeWord.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
+	import SightingList from '../sightings/SightingList.svelte';
+	import CellHistory from './CellHistory.svelte';
 	import CellPicks from './CellPicks.svelte';
 	import NoHeading from './NoHeading.svelte';
+	import Suggestions from './Suggestions.svelte';
+	import TypedHeading from './TypedHeading.svelte';
 
 	let { concept, index, onClose }: { concept: Concept; index: IndexSummary; onClose: () => void } = $props();
 	const store = $derived(useInquiry()());
-	const state = $derived(cellState(store.inquiry, concept.id, index.code));
-	const words = $derived(inOrder(store.inquiry.words).filter((word) => word.conceptId === concept.id));
+	const state = $derived(store.cells.at(concept.id, index.code).state);
+	const words = $derived(wordsOfConcept(store.inquiry, concept.id));
 	const place = $derived({ id: store.id, concept: concept.id });
+	const sightings = $derived(
+		Object.values(store.inquiry.sightings).filter(
+			(sighting) =>
+				sighting.state === 'open' &&
+				sighting.conceptId === concept.id &&
+				(sighting.indexCode === index.code || sighting.indexCode === '')
+		)
+	);
 </script>
 
 <aside
 	aria-label="{concept.name} in {index.name}"
-	class="flex w-[400px] shrink-0 flex-col overflow-auto border-l bg-leaf max-md:fixed max-md:inset-y-0 max-md:right-0 max-md:z-20 max-md:w-[90vw]"
+	class="flex w-[400px] shrink-0 flex-col overflow-auto border-l bg-leaf max-md:fixed max-md:inset-y-0 max-md:right-0 max-md:z-20 max-md:w-[90vw] print:hidden"
 >
 	<div class="flex items-start gap-2 border-b p-4">
 		<IndexMark {index} size={26} />
@@ -34,13 +46,26 @@
 			<h3 class="mb-1 text-xs font-semibold text-quiet">Recorded</h3>
 			<CellPicks conceptId={concept.id} indexCode={index.code} full />
 			{#if state === 'undecided'}
-				<p class="mb-1 text-quiet">Nothing decided yet. Look its words up, then pick what fits.</p>
+				<p class="mb-1 text-quiet">Nothing decided yet. Take a suggestion, or look its words up.</p>
 			{/if}
 			<NoHeading conceptId={concept.id} indexCode={index.code} />
+			{#if !index.edition}<div class="mt-2"><TypedHeading {concept} {index} /></div>{/if}
 		</section>
+		{#if index.edition}
+			<section>
+				<h3 class="mb-1 text-xs font-semibold text-quiet">Suggestions</h3>
+				<Suggestions {concept} {index} />
+			</section>
+		{/if}
+		{#if sightings.length > 0}
+			<section>
+				<h3 class="mb-1 text-xs font-semibold text-quiet">Sightings</h3>
+				<SightingList {sightings} {concept} />
+			</section>
+		{/if}
 		<section>
 			<h3 class="mb-1 text-xs font-semibold text-quiet">Words to look up</h3>
-			<ul class="space-y-0.5">
+			<ul class="flex flex-wrap gap-x-1">
 				{#each words as word (word.id)}
 					<li>
 						<a class="quiet-action -ml-2" href={lanesAt(place, word.text.replace(/\*$/, ''))}>
@@ -51,6 +76,10 @@
 					<li><a class="quiet-action -ml-2" href={lanesAt(place, concept.name)}>{concept.name}</a></li>
 				{/each}
 			</ul>
+		</section>
+		<section>
+			<h3 class="mb-1 text-xs font-semibold text-quiet">History of this cell</h3>
+			<CellHistory cell={cellId(concept.id, index.code)} />
 		</section>
 	</div>
 </aside>

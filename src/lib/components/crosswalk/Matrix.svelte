@@ -1,26 +1,34 @@
 <script lang="ts">
 	import { tick } from 'svelte';
 	import { goto } from '$app/navigation';
-	import { cellId, cellState, FIT_WORDS, inOrder, picksOf } from '$core/crosswalk';
+	import { cellId, FIT_WORDS, isThin, wordsOfConcept, type Concept, type Pick } from '$core/crosswalk';
+	import type { IndexSummary } from '$lib/server/indexes';
 	import { lanesAt } from '../inquiry/addresses';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
+	import { flagWords } from './flags';
 
 	interface Props {
 		/** The cell in hand, as `concept:index`. */
 		current: string | undefined;
+		concepts: readonly Concept[];
+		/** Cells a filter leaves; the others stand back. Undefined without a filter. */
+		standingOut: ReadonlySet<string> | undefined;
+		/** With notes and switches, or headings alone. */
+		reading: 'compact' | 'full';
 		onOpen: (conceptId: string, indexCode: string) => void;
 		onClose: () => void;
 	}
-	let { current, onOpen, onClose }: Props = $props();
+	let { current, concepts, standingOut, reading, onOpen, onClose }: Props = $props();
 	const store = $derived(useInquiry()());
-	const concepts = $derived(store.concepts);
 	const columns = $derived(store.columns);
 
 	let row = $state(0);
 	let column = $state(0);
 	let grid: HTMLElement;
+	// A filter may leave fewer rows than there were.
+	const rowInHand = $derived(Math.min(row, concepts.length - 1));
 
 	// The cell named in the address is the one the keys start from.
 	$effect(() => {
@@ -33,6 +41,10 @@
 		);
 	});
 
+	/** How many cells of a row or column have come to a decision. */
+	const decided = (cells: [Concept, IndexSummary][]) =>
+		cells.filter(([{ id }, { code }]) => store.cells.at(id, code).state !== 'undecided').length;
+
 	async function moveTo(nextRow: number, nextColumn: number) {
 		row = Math.max(0, Math.min(concepts.length - 1, nextRow));
 		column = Math.max(0, Math.min(columns.length - 1, nextColumn));
@@ -41,34 +53,35 @@
 	}
 
 	function lookUp() {
-		const concept = concepts[row];
-		const word = inOrder(store.inquiry.words).find(({ conceptId }) => conceptId === concept.id);
+		const concept = concepts[rowInHand];
+		const [word] = wordsOfConcept(store.inquiry, concept.id);
 		void goto(lanesAt({ id: store.id, concept: concept.id }, word?.text.replace(/\*$/, '') ?? concept.name));
 	}
 
 	function noHeading() {
-		const conceptId = concepts[row].id;
+		const conceptId = concepts[rowInHand].id;
 		const index = columns[column];
-		const words = inOrder(store.inquiry.words).filter((word) => word.conceptId === conceptId);
 		store.send({
 			kind: 'cell.noHeading',
 			conceptId,
 			indexCode: index.code,
 			edition: index.edition ?? '',
-			tried: words.map(({ text }) => text)
+			tried: wordsOfConcept(store.inquiry, conceptId).map(({ text }) => text)
 		});
 	}
 
 	function onkeydown(event: KeyboardEvent) {
-		if (event.ctrlKey || event.metaKey || event.altKey) return;
+		if (event.ctrlKey || event.metaKey || event.altKey || concepts.length === 0) return;
 		const moves: Record<string, () => unknown> = {
-			ArrowUp: () => moveTo(row - 1, column),
-			ArrowDown: () => moveTo(row + 1, column),
-			ArrowLeft: () => moveTo(row, column - 1),
-			ArrowRight: () => moveTo(row, column + 1),
-			Home: () => moveTo(row, 0),
-			End: () => moveTo(row, columns.length - 1),
-			Enter: () => onOpen(concepts[row].id, columns[column].code),
+			ArrowUp: () => moveTo(rowInHand - 1, column),
+			ArrowDown: () => moveTo(rowInHand + 1, column),
+			ArrowLeft: () => moveTo(rowInHand, column - 1),
+			ArrowRight: () => moveTo(rowInHand, column + 1),
+			Home: () => moveTo(rowInHand, 0),
+			End: () => moveTo(rowInHand, columns.length - 1),
+			PageDown: () => moveTo(rowInHand + 5, column),
+			PageUp: () => moveTo(rowInHand - 5, column),
+			Enter: () => onOpen(concepts[rowInHand].id, columns[column].code),
 			Escape: onClose,
 			l: lookUp,
 			n: noHeading
@@ -78,6 +91,25 @@
 		event.preventDefault();
 		move();
 	}
+
+	/** What stands after the headings of a pick, in words. */
+	function says(pick: Pick): string {
+		if (pick.role === 'rejected') return 'rejected';
+		return [
+			FIT_WORDS[pick.fit],
+			pick.withNarrower
+				? pick.cuts.length > 0
+					? `with narrower, ${pick.cuts.length} cut`
+					: 'with narrower'
+				: '',
+			pick.chief ? 'chief only' : '',
+			pick.aspects.join(' or '),
+			pick.role === 'recorded' ? 'recorded only' : '',
+			...(store.facts.facts[pick.id]?.flags ?? []).map((flag) => flagWords(flag, store.inquiry).short)
+		]
+			.filter(Boolean)
+			.join(' · ');
+	}
 </script>
 
 <!-- svelte-ignore a11y_interactive_supports_focus (the cell in hand is what takes the focus, as the grid pattern has it) -->
@@ -85,8 +117,14 @@
 	bind:this={grid}
 	role="grid"
 	aria-label="Crosswalk: concepts down, indexes across"
+	aria-rowcount={concepts.length + 1}
+	aria-colcount={columns.length + 1}
 	class="grid min-h-full min-w-full"
-	style="grid-template-columns: minmax(150px, 190px) repeat({columns.length}, minmax(190px, 1fr)); grid-template-rows: auto repeat({concepts.length}, minmax(68px, auto))"
+	style="grid-template-columns: minmax(150px, 190px) repeat({columns.length}, minmax({reading === 'full'
+		? 190
+		: 150}px, 1fr)); grid-template-rows: auto repeat({concepts.length}, minmax({reading === 'full'
+		? 68
+		: 40}px, auto))"
 	{onkeydown}
 >
 	<div role="row" class="contents">
@@ -94,32 +132,49 @@
 			concept
 		</div>
 		{#each columns as index (index.code)}
-			<div role="columnheader" class="sticky top-0 z-[5] flex items-center gap-2 border-b bg-paper px-3 py-2">
-				<IndexMark {index} size={20} />
-				<span class="font-semibold">{index.name}</span>
-				<span class="truncate text-quiet">{index.discipline}</span>
+			{@const count = decided(concepts.map((concept) => [concept, index]))}
+			<div role="columnheader" class="sticky top-0 z-[5] border-b bg-paper px-3 pt-2 pb-1.5">
+				<span class="flex items-center gap-2">
+					<IndexMark {index} size={20} />
+					<span class="font-semibold">{index.name}</span>
+					<span class="truncate text-quiet">{index.discipline}</span>
+				</span>
+				<span class="mt-1 block h-0.5 bg-shade" title="{count} of {concepts.length} cells decided">
+					<span
+						class="block h-0.5 bg-lichen"
+						style="width: {concepts.length ? (100 * count) / concepts.length : 0}%"
+					></span>
+				</span>
 			</div>
 		{/each}
 	</div>
 	{#each concepts as concept, r (concept.id)}
+		{@const done = decided(columns.map((index) => [concept, index]))}
 		<div role="row" class="contents">
 			<div role="rowheader" class="sticky left-0 z-[4] border-r border-b bg-paper px-3 py-2.5">
 				<p class="leading-5 font-semibold">{concept.name}</p>
 				<p class="text-xs text-quiet">
-					{concept.status === 'required' ? '' : concept.status === 'exclude' ? 'excluded' : 'waiting'}
+					{concept.status === 'required'
+						? ''
+						: concept.status === 'exclude'
+							? 'excluded · '
+							: 'waiting · '}{done}
+					of {columns.length}
 				</p>
 			</div>
 			{#each columns as index, c (index.code)}
 				{@const id = cellId(concept.id, index.code)}
-				{@const state = cellState(store.inquiry, concept.id, index.code)}
-				{@const picks = picksOf(store.inquiry, concept.id, index.code)}
+				{@const content = store.cells.at(concept.id, index.code)}
 				<!-- svelte-ignore a11y_click_events_have_key_events (the grid handles its keys) -->
 				<div
 					role="gridcell"
-					tabindex={r === row && c === column ? 0 : -1}
+					tabindex={r === rowInHand && c === column ? 0 : -1}
 					aria-selected={id === current}
-					class="group border-b px-3 py-2.5 hover:bg-shade aria-selected:bg-wash"
-					class:undecided={state === 'undecided'}
+					class="group border-b px-3 hover:bg-shade aria-selected:bg-wash {reading === 'full'
+						? 'py-2.5'
+						: 'py-1.5'}"
+					class:undecided={content.state === 'undecided'}
+					class:opacity-30={standingOut && !standingOut.has(id)}
 					onclick={() => {
 						row = r;
 						column = c;
@@ -130,34 +185,38 @@
 						column = c;
 					}}
 				>
-					{#each picks as pick (pick.id)}
-						<p class="leading-5" class:text-quiet={pick.role === 'rejected'}>
-							{#each pick.headings as heading, i (heading.uri)}
-								{#if i > 0}{' '}<span class="text-xs text-quiet">together with</span>{' '}{/if}<HeadingText
-									label={heading.label}
-									retired={pick.role === 'rejected'}
-								/>
-							{/each}
-							<span class="text-xs whitespace-nowrap text-quiet">
-								{[
-									pick.role === 'rejected' ? 'rejected' : FIT_WORDS[pick.fit],
-									pick.withNarrower && pick.role !== 'rejected' ? 'with narrower' : '',
-									pick.role === 'recorded' ? 'recorded only' : ''
-								]
-									.filter(Boolean)
-									.join(' · ')}
-							</span>
-						</p>
+					{#each content.picks as pick (pick.id)}
+						{#if reading === 'full' || pick.role !== 'rejected'}
+							<p class="leading-5" class:text-quiet={pick.role === 'rejected'}>
+								{#each pick.headings as heading, i (heading.uri)}
+									{#if i > 0}{' '}<span class="text-xs text-quiet">together with</span>{' '}{/if}<HeadingText
+										label={heading.label}
+										retired={pick.role === 'rejected'}
+									/>
+								{/each}
+								{#if reading === 'full'}<span class="text-xs text-quiet">{says(pick)}</span>{/if}
+							</p>
+							{#if reading === 'full' && pick.note}
+								<p class="line-clamp-2 text-xs text-quiet print:line-clamp-none">{pick.note}</p>
+							{/if}
+						{/if}
 					{/each}
-					{#if state === 'noHeading'}
+					{#if content.state === 'noHeading'}
 						<p class="text-quiet">no heading here</p>
-					{:else if state === 'undecided'}
+						{#if reading === 'full' && content.cell?.note}<p
+								class="line-clamp-2 text-xs text-quiet print:line-clamp-none"
+							>
+								{content.cell.note}
+							</p>{/if}
+					{:else if content.state === 'undecided'}
 						<p class="text-xs text-quiet">
 							undecided
-							<span class="opacity-0 group-hover:opacity-100 group-focus:opacity-100">
-								· <kbd class="key-cap">L</kbd> look up · <kbd class="key-cap">N</kbd> no heading
+							<span class="opacity-0 group-hover:opacity-100 group-focus:opacity-100 print:hidden">
+								· <kbd class="key-cap">Enter</kbd> suggestions · <kbd class="key-cap">L</kbd> look up
 							</span>
 						</p>
+					{:else if isThin(content)}
+						<p class="text-xs text-warn">thin: no exact or close heading is searched</p>
 					{/if}
 				</div>
 			{/each}
@@ -173,5 +232,14 @@
 			transparent 0 9px,
 			color-mix(in oklch, var(--line) 42%, transparent) 9px 10px
 		);
+	}
+	@media print {
+		[role='grid'] {
+			font-size: 9pt;
+		}
+		[role='gridcell'],
+		[role='rowheader'] {
+			break-inside: avoid;
+		}
 	}
 </style>

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { cellId, cellState, inOrder } from '$core/crosswalk';
+	import { wordsOfConcept } from '$core/crosswalk';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import FreeWord from '../marks/FreeWord.svelte';
 
@@ -10,39 +10,51 @@
 		tried = []
 	}: { conceptId: string; indexCode: string; tried?: string[] } = $props();
 	const store = $derived(useInquiry()());
-	const state = $derived(cellState(store.inquiry, conceptId, indexCode));
-	const cell = $derived(store.inquiry.cells[cellId(conceptId, indexCode)]);
+	const content = $derived(store.cells.at(conceptId, indexCode));
 	const index = $derived(store.indexes.find(({ code }) => code === indexCode));
-	const words = $derived(inOrder(store.inquiry.words).filter((word) => word.conceptId === conceptId));
 
-	function decide() {
-		const edition = index?.edition ?? '';
+	function decide(note?: string) {
 		const given = tried.filter(Boolean);
-		store.send({
-			kind: 'cell.noHeading',
-			conceptId,
-			indexCode,
-			edition,
-			tried: given.length > 0 ? given : words.map(({ text }) => text)
-		});
+		const words = wordsOfConcept(store.inquiry, conceptId).map(({ text }) => text);
+		store.send(
+			{
+				kind: 'cell.noHeading',
+				conceptId,
+				indexCode,
+				edition: index?.edition ?? '',
+				tried: note === undefined ? (given.length > 0 ? given : words) : [],
+				...(note !== undefined && { note })
+			},
+			{ quiet: note !== undefined }
+		);
 	}
 </script>
 
-{#if state === 'noHeading'}
+{#if content.state === 'noHeading' && content.cell}
+	{@const { tried: words, edition, note } = content.cell}
 	<p>
 		<span class="font-medium">No heading here</span>
-		{#if cell.tried.length > 0}
+		{#if words.length > 0}
 			<span class="text-quiet">
-				in edition {cell.edition}; tried
-				{#each cell.tried as word, i (word)}{i > 0 ? ', ' : ''}<FreeWord text={word} />{/each}
+				in edition {edition}; tried
+				{#each words as word, i (word)}{i > 0 ? ', ' : ''}<FreeWord text={word} />{/each}
 			</span>
 		{/if}
 	</p>
-	{#if cell.note}<p class="text-xs text-quiet">{cell.note}</p>{/if}
+	<p class="text-xs text-quiet">Its words stand in for it as free text.</p>
+	<label class="mt-1 block">
+		<span class="sr-only">Note on there being no heading</span>
+		<textarea
+			class="field w-full resize-y text-xs"
+			rows={note.length > 60 ? 2 : 1}
+			placeholder="Why"
+			value={note}
+			onchange={(event) => decide(event.currentTarget.value)}></textarea>
+	</label>
 	<button
 		class="quiet-action mt-1 -ml-2"
 		onclick={() => store.send({ kind: 'cell.reopen', conceptId, indexCode })}>Reopen</button
 	>
-{:else if state === 'undecided'}
-	<button class="quiet-action -ml-2" onclick={decide}>Decide: no heading here</button>
+{:else if content.state === 'undecided'}
+	<button class="quiet-action -ml-2" onclick={() => decide()}>Decide: no heading here</button>
 {/if}

@@ -1,15 +1,19 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { cellState } from '$core/crosswalk';
 	import { currentConcept } from '../inquiry/current-concept';
 	import { questionAt } from '../inquiry/addresses';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
+	import SightingsPanel from '../sightings/SightingsPanel.svelte';
 	import { useKeys } from './keys.svelte';
 
 	const store = $derived(useInquiry()());
 	const current = $derived(currentConcept(store));
+	let sightingsOpen = $state(false);
+	const waiting = $derived(
+		Object.values(store.inquiry.sightings).filter(({ state }) => state === 'open').length
+	);
 	const SAYS = { picks: 'decided', noHeading: 'no heading', undecided: 'undecided' } as const;
 
 	function addressOf(concept: string): string {
@@ -53,7 +57,7 @@
 			</span>
 			<span class="flex gap-px">
 				{#each store.columns as index (index.code)}
-					{@const state = cellState(store.inquiry, concept.id, index.code)}
+					{@const state = store.cells.at(concept.id, index.code).state}
 					<IndexMark
 						{index}
 						size={16}
@@ -70,4 +74,11 @@
 			> into its ideas first.
 		</p>
 	{/each}
+	<button
+		class="quiet-action sticky right-0 ml-auto shrink-0 bg-leaf"
+		title="Headings and words set aside"
+		onclick={() => (sightingsOpen = true)}
+		>Sightings{#if waiting > 0}<span class="rounded-full bg-wash px-1.5 text-xs">{waiting}</span>{/if}</button
+	>
 </nav>
+<SightingsPanel bind:open={sightingsOpen} />

@@ -3,7 +3,7 @@
 	import Undo from '@lucide/svelte/icons/undo-2';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { crosswalkAt, lanesAt, questionAt } from '../inquiry/addresses';
+	import { crosswalkAt, indexesAt, lanesAt, logbookAt, questionAt } from '../inquiry/addresses';
 	import { currentConcept } from '../inquiry/current-concept';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import Emblem from './Emblem.svelte';
@@ -15,8 +15,10 @@
 
 	const screens = $derived([
 		{ name: 'Question', href: questionAt(place), on: page.url.pathname.endsWith('/question') },
+		{ name: 'Indexes', href: indexesAt(place), on: page.url.pathname.endsWith('/indexes') },
 		{ name: 'Crosswalk', href: crosswalkAt(place), on: page.url.pathname === `/inquiry/${store.id}` },
-		{ name: 'Browse', href: lanesAt(place), on: page.url.pathname.includes('/browse') }
+		{ name: 'Browse', href: lanesAt(place), on: page.url.pathname.includes('/browse') },
+		{ name: 'Logbook', href: logbookAt(place), on: page.url.pathname.endsWith('/logbook') }
 	]);
 
 	let word = $state('');

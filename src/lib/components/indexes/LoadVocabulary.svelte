@@ -7,9 +7,11 @@
 		index: IndexSummary;
 		formats: string[];
 		mostBytes: number;
+		/** The longest an import may take. */
+		mostSeconds: number;
 		onDone: () => void;
 	}
-	let { index, formats, mostBytes, onDone }: Props = $props();
+	let { index, formats, mostBytes, mostSeconds, onDone }: Props = $props();
 
 	const TYPES: Record<string, string> = {
 		ttl: 'text/turtle',
@@ -107,8 +109,9 @@
 
 <form onsubmit={load} class="mt-3 max-w-2xl space-y-3 border-l-2 border-lichen pl-4">
 	<p class="text-quiet">
-		Takes {formats.join(', ')} in UTF-8, up to {size(mostBytes)}. The new edition takes the place of the one
-		before only when the whole file has been read; until then, and if anything goes wrong, nothing changes.
+		Takes {formats.join(', ')} in UTF-8, up to {size(mostBytes)} and {Math.round(mostSeconds / 60)} minutes of reading.
+		The new edition takes the place of the one before only when the whole file has been read; until then, and if
+		anything goes wrong, nothing changes.
 	</p>
 	<div class="flex flex-wrap items-end gap-4">
 		<label class="block">

@@ -15,6 +15,8 @@ function address(path: string, parameters: Record<string, string | undefined>): 
 export const crosswalkAt = ({ id, concept }: Place, cell?: string) =>
 	address(`/inquiry/${id}`, { concept, cell });
 export const questionAt = ({ id, concept }: Place) => address(`/inquiry/${id}/question`, { concept });
+export const indexesAt = ({ id, concept }: Place) => address(`/inquiry/${id}/indexes`, { concept });
+export const logbookAt = ({ id, concept }: Place) => address(`/inquiry/${id}/logbook`, { concept });
 export const lanesAt = ({ id, concept }: Place, q?: string) =>
 	address(`/inquiry/${id}/browse`, { q, concept });
 export const displayAt = ({ id, concept }: Place, code: string, display?: string, typed?: string) =>

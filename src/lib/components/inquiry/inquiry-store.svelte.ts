@@ -6,10 +6,14 @@ import {
 	describe,
 	execute,
 	inOrder,
+	CellsByPlace,
 	type Change,
+	type Collision,
 	type Command,
-	type Inquiry
+	type Inquiry,
+	type PickedHeading
 } from '$core/crosswalk';
+import type { CrosswalkFacts } from '$lib/server/crosswalk';
 import type { IndexSummary } from '$lib/server/indexes';
 
 interface Loaded {
@@ -29,6 +33,31 @@ interface Outcome {
 
 type Saving = 'saved' | 'saving' | 'waiting';
 
+/** A command on its way, with the revision that was on the screen when it was given. */
+interface Sent {
+	command: Command;
+	base: number;
+	force?: boolean;
+}
+
+/** A change of ours that met somebody else's; it waits until a side is chosen. */
+export interface Met {
+	sent: Sent;
+	message: string;
+	collisions: Collision[];
+	by?: string;
+	at?: string;
+}
+
+/** Headings marked to be picked in one step. */
+export interface Marked {
+	indexCode: string;
+	headings: PickedHeading[];
+}
+
+const NO_FACTS: CrosswalkFacts = { facts: {}, aspects: {}, changed: {} };
+const FACTS_AFTER = 150;
+
 const CATCH_UP = 4_000;
 const RETRY = 2_000;
 
@@ -42,10 +71,20 @@ export class InquiryStore {
 	undoName = $state<string | null>(null);
 	redoName = $state<string | null>(null);
 	saving = $state<Saving>('saved');
+	/** Changes that met others', oldest first. */
+	met = $state.raw<Met[]>([]);
+	/** What the vocabularies say about the picks; a moment behind the picks themselves. */
+	facts = $state.raw<CrosswalkFacts>(NO_FACTS);
+	marked = $state.raw<Marked[]>([]);
+	/** Every cell that holds something, filed by concept and index. */
+	readonly cells = $derived.by(() => new CellsByPlace(this.inquiry));
 
 	private confirmed: Inquiry;
 	private revision: number;
-	private queue: Command[] = [];
+	private queue: Sent[] = [];
+	/** Tells this window's changes from those of others. */
+	private readonly client = crypto.randomUUID();
+	private factsWait: ReturnType<typeof setTimeout> | undefined;
 	private underWay: Promise<void> | undefined;
 	private retrying: ReturnType<typeof setTimeout> | undefined;
 
@@ -80,6 +119,7 @@ export class InquiryStore {
 	/** Starts looking after what other windows do, and takes up what an earlier visit could not send. */
 	attach(): () => void {
 		this.queue = this.kept();
+		void this.askFacts();
 		if (this.queue.length > 0) {
 			this.relay();
 			void this.drain();
@@ -88,7 +128,10 @@ export class InquiryStore {
 			if (document.visibilityState === 'visible' && !this.underWay && this.queue.length === 0)
 				void this.catchUp();
 		}, CATCH_UP);
-		return () => clearInterval(timer);
+		return () => {
+			clearInterval(timer);
+			clearTimeout(this.factsWait);
+		};
 	}
 
 	/** Carries out a command: at once here, soon on the server. Says what was done, with a way back. */
@@ -98,7 +141,7 @@ export class InquiryStore {
 			if (changes.length === 0) return false;
 			const summary = describe(this.inquiry, command, this.indexName);
 			this.inquiry = apply(this.inquiry, changes);
-			this.queue.push($state.snapshot(command) as Command);
+			this.queue.push({ command: $state.snapshot(command) as Command, base: this.revision });
 			this.keep();
 			this.undoName = summary;
 			this.redoName = null;
@@ -116,7 +159,7 @@ export class InquiryStore {
 		await this.drain();
 		if (this.queue.length > 0)
 			return void toast.error('The server cannot be reached yet. Your changes are kept here.');
-		const outcome = await this.post(kind, undefined);
+		const outcome = await this.post(kind, { client: this.client });
 		if (outcome === 'away')
 			toast.error(`The server cannot be reached, so nothing was ${kind === 'undo' ? 'undone' : 'redone'}.`);
 		else if (outcome) {
@@ -137,7 +180,8 @@ export class InquiryStore {
 	private async sendAll(): Promise<void> {
 		this.saving = 'saving';
 		while (this.queue.length > 0) {
-			const outcome = await this.post('commands', this.queue[0]);
+			const sent = this.queue[0];
+			const outcome = await this.post('commands', { ...sent, client: this.client }, sent);
 			if (outcome === 'away') {
 				this.saving = 'waiting';
 				this.retryLater();
@@ -157,7 +201,7 @@ export class InquiryStore {
 			this.retryLater();
 			return;
 		}
-		this.queue = this.queue.filter((command) => {
+		this.queue = this.queue.filter(({ command }) => {
 			try {
 				return execute(this.confirmed, command).length > 0;
 			} catch {
@@ -197,14 +241,15 @@ export class InquiryStore {
 			const response = await fetch(`/inquiry/${this.id}/changes?since=${this.revision}`);
 			if (!response.ok) return response.status < 500;
 			const news = (await response.json()) as {
-				changes: { revision: number; rows: Change[] }[];
+				changes: { revision: number; rows: Change[]; summary: string; client: string; person: string }[];
 				undo: string | null;
 				redo: string | null;
 			};
-			for (const { revision, rows } of news.changes) {
+			for (const { revision, rows, summary, client, person } of news.changes) {
 				if (revision <= this.revision) continue;
 				this.confirmed = apply(this.confirmed, rows);
 				this.revision = revision;
+				if (client !== this.client) toast(`In another window, ${person}: ${summary}`);
 			}
 			this.undoName = news.undo;
 			this.redoName = news.redo;
@@ -217,8 +262,10 @@ export class InquiryStore {
 
 	/** Shows what is confirmed with what is still under way laid over it. */
 	private relay(): void {
+		clearTimeout(this.factsWait);
+		this.factsWait = setTimeout(() => void this.askFacts(), FACTS_AFTER);
 		let shown = this.confirmed;
-		for (const command of this.queue) {
+		for (const { command } of this.queue) {
 			try {
 				shown = apply(shown, execute(shown, command));
 			} catch (error) {
@@ -229,7 +276,37 @@ export class InquiryStore {
 		this.inquiry = shown;
 	}
 
-	private async post(what: string, body: unknown): Promise<Outcome | 'away' | undefined> {
+	private async askFacts(): Promise<void> {
+		const response = await fetch(`/inquiry/${this.id}/facts`).catch(() => undefined);
+		if (response?.ok) this.facts = (await response.json()) as CrosswalkFacts;
+	}
+
+	/** Settles the oldest change that met another: ours is sent again and overwrites, or theirs stands. */
+	choose(side: 'mine' | 'theirs'): void {
+		const [first, ...rest] = this.met;
+		this.met = rest;
+		if (!first || side === 'theirs') return;
+		this.queue.push({ ...first.sent, force: true });
+		this.keep();
+		this.relay();
+		void this.drain();
+	}
+
+	mark(indexCode: string, headings: readonly PickedHeading[]): void {
+		const names = (one: Marked) => one.indexCode + one.headings.map(({ uri }) => uri).join('\n');
+		const marked = { indexCode, headings: headings.map(({ uri, label }) => ({ uri, label })) };
+		const others = this.marked.filter((other) => names(other) !== names(marked));
+		this.marked = others.length === this.marked.length ? [...others, marked] : others;
+	}
+
+	isMarked(indexCode: string, headings: readonly PickedHeading[]): boolean {
+		const uris = headings.map(({ uri }) => uri).join('\n');
+		return this.marked.some(
+			(one) => one.indexCode === indexCode && one.headings.map(({ uri }) => uri).join('\n') === uris
+		);
+	}
+
+	private async post(what: string, body: unknown, sent?: Sent): Promise<Outcome | 'away' | undefined> {
 		try {
 			const response = await fetch(`/inquiry/${this.id}/${what}`, {
 				method: 'POST',
@@ -238,7 +315,13 @@ export class InquiryStore {
 			});
 			if (response.ok) return (await response.json()) as Outcome;
 			if (response.status >= 500) return 'away';
-			const { error } = (await response.json()) as { error: { message: string } };
+			const { error } = (await response.json()) as {
+				error: { code: string; message: string; details?: Omit<Met, 'sent' | 'message'> };
+			};
+			if (error.code === 'collision' && sent && error.details) {
+				this.met = [...this.met, { sent, message: error.message, ...error.details }];
+				return undefined;
+			}
 			toast.error(`${error.message} The screen shows what is saved.`);
 			return undefined;
 		} catch {
@@ -255,9 +338,9 @@ export class InquiryStore {
 		else localStorage.setItem(this.place, JSON.stringify(this.queue));
 	}
 
-	private kept(): Command[] {
+	private kept(): Sent[] {
 		try {
-			return JSON.parse(localStorage.getItem(this.place) ?? '[]') as Command[];
+			return JSON.parse(localStorage.getItem(this.place) ?? '[]') as Sent[];
 		} catch {
 			return [];
 		}

@@ -11,11 +11,10 @@ import {
 	serial,
 	smallint,
 	text,
-	timestamp,
-	uniqueIndex
+	timestamp
 } from 'drizzle-orm/pg-core';
 import type { Finding, ImportCounts, LangText } from '../../../core/vocabulary/types';
-import type { Change, Command } from '../../../core/crosswalk/types';
+import type { Change, Command, PickedHeading } from '../../../core/crosswalk/types';
 
 const bytea = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
@@ -92,11 +91,8 @@ export const headings = pgTable(
 		retired: smallint('retired'),
 		aspects: text('aspects').array().notNull()
 	},
-	(t) => [
-		primaryKey({ columns: [t.editionId, t.n] }),
-		uniqueIndex('headings_by_uri').on(t.editionId, t.uri),
-		uniqueIndex('headings_by_key').on(t.editionId, t.key)
-	]
+	// No index by URI or key: the packed form answers those.
+	(t) => [primaryKey({ columns: [t.editionId, t.n] })]
 );
 
 /**
@@ -226,6 +222,9 @@ export const inquiries = pgTable('inquiries', {
 	indexes: text('indexes').array().notNull(),
 	/** Number of the last change. */
 	revision: integer('revision').notNull().default(0),
+	archived: boolean('archived').notNull().default(false),
+	/** Set when a person deletes it; it can be had back until the row is removed for good. */
+	deletedAt: moment('deleted_at'),
 	createdAt: moment('created_at').notNull().defaultNow(),
 	changedAt: moment('changed_at').notNull().defaultNow()
 });
@@ -254,7 +253,10 @@ export const words = pgTable(
 		inquiryId: ofInquiry(),
 		conceptId: text('concept_id').notNull(),
 		position: integer('position').notNull(),
-		text: text('text').notNull()
+		text: text('text').notNull(),
+		lang: text('lang').notNull().default(''),
+		capitals: boolean('capitals').notNull().default(false),
+		off: text('off').array().notNull().default([])
 	},
 	(t) => [primaryKey({ columns: [t.inquiryId, t.id] })]
 );
@@ -285,12 +287,31 @@ export const picks = pgTable(
 		indexCode: text('index_code').notNull(),
 		position: integer('position').notNull(),
 		/** One heading, or several held together, as URI and the label it had when it was picked. */
-		headings: jsonb('headings').$type<{ uri: string; label: string }[]>().notNull(),
+		headings: jsonb('headings').$type<PickedHeading[]>().notNull(),
 		edition: text('edition').notNull(),
 		withNarrower: boolean('with_narrower').notNull(),
+		cuts: jsonb('cuts').$type<PickedHeading[]>().notNull().default([]),
+		chief: boolean('chief').notNull().default(false),
+		aspects: text('aspects').array().notNull().default([]),
 		role: text('role', { enum: ['searched', 'recorded', 'rejected'] }).notNull(),
 		fit: text('fit', { enum: ['notJudged', 'exact', 'close', 'broader', 'narrower', 'related'] }).notNull(),
 		note: text('note').notNull()
+	},
+	(t) => [primaryKey({ columns: [t.inquiryId, t.id] })]
+);
+
+export const sightings = pgTable(
+	'sightings',
+	{
+		id: text('id').notNull(),
+		inquiryId: ofInquiry(),
+		position: integer('position').notNull(),
+		text: text('text').notNull(),
+		uri: text('uri').notNull(),
+		indexCode: text('index_code').notNull(),
+		conceptId: text('concept_id').notNull(),
+		seen: text('seen').notNull(),
+		state: text('state', { enum: ['open', 'used', 'dismissed'] }).notNull()
 	},
 	(t) => [primaryKey({ columns: [t.inquiryId, t.id] })]
 );
@@ -303,6 +324,10 @@ export const changes = pgTable(
 		revision: integer('revision').notNull(),
 		at: moment('at').notNull().defaultNow(),
 		personId: text('person_id').notNull(),
+		/** The window it came from, so that a window can tell its own changes from those of others. */
+		client: text('client').notNull().default(''),
+		/** The cells it touched, for the history of each. */
+		cells: text('cells').array().notNull().default([]),
 		/** `undo` and `redo` are changes too; `target` is the change they undid or redid. */
 		kind: text('kind', { enum: ['do', 'undo', 'redo'] }).notNull(),
 		target: integer('target'),
@@ -316,6 +341,7 @@ export const changes = pgTable(
 		primaryKey({ columns: [t.inquiryId, t.revision] }),
 		index('changes_that_were_done')
 			.on(t.inquiryId, t.revision)
-			.where(sql`kind = 'do'`)
+			.where(sql`kind = 'do'`),
+		index('changes_by_cell').using('gin', t.cells)
 	]
 );

@@ -1,3 +1,5 @@
+import { readdirSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { LOCAL_PERSON } from '../access';
@@ -58,7 +60,8 @@ async function rowCounts() {
 		'notes',
 		'relations',
 		'entry_terms',
-		'entry_term_headings'
+		'entry_term_headings',
+		'collections'
 	];
 	const counts = tables.map((table) => `(select count(*)::int from ${table}) as ${table}`).join(', ');
 	return (await connection().db.execute(sql.raw(`select ${counts}`)))[0];
@@ -148,6 +151,31 @@ describe('importing a vocabulary', () => {
 		const attempt = startVocabularyImport(LOCAL_PERSON, { ...upload, ...fields });
 		await expect(attempt).rejects.toMatchObject({ status, code });
 		await expect(attempt).rejects.toBeInstanceOf(ServiceError);
+	});
+
+	it('stops an upload that never ends at the limit, and forgets one that is broken off', async () => {
+		const leftOvers = () => readdirSync(tmpdir()).filter((name) => name.startsWith('oakmoss-import-')).length;
+		const before = leftOvers();
+		let sent = 0;
+		const chunk = new Uint8Array(8 * 2 ** 20).fill(32);
+		const endless = new ReadableStream<Uint8Array>({
+			pull(controller) {
+				sent += chunk.length;
+				controller.enqueue(chunk);
+			}
+		});
+		await expect(startVocabularyImport(LOCAL_PERSON, { ...upload, body: endless })).rejects.toMatchObject({
+			status: 413,
+			code: 'too-large'
+		});
+		expect(sent).toBeLessThan(MOST_BYTES + 8 * chunk.length);
+		const broken = new ReadableStream<Uint8Array>({
+			pull(controller) {
+				controller.error(new Error('the sender has gone'));
+			}
+		});
+		await expect(startVocabularyImport(LOCAL_PERSON, { ...upload, body: broken })).rejects.toThrow('gone');
+		expect(leftOvers()).toBe(before);
 	});
 
 	it.each(['before', 'after'])(

@@ -20,6 +20,8 @@ import type { WorkerInput, WorkerMessage } from './worker';
 
 /** The largest vocabulary file taken, in bytes; stated in the interface and the documentation. */
 export const MOST_BYTES = Number(process.env.OAKMOSS_MAX_UPLOAD) || 512 * 2 ** 20;
+/** The longest an import may take once its file has arrived, in seconds; stated beside the size. */
+export const MOST_SECONDS = Number(process.env.OAKMOSS_MAX_IMPORT_SECONDS) || 900;
 /** A job not heard of for this long, in milliseconds, has lost its process. */
 const LOST_AFTER = 15_000;
 /** The worker's heap, in MiB: a larger vocabulary fails with words instead of taking the server down. */
@@ -167,22 +169,29 @@ async function work(id: string, input: WorkerInput, folder: string): Promise<voi
 			.catch(() => []);
 		if (row?.cancel) cancelHere.get(id)?.();
 	};
+	let overdue: ReturnType<typeof setTimeout> | undefined;
 	const outcome = await new Promise<WorkerMessage>((resolve) => {
 		const failed = (message: string) => resolve({ kind: 'failed', code: 'interrupted', message });
 		void set({ state: 'running' });
 		const worker = new Worker(workerFile(), {
 			workerData: input,
-			resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY }
+			// A large young generation: most of what an import makes stays, and copying it to and fro costs more than room.
+			resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY, maxYoungGenerationSizeMb: 192 }
 		});
-		cancelHere.set(id, () => {
-			resolve({
-				kind: 'failed',
-				code: 'cancelled',
-				message: 'The import was cancelled and changed nothing.'
-			});
+		const stop = (code: string, message: string) => {
+			resolve({ kind: 'failed', code, message });
 			// Its connection ends with the thread, and the database takes back what was not committed.
 			void worker.terminate();
-		});
+		};
+		cancelHere.set(id, () => stop('cancelled', 'The import was cancelled and changed nothing.'));
+		overdue = setTimeout(
+			() =>
+				stop(
+					'too-long',
+					`The import had not ended after ${MOST_SECONDS} seconds, the most that is given. It was stopped and changed nothing.`
+				),
+			MOST_SECONDS * 1_000
+		);
 		worker.on('message', (message: WorkerMessage) => {
 			if (message.kind !== 'progress') return resolve(message);
 			at = { done: message.done, total: message.total };
@@ -194,6 +203,7 @@ async function work(id: string, input: WorkerInput, folder: string): Promise<voi
 		worker.on('exit', () => failed('The import stopped before its end and changed nothing.'));
 	});
 	clearInterval(pulse);
+	clearTimeout(overdue);
 	cancelHere.delete(id);
 	await rm(folder, { recursive: true, force: true });
 	if (outcome.kind === 'done')

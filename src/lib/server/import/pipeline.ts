@@ -11,6 +11,7 @@ import { SkosReader, type VocabularyReading } from '../../../core/formats/skos-r
 import { EditionIndex } from '../../../core/vocabulary/edition-index';
 import type { VocabularyData } from '../../../core/vocabulary/types';
 import { ImportError } from './import-error';
+import { writePack } from '../packs';
 import { FORMATS, parsing, REMOTE_CONTEXT, type Format } from './parsers';
 
 export interface ImportRequest {
@@ -22,14 +23,10 @@ export interface ImportRequest {
 
 export type Progress = (done: number, total: number) => void;
 
-/** Packed editions are stored in parts of this many bytes. */
-const PACK_PART = 4 * 2 ** 20;
-
 export async function importVocabulary(sql: Sql, request: ImportRequest, progress: Progress = () => {}) {
 	const { size } = await stat(request.file);
 	const reading = await readVocabulary(request, size, progress);
-	const packed = EditionIndex.build(reading.data).toBytes();
-	await sql.begin((tx) => store(tx, request, reading, packed));
+	await sql.begin((tx) => store(tx, request, reading));
 	progress(size, size);
 	return reading;
 }
@@ -146,12 +143,7 @@ function isSystemError(error: Error): boolean {
 	return typeof (error as { errno?: unknown }).errno === 'number';
 }
 
-async function store(
-	tx: TransactionSql,
-	request: ImportRequest,
-	reading: VocabularyReading,
-	packed: Uint8Array
-) {
+async function store(tx: TransactionSql, request: ImportRequest, reading: VocabularyReading) {
 	const { data, counts } = reading;
 	const [target] = await tx`select code from subject_indexes where code = ${request.indexCode} for update`;
 	if (!target) throw new ImportError('no-index', `There is no subject index “${request.indexCode}”.`);
@@ -164,11 +156,24 @@ async function store(
 		values (${request.indexCode}, ${request.edition}, ${counts.headings}, ${counts.entryTerms}, ${counts.relations},
 			${languages}, ${hierarchical})
 		returning id`;
-	for (const { table, columns, rows } of rowsOf(edition.id, data)) await copy(tx, table, columns, rows);
-	for (let part = 0; part * PACK_PART < packed.length; part++)
-		await tx`insert into edition_packs (edition_id, part, bytes)
-			values (${edition.id}, ${part}, ${Buffer.from(packed.subarray(part * PACK_PART, (part + 1) * PACK_PART))})`;
+	// The rows are on their way to the database while the packed form is built.
+	const [packed] = await Promise.all([packedForm(data), copyRows(tx, edition.id, data)]);
+	await writePack(tx, edition.id, packed);
 	await tx`update subject_indexes set current_edition = ${edition.id} where code = ${request.indexCode}`;
+}
+
+/** Built with pauses in which other things get their turn. */
+async function packedForm(data: VocabularyData): Promise<Uint8Array> {
+	const steps = EditionIndex.building(data);
+	for (;;) {
+		const { done, value } = steps.next();
+		if (done) return value.toBytes((text) => Buffer.from(text, 'latin1'));
+		await new Promise(setImmediate);
+	}
+}
+
+async function copyRows(tx: TransactionSql, edition: number, data: VocabularyData): Promise<void> {
+	for (const { table, columns, rows } of rowsOf(edition, data)) await copy(tx, table, columns, rows);
 }
 
 type Value = string | number | null | readonly string[];

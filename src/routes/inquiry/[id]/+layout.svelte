@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
+	import CollisionPanel from '$lib/components/frame/CollisionPanel.svelte';
 	import ConceptStrip from '$lib/components/frame/ConceptStrip.svelte';
 	import { useKeys } from '$lib/components/frame/keys.svelte';
 	import KeysSheet from '$lib/components/frame/KeysSheet.svelte';
@@ -46,3 +47,4 @@
 	</main>
 </div>
 <KeysSheet bind:open={keysOpen} />
+<CollisionPanel />

@@ -1,9 +1,11 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { cellId, cellState } from '$core/crosswalk';
+	import { cellId, isThin } from '$core/crosswalk';
 	import CellSheet from '$lib/components/crosswalk/CellSheet.svelte';
 	import Matrix from '$lib/components/crosswalk/Matrix.svelte';
+	import TakeAway from '$lib/components/crosswalk/TakeAway.svelte';
+	import TakeIn from '$lib/components/crosswalk/TakeIn.svelte';
 	import { useKeys } from '$lib/components/frame/keys.svelte';
 	import { crosswalkAt, questionAt } from '$lib/components/inquiry/addresses';
 	import { currentConcept } from '$lib/components/inquiry/current-concept';
@@ -17,20 +19,65 @@
 				if (cellId(concept.id, index.code) === cell) return { concept, index };
 		return undefined;
 	});
-	const decided = $derived(
-		store.concepts.reduce(
-			(sum, concept) =>
-				sum +
-				store.columns.filter(({ code }) => cellState(store.inquiry, concept.id, code) !== 'undecided').length,
-			0
-		)
+
+	const FILTERS = ['all', 'undecided', 'thin', 'flagged', 'changed'] as const;
+	type Filter = (typeof FILTERS)[number];
+	const SAYS: Record<Filter, string> = {
+		all: 'all cells',
+		undecided: 'undecided',
+		thin: 'thin',
+		flagged: 'flagged',
+		changed: 'changed since'
+	};
+	const asked = $derived(page.url.searchParams.get('show') as Filter);
+	const filter = $derived(FILTERS.includes(asked) ? asked : 'all');
+	const since = $derived(page.url.searchParams.get('since') ?? '');
+	const reading = $derived(page.url.searchParams.get('reading') === 'compact' ? 'compact' : 'full');
+	let takingIn = $state(false);
+
+	const passes: Record<Filter, (conceptId: string, code: string) => boolean> = {
+		all: () => true,
+		undecided: (conceptId, code) => store.cells.at(conceptId, code).state === 'undecided',
+		thin: (conceptId, code) => isThin(store.cells.at(conceptId, code)),
+		flagged: (conceptId, code) =>
+			store.cells.at(conceptId, code).picks.some(({ id }) => store.facts.facts[id]?.flags.length > 0),
+		changed: (conceptId, code) => {
+			const at = store.facts.changed[cellId(conceptId, code)];
+			return at !== undefined && (since === '' || at >= since);
+		}
+	};
+	const all = $derived(
+		store.concepts.flatMap((concept) => store.columns.map(({ code }) => ({ conceptId: concept.id, code })))
+	);
+	const count = (one: Filter) => all.filter(({ conceptId, code }) => passes[one](conceptId, code)).length;
+	const standingOut = $derived(
+		filter === 'all'
+			? undefined
+			: new Set(
+					all
+						.filter(({ conceptId, code }) => passes[filter](conceptId, code))
+						.map(({ conceptId, code }) => cellId(conceptId, code))
+				)
+	);
+	const concepts = $derived(
+		standingOut
+			? store.concepts.filter(({ id }) => store.columns.some(({ code }) => standingOut.has(cellId(id, code))))
+			: store.concepts
 	);
 
-	const open = (conceptId: string, code: string) =>
-		goto(crosswalkAt({ id: store.id, concept: conceptId }, cellId(conceptId, code)), {
-			keepFocus: true,
-			noScroll: true
-		});
+	function show(changes: Record<string, string>) {
+		const url = new URL(page.url);
+		for (const [name, value] of Object.entries(changes))
+			if (value) url.searchParams.set(name, value);
+			else url.searchParams.delete(name);
+		void goto(url, { keepFocus: true, noScroll: true, replaceState: true });
+	}
+	const open = (conceptId: string, code: string) => {
+		const url = new URL(page.url);
+		url.searchParams.set('concept', conceptId);
+		url.searchParams.set('cell', cellId(conceptId, code));
+		void goto(url, { keepFocus: true, noScroll: true });
+	};
 	const close = () =>
 		goto(crosswalkAt({ id: store.id, concept: currentConcept(store)?.id }), {
 			keepFocus: true,
@@ -43,6 +90,12 @@
 			keys: [
 				{ shown: ['←', '→', '↑', '↓'], does: 'Walk the cells' },
 				{ shown: ['Enter'], does: 'Open the cell beside the crosswalk' },
+				{
+					shown: ['G'],
+					does: 'From a cell into its suggestions',
+					bind: 'g',
+					run: () => document.querySelector<HTMLElement>('[data-suggestion]')?.focus()
+				},
 				{ shown: ['Esc'], does: 'Close it' },
 				{ shown: ['L'], does: 'Look the concept’s first word up' },
 				{ shown: ['N'], does: 'Decide: no heading here' }
@@ -53,26 +106,71 @@
 
 <svelte:head><title>Crosswalk · {store.inquiry.about.title} · Oakmoss</title></svelte:head>
 
-<div class="flex items-baseline gap-4 border-b px-3 py-1.5">
+<div class="flex items-center gap-3 border-b px-3 py-1 print:hidden">
 	<h1 class="font-semibold">Crosswalk</h1>
-	<span class="text-quiet">{decided} of {store.concepts.length * store.columns.length} cells decided</span>
-	<span class="ml-auto text-quiet">Take it away as</span>
-	<a class="quiet-action" href="/api/v1/inquiries/{store.id}/crosswalk.csv" download>CSV</a>
-	<a class="quiet-action" href="/api/v1/inquiries/{store.id}/crosswalk.ttl" download>SKOS mappings (Turtle)</a
+	<span class="text-quiet">{all.length - count('undecided')} of {all.length} cells decided</span>
+	<div class="flex items-center gap-0.5" role="group" aria-label="Cells to show">
+		{#each FILTERS as one (one)}
+			<button
+				class="rounded px-1.5 py-0.5 text-quiet hover:bg-shade aria-pressed:bg-wash aria-pressed:font-semibold aria-pressed:text-lichen-deep"
+				aria-pressed={filter === one}
+				onclick={() => show({ show: one === 'all' ? '' : one })}
+				>{SAYS[one]}{#if one !== 'all' && one !== 'changed'}{' '}{count(one)}{/if}</button
+			>
+		{/each}
+		{#if filter === 'changed'}
+			<input
+				type="date"
+				class="field !py-0.5"
+				aria-label="Changed since"
+				value={since}
+				onchange={(event) => show({ since: event.currentTarget.value })}
+			/>
+		{/if}
+	</div>
+	<span class="ml-auto"></span>
+	<button
+		class="quiet-action"
+		aria-pressed={reading === 'compact'}
+		onclick={() => show({ reading: reading === 'full' ? 'compact' : '' })}
+		>{reading === 'full' ? 'Headings alone' : 'With fits and notes'}</button
 	>
+	<button class="quiet-action" onclick={() => window.print()}>Print</button>
+	<button class="quiet-action" onclick={() => (takingIn = true)}>Take in</button>
+	<TakeAway />
 </div>
 {#if store.concepts.length === 0}
 	<div class="m-auto max-w-md p-8 text-center">
 		<p class="mb-3">A crosswalk has a row for each concept. Split the question into its ideas first.</p>
 		<a class="action" href={questionAt({ id: store.id })}>To the question</a>
 	</div>
+{:else if store.columns.length === 0}
+	<div class="m-auto max-w-md p-8 text-center">
+		<p class="mb-3">A crosswalk has a column for each subject index. Choose the ones worth searching.</p>
+		<a class="action" href="/inquiry/{store.id}/indexes">Choose subject indexes</a>
+	</div>
 {:else}
-	<div class="flex min-h-0 flex-1">
-		<div class="min-w-0 flex-1 overflow-auto">
-			<Matrix current={inHand ? cell : undefined} onOpen={open} onClose={close} />
+	<div class="flex min-h-0 flex-1 print:block">
+		<div class="min-w-0 flex-1 overflow-auto print:overflow-visible">
+			{#if concepts.length === 0}
+				<p class="p-6 text-quiet">
+					No cell is {filter === 'changed' ? 'changed since then' : SAYS[filter]}.
+					<button class="quiet-action" onclick={() => show({ show: '' })}>Show all cells</button>
+				</p>
+			{:else}
+				<Matrix
+					current={inHand ? cell : undefined}
+					{concepts}
+					{standingOut}
+					{reading}
+					onOpen={open}
+					onClose={close}
+				/>
+			{/if}
 		</div>
 		{#if inHand}
 			<CellSheet concept={inHand.concept} index={inHand.index} onClose={close} />
 		{/if}
 	</div>
 {/if}
+<TakeIn bind:open={takingIn} />

@@ -1,16 +1,20 @@
 <script lang="ts">
-	import { inOrder } from '$core/crosswalk';
+	import { wordsOfConcept } from '$core/crosswalk';
 	import Lanes from '$lib/components/browse/Lanes.svelte';
+	import MarkedBar from '$lib/components/browse/MarkedBar.svelte';
 	import TopHeadings from '$lib/components/browse/TopHeadings.svelte';
 	import { lanesAt } from '$lib/components/inquiry/addresses';
 	import { currentConcept } from '$lib/components/inquiry/current-concept';
-	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
+	import { freshId, useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 	import FreeWord from '$lib/components/marks/FreeWord.svelte';
 
 	let { data } = $props();
 	const store = $derived(useInquiry()());
 	const concept = $derived(currentConcept(store));
-	const words = $derived(inOrder(store.inquiry.words).filter(({ conceptId }) => conceptId === concept?.id));
+	const words = $derived(concept ? wordsOfConcept(store.inquiry, concept.id) : []);
+	const isWord = $derived(
+		words.some(({ text }) => text.replace(/\*$/, '').toLowerCase() === data.query.toLowerCase())
+	);
 </script>
 
 <svelte:head><title>{data.query ? `“${data.query}”` : 'Browse'} · Oakmoss</title></svelte:head>
@@ -29,12 +33,34 @@
 		{:else}
 			<span class="text-quiet">none yet</span>
 		{/each}
+		{#if data.query && !isWord}
+			<span class="ml-auto flex gap-1">
+				<button
+					class="quiet-action !px-1.5"
+					onclick={() =>
+						store.send({ kind: 'word.add', id: freshId(), conceptId: concept.id, text: data.query })}
+					>Add “{data.query}” to its words</button
+				>
+				<button
+					class="quiet-action !px-1.5"
+					onclick={() =>
+						store.send({
+							kind: 'sighting.add',
+							id: freshId(),
+							conceptId: concept.id,
+							text: data.query,
+							seen: 'looked up'
+						})}>Set aside</button
+				>
+			</span>
+		{/if}
 	{:else}
 		<span class="text-quiet">Picks go to a concept; this inquiry has none yet.</span>
 	{/if}
 </div>
 {#if data.query}
 	<Lanes answers={data.answers} query={data.query} />
+	<MarkedBar />
 {:else}
 	<TopHeadings tops={data.tops} />
 {/if}

@@ -1,6 +1,9 @@
 import { answer, bodyOf } from '$lib/server/http';
-import { changeInquiry } from '$lib/server/inquiries';
-import { command } from '$lib/server/schemas';
+import { changeInquiry } from '$lib/server/inquiry-changes';
+import { sentCommand } from '$lib/server/schemas';
 
 export const POST = ({ locals, params, request }) =>
-	answer(async () => changeInquiry(locals.person, params.id, await bodyOf(request, command)));
+	answer(async () => {
+		const { command, ...sender } = await bodyOf(request, sentCommand);
+		return changeInquiry(locals.person, params.id, command, sender);
+	});

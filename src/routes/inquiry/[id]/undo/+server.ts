@@ -1,4 +1,8 @@
-import { answer } from '$lib/server/http';
-import { stepBackOrForth } from '$lib/server/inquiries';
+import { answer, bodyOf } from '$lib/server/http';
+import { stepBackOrForth } from '$lib/server/inquiry-changes';
+import { fromWindow } from '$lib/server/schemas';
 
-export const POST = ({ locals, params }) => answer(() => stepBackOrForth(locals.person, params.id, 'undo'));
+export const POST = ({ locals, params, request }) =>
+	answer(async () =>
+		stepBackOrForth(locals.person, params.id, 'undo', (await bodyOf(request, fromWindow)).client)
+	);

@@ -2,6 +2,7 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import HierarchyDisplay from '$lib/components/browse/HierarchyDisplay.svelte';
+	import MarkedBar from '$lib/components/browse/MarkedBar.svelte';
 	import Roll from '$lib/components/browse/Roll.svelte';
 	import { displayAt, lanesAt } from '$lib/components/inquiry/addresses';
 	import { currentConcept } from '$lib/components/inquiry/current-concept';
@@ -93,4 +94,5 @@
 	{:else}
 		<Roll {index} kind={data.display} {typed} />
 	{/if}
+	<MarkedBar />
 {/if}

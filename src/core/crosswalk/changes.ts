@@ -1,0 +1,84 @@
+/** Row changes: carrying them out, taking them back, and seeing what stands in their way. */
+import type { Change, Inquiry, Row, Table } from './types';
+
+/** The state after the changes. O(changes) besides a shallow copy of the tables touched. */
+export function apply(inquiry: Inquiry, changes: readonly Change[]): Inquiry {
+	const next = { ...inquiry };
+	const copied = new Set<Table>();
+	for (const { table, id, after } of changes) {
+		if (table === 'about') {
+			if (after) next.about = after as Inquiry['about'];
+			continue;
+		}
+		if (!copied.has(table)) {
+			next[table] = { ...next[table] } as never;
+			copied.add(table);
+		}
+		const rows = next[table] as Record<string, Row>;
+		if (after) rows[id] = after;
+		else delete rows[id];
+	}
+	return next;
+}
+
+/** The changes that take back the given ones. */
+export function invert(changes: readonly Change[]): Change[] {
+	return changes
+		.map(({ table, id, before, after }) => ({ table, id, before: after, after: before }))
+		.reverse();
+}
+
+/** The first change whose row is no longer as the change expects it, if any: it cannot be applied without a loss. */
+export function obstacle(inquiry: Inquiry, changes: readonly Change[]): Change | undefined {
+	return changes.find(({ table, id, before }) => !sameRow(rowOf(inquiry, table, id), before));
+}
+
+export function rowOf(inquiry: Inquiry, table: Table, id: string): Row | null {
+	if (table === 'about') return inquiry.about;
+	return (inquiry[table] as Record<string, Row>)[id] ?? null;
+}
+
+/**
+ * JSON with sorted names, as stores need not keep the order of names; what says nothing is left out, so that a row from
+ * before a field was introduced equals one that has it and says nothing with it.
+ */
+function canonical(value: unknown): string {
+	return JSON.stringify(value, (_, inner: unknown) =>
+		inner !== null && typeof inner === 'object' && !Array.isArray(inner)
+			? Object.fromEntries(
+					Object.entries(inner)
+						.filter(([, field]) => !saysNothing(field))
+						.sort(([a], [b]) => (a < b ? -1 : 1))
+				)
+			: inner
+	);
+}
+
+function saysNothing(field: unknown): boolean {
+	return (
+		field === undefined ||
+		field === null ||
+		field === false ||
+		field === '' ||
+		(Array.isArray(field) && field.length === 0)
+	);
+}
+
+export function sameRow(a: Row | null, b: Row | null): boolean {
+	return canonical(a) === canonical(b);
+}
+
+/**
+ * The fields in which a change would silently overwrite what somebody else did: those it changes whose value is no
+ * longer the one that its maker saw. Where the row itself came or went in between, that is the field named `row`.
+ * @param seen the row as the maker of the change saw it
+ */
+export function contested(seen: Row | null, { before: now, after }: Change): string[] {
+	if (sameRow(seen, now) || sameRow(now, after)) return [];
+	if (!seen || !now || !after) return ['row'];
+	const value = (row: Row, field: string) =>
+		canonical({ field: (row as unknown as Record<string, unknown>)[field] });
+	return Object.keys({ ...now, ...after }).filter(
+		(field) => value(now, field) !== value(after, field) && value(seen, field) !== value(now, field)
+	);
+}

@@ -1,0 +1,83 @@
+/** When two people change the same thing at once: what each side said, in words, so that one can be chosen. */
+import { contested } from './changes';
+import { FIT_WORDS, pickName, ROLE_WORDS } from './describe';
+import type { Change, Fit, Pick, Role, Row } from './types';
+
+/** One thing that two sides changed differently. */
+export interface Collision {
+	/** The thing: a pick, a concept, a word. */
+	what: string;
+	/** Which part of it. */
+	part: string;
+	yours: string;
+	theirs: string;
+}
+
+const PARTS: Record<string, string> = {
+	title: 'title',
+	question: 'question',
+	indexes: 'subject indexes',
+	name: 'name',
+	status: 'part in the search',
+	position: 'place in the order',
+	text: 'text',
+	lang: 'language',
+	capitals: 'capitals only',
+	off: 'indexes it is switched off for',
+	withNarrower: 'with narrower',
+	cuts: 'branches cut',
+	chief: 'chief only',
+	aspects: 'aspects',
+	role: 'role',
+	fit: 'fit',
+	note: 'note',
+	noHeading: 'no heading here',
+	state: 'state',
+	conceptId: 'concept',
+	row: 'as a whole'
+};
+
+/** What a row is called in a sentence. */
+export function rowName(row: Row | null): string {
+	const fields = row as Partial<{
+		name: string;
+		text: string;
+		title: string;
+		headings: Pick['headings'];
+	}> | null;
+	if (fields?.headings) return pickName({ headings: fields.headings });
+	return fields?.name ?? fields?.text ?? fields?.title ?? 'a cell';
+}
+
+function inWords(field: string, value: unknown): string {
+	if (field === 'fit') return FIT_WORDS[value as Fit];
+	if (field === 'role') return ROLE_WORDS[value as Role];
+	if (typeof value === 'boolean') return value ? 'yes' : 'no';
+	if (Array.isArray(value))
+		return (
+			value.map((item) => (typeof item === 'string' ? item : (item as { label: string }).label)).join(', ') ||
+			'none'
+		);
+	return value === undefined || value === '' ? 'nothing' : String(value);
+}
+
+/**
+ * What a change would overwrite that its maker had not seen; empty where the two go together.
+ * @param seenRow the row of a change as its maker saw it
+ */
+export function collisions(changes: readonly Change[], seenRow: (change: Change) => Row | null): Collision[] {
+	return changes.flatMap((change) =>
+		contested(seenRow(change), change).map((field) => {
+			const what = rowName(change.before ?? change.after ?? seenRow(change));
+			if (field === 'row')
+				return {
+					what,
+					part: PARTS.row,
+					yours: change.after ? 'changed' : 'removed',
+					theirs: change.before ? 'changed' : 'removed'
+				};
+			const value = (row: Row | null) => inWords(field, (row as unknown as Record<string, unknown>)[field]);
+			return { what, part: PARTS[field] ?? field, yours: value(change.after), theirs: value(change.before) };
+		})
+	);
+}

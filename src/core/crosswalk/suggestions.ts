@@ -1,0 +1,213 @@
+/**
+ * Suggestions for a cell: headings that may stand for a concept in an index, each with its evidence.
+ *
+ * Evidence comes in parts, each scaled to 0–1 and combined by fixed weights: (a) labels, from the concept's words and
+ * from what is picked for it in other indexes; (b) neighbourhood of strong matches in the hierarchy; (c) co-tagging and
+ * (d) association, from records, where there are any. A part without evidence counts as 0; a part that cannot be had at
+ * all (no records) is left out, and the weights of the others are scaled up to 1.
+ */
+import { lookup, type Tier } from '../lookup';
+import { fold, type AcronymPair } from '../text';
+import type { EditionIndex } from '../vocabulary/edition-index';
+import type { Fit } from './types';
+
+export type Part = 'label' | 'neighbourhood' | 'coTagging' | 'association';
+
+/** Weights of the parts. Set on the concepts of `demo/gold.ts` marked for that, and on no others. */
+export const PART_WEIGHTS: Record<Part, number> = {
+	label: 0.75,
+	neighbourhood: 0.25,
+	coTagging: 0.5,
+	association: 0.25
+};
+
+/** How much a match of each tier tells. */
+const TIER_SCORES: Record<Tier, number> = {
+	exact: 1,
+	entry: 0.95,
+	variant: 0.9,
+	order: 0.8,
+	stem: 0.75,
+	'all-words': 0.6,
+	'some-words': 0.25,
+	note: 0.2,
+	typo: 0.15
+};
+
+/** How much a picked heading of another index tells, by its fit to the concept. */
+const FIT_SCORES: Record<Fit, number> = {
+	exact: 1,
+	close: 0.9,
+	notJudged: 0.8,
+	narrower: 0.65,
+	broader: 0.5,
+	related: 0.4
+};
+/** Entry terms of a picked heading tell less than its own label. */
+const ENTRY_TERM_SCORE = 0.6;
+
+/** How much of a strong match's score its neighbours get. */
+const NEIGHBOUR_SCORES = { related: 0.6, narrower: 0.5, broader: 0.4, sibling: 0.3 } as const;
+export type Relation = keyof typeof NEIGHBOUR_SCORES;
+/** A match this strong speaks for its neighbours too. */
+const STRONG = 0.5;
+/** Of a strong match with many neighbours of a kind, none is told apart by being one. */
+const MOST_NEIGHBOURS = 40;
+
+const MATCHES_PER_PROBE = 12;
+const MOST_PROBES = 60;
+/** So many probes count towards one heading, the best ones. */
+const PROBES_COUNTED = 3;
+
+/** A text looked up as evidence, and where it comes from. */
+export interface Probe {
+	text: string;
+	/** The concept's name or a word of it, or a heading picked in another index and its entry terms. */
+	source: 'name' | 'word' | 'heading' | 'entry term';
+	/** Of a heading: the index it is picked in, and its label. */
+	from?: { indexCode: string; label: string };
+	weight: number;
+}
+
+export type Evidence =
+	| { kind: 'label'; probe: Probe; tier: Tier; matched: string; score: number }
+	| { kind: 'neighbour'; relation: Relation; of: number; score: number };
+
+export interface Suggestion {
+	/** Position of the heading in its edition. */
+	heading: number;
+	/** 0–1. */
+	score: number;
+	parts: Partial<Record<Part, number>>;
+	/** Strongest first. */
+	evidence: Evidence[];
+}
+
+/** A heading picked for the concept in another index. */
+export interface PickElsewhere {
+	indexCode: string;
+	label: string;
+	entryTerms: readonly string[];
+	fit: Fit;
+}
+
+/** The texts that speak for a concept, strongest first, none twice. O(words + picks and their entry terms). */
+export function probesOf(
+	name: string,
+	words: readonly string[],
+	elsewhere: readonly PickElsewhere[]
+): Probe[] {
+	const probes: Probe[] = [
+		{ text: name, source: 'name', weight: 1 },
+		...words.map((text): Probe => ({
+			text: text.replace(/\*$/, ''),
+			source: 'word',
+			// A stem is cut short, so it tells a little less.
+			weight: text.endsWith('*') ? 0.85 : 1
+		})),
+		...elsewhere.flatMap(({ indexCode, label, entryTerms, fit }): Probe[] => {
+			const from = { indexCode, label };
+			return [
+				{ text: label, source: 'heading', from, weight: FIT_SCORES[fit] },
+				...entryTerms.map((text): Probe => ({
+					text,
+					source: 'entry term',
+					from,
+					weight: FIT_SCORES[fit] * ENTRY_TERM_SCORE
+				}))
+			];
+		})
+	];
+	const best = new Map<string, Probe>();
+	for (const probe of probes) {
+		const folded = fold(probe.text);
+		const known = best.get(folded);
+		if (folded && (!known || known.weight < probe.weight)) best.set(folded, probe);
+	}
+	return [...best.values()].sort((a, b) => b.weight - a.weight).slice(0, MOST_PROBES);
+}
+
+/**
+ * Headings of an edition that the probes speak for, best first; those in `taken` are left out. One look-up for each
+ * probe, then O(neighbours of strong matches).
+ * @param fromRecords scores 0–1 of headings by evidence from records, where there are records
+ */
+export function suggest(
+	index: EditionIndex,
+	probes: readonly Probe[],
+	{
+		taken = new Set(),
+		limit = 8,
+		acronyms = [],
+		fromRecords = {}
+	}: {
+		taken?: ReadonlySet<number>;
+		limit?: number;
+		acronyms?: readonly AcronymPair[];
+		fromRecords?: Partial<Record<'coTagging' | 'association', ReadonlyMap<number, number>>>;
+	} = {}
+): Suggestion[] {
+	const found = new Map<number, Evidence[]>();
+	const add = (heading: number, evidence: Evidence) =>
+		found.set(heading, [...(found.get(heading) ?? []), evidence]);
+	for (const probe of probes) {
+		const { matches } = lookup(index.labels, probe.text, {
+			limit: MATCHES_PER_PROBE,
+			label: (n) => index.names.at(n),
+			acronyms
+		});
+		for (const { heading, tier, text, closeness, together } of matches) {
+			// Looser tiers take in much that is far off; how near the labels are tells those apart.
+			const near = tier === 'exact' || tier === 'entry' || tier === 'variant' ? 1 : 0.5 + closeness / 2;
+			const half = together ? 0.6 : 1;
+			const score = TIER_SCORES[tier] * near * half * probe.weight;
+			add(heading, { kind: 'label', probe, tier, matched: text, score });
+		}
+	}
+	const label = new Map([...found].map(([heading, evidence]) => [heading, joined(evidence)]));
+	const neighbourhood = new Map<number, number>();
+	for (const [of, strength] of label) {
+		if (strength < STRONG) continue;
+		for (const [relation, others] of neighboursOf(index, of))
+			for (const heading of others) {
+				const score = strength * NEIGHBOUR_SCORES[relation];
+				add(heading, { kind: 'neighbour', relation, of, score });
+				neighbourhood.set(heading, Math.max(score, neighbourhood.get(heading) ?? 0));
+			}
+	}
+	const parts: [Part, ReadonlyMap<number, number>][] = [
+		['label', label],
+		['neighbourhood', neighbourhood],
+		...Object.entries(fromRecords).map(
+			([part, scores]) => [part as Part, scores] as [Part, ReadonlyMap<number, number>]
+		)
+	];
+	const all = new Set(parts.flatMap(([, scores]) => [...scores.keys()]));
+	const whole = parts.reduce((sum, [part]) => sum + PART_WEIGHTS[part], 0);
+	const suggestions = [...all]
+		.filter((heading) => !taken.has(heading) && index.retired[heading] === 0)
+		.map((heading): Suggestion => {
+			const own = Object.fromEntries(parts.map(([part, scores]) => [part, scores.get(heading) ?? 0]));
+			const score = parts.reduce((sum, [part]) => sum + PART_WEIGHTS[part] * own[part], 0) / whole;
+			const evidence = (found.get(heading) ?? []).sort((a, b) => b.score - a.score);
+			return { heading, score, parts: own, evidence };
+		});
+	suggestions.sort((a, b) => b.score - a.score || a.heading - b.heading);
+	return suggestions.slice(0, limit);
+}
+
+/** Several pieces of evidence as one, each taken as an independent chance to be right (noisy or). */
+function joined(evidence: readonly Evidence[]): number {
+	const scores = evidence.map(({ score }) => score).sort((a, b) => b - a);
+	return 1 - scores.slice(0, PROBES_COUNTED).reduce((miss, score) => miss * (1 - Math.min(score, 0.97)), 1);
+}
+
+function neighboursOf({ related, hierarchy }: EditionIndex, n: number): [Relation, Iterable<number>][] {
+	const few = (list: ArrayLike<number>) => (list.length > MOST_NEIGHBOURS ? [] : Array.from(list));
+	return [
+		['related', few(related.at(n))],
+		['narrower', few(hierarchy.narrower.at(n))],
+		['broader', few(hierarchy.broader.at(n))],
+		['sibling', hierarchy.broader.count(n) > 0 ? few(hierarchy.siblings(n)) : []]
+	];
+}

@@ -1,0 +1,95 @@
+<script lang="ts">
+	import { onDestroy } from 'svelte';
+	import { page } from '$app/state';
+	import { useKeys } from '../frame/keys.svelte';
+	import { currentConcept } from '../inquiry/current-concept';
+	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
+	import HeadingText from '../marks/HeadingText.svelte';
+
+	/** Headings marked to be picked in one step. A mark does not outlive its look-up or its concept. */
+	const store = $derived(useInquiry()());
+	const concept = $derived(currentConcept(store));
+	const occasion = $derived(`${concept?.id}\n${page.url.searchParams.get('q') ?? ''}`);
+	const single = $derived(new Set(store.marked.map(({ indexCode }) => indexCode)).size === 1);
+
+	let before = '';
+	$effect(() => {
+		if (before && before !== occasion) store.marked = [];
+		before = occasion;
+	});
+	onDestroy(() => (store.marked = []));
+
+	const edition = (code: string) => store.indexes.find((index) => index.code === code)?.edition ?? '';
+
+	function pickEach() {
+		if (!concept || store.marked.length === 0) return;
+		const commands = store.marked.map(({ indexCode, headings }) => ({
+			kind: 'pick.add' as const,
+			id: freshId(),
+			conceptId: concept.id,
+			indexCode,
+			edition: edition(indexCode),
+			headings
+		}));
+		store.send({ kind: 'many', title: `Picked ${commands.length} headings for ${concept.name}`, commands });
+		store.marked = [];
+	}
+
+	function pickTogether() {
+		if (!concept || !single || store.marked.length < 2) return;
+		const [{ indexCode }] = store.marked;
+		store.send({
+			kind: 'pick.add',
+			id: freshId(),
+			conceptId: concept.id,
+			indexCode,
+			edition: edition(indexCode),
+			headings: store.marked.flatMap(({ headings }) => headings)
+		});
+		store.marked = [];
+	}
+
+	$effect(() =>
+		useKeys({
+			title: 'Several at once',
+			keys: [
+				{ shown: ['X'], does: 'Mark the heading in hand, or take the mark away' },
+				{ shown: ['P'], does: 'Pick all that are marked', bind: 'p', run: pickEach },
+				{ shown: ['T'], does: 'Pick them as one, held together', bind: 't', run: pickTogether },
+				{ shown: ['U'], does: 'Take all marks away', bind: 'u', run: () => (store.marked = []) }
+			]
+		})
+	);
+</script>
+
+{#if store.marked.length > 0}
+	<div
+		class="flex shrink-0 items-center gap-3 border-t border-lichen bg-wash px-4 py-1.5"
+		role="region"
+		aria-label="Marked headings"
+	>
+		<span class="font-semibold">{store.marked.length} marked</span>
+		<span class="min-w-0 truncate">
+			{#each store.marked as one, i (one.indexCode + one.headings[0].uri)}{i > 0
+					? ' · '
+					: ''}{#each one.headings as heading, j (heading.uri)}{j > 0 ? ' together with ' : ''}<HeadingText
+						label={heading.label}
+					/>{/each}{/each}
+		</span>
+		<span class="ml-auto flex shrink-0 gap-2">
+			<button class="action" disabled={!concept} onclick={pickEach}
+				>Pick each for {concept?.name ?? 'a concept'}
+				<kbd class="key-cap !bg-transparent !text-inherit">P</kbd></button
+			>
+			<button
+				class="quiet-action border"
+				disabled={!concept || !single || store.marked.length < 2}
+				title={single ? 'All must be on the same record' : 'Only headings of one index can be held together'}
+				onclick={pickTogether}>Pick as one <kbd class="key-cap">T</kbd></button
+			>
+			<button class="quiet-action" onclick={() => (store.marked = [])}
+				>Unmark <kbd class="key-cap">U</kbd></button
+			>
+		</span>
+	</div>
+{/if}

@@ -1,0 +1,121 @@
+<script lang="ts">
+	import { Popover, ToggleGroup } from 'bits-ui';
+	import {
+		FIT_WORDS,
+		FITS,
+		pickName,
+		ROLE_WORDS,
+		ROLES,
+		type Fit,
+		type Pick,
+		type PickSwitches,
+		type Role
+	} from '$core/crosswalk';
+	import type { IndexSummary } from '$lib/server/indexes';
+	import WordSwitch from '../frame/WordSwitch.svelte';
+	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import CutPanel from './CutPanel.svelte';
+
+	/** Everything that can be set on a pick; what the index does not have is not offered, and says why. */
+	let { pick, index, full }: { pick: Pick; index: IndexSummary; full: boolean } = $props();
+	const store = $derived(useInquiry()());
+	const facts = $derived(store.facts.facts[pick.id]);
+	const name = $derived(pickName(pick));
+	const below = $derived(facts?.headings.reduce((sum, { belowCount }) => sum + belowCount, 0) ?? 0);
+	const aspects = $derived([
+		...new Set(pick.headings.flatMap(({ uri }) => store.facts.aspects[`${pick.indexCode}\n${uri}`] ?? []))
+	]);
+	let cutting = $state(false);
+
+	const set = (switches: PickSwitches, quiet = false) =>
+		store.send({ kind: 'pick.set', id: pick.id, ...switches }, { quiet });
+	const setFit = (fit: string) => fit && fit !== pick.fit && set({ fit: fit as Fit });
+</script>
+
+<div class="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1 text-xs">
+	<ToggleGroup.Root
+		type="single"
+		value={pick.fit}
+		onValueChange={setFit}
+		class="-ml-1.5 flex flex-wrap gap-0.5"
+		aria-label="Fit of {name}"
+	>
+		{#each FITS as fit (fit)}
+			<ToggleGroup.Item
+				value={fit}
+				class="rounded px-1.5 py-px text-quiet hover:bg-shade data-[state=on]:bg-wash data-[state=on]:font-semibold data-[state=on]:text-lichen-deep"
+				>{FIT_WORDS[fit]}</ToggleGroup.Item
+			>
+		{/each}
+	</ToggleGroup.Root>
+	<span class="flex items-center gap-0.5">
+		<WordSwitch
+			on={pick.withNarrower}
+			disabled={!pick.withNarrower && facts !== undefined && below === 0}
+			title={facts !== undefined && below === 0
+				? index.hierarchical
+					? 'Nothing is narrower than this heading'
+					: `${index.name} has no hierarchy`
+				: 'Whether it stands for what is narrower too'}
+			onChange={(withNarrower) => set({ withNarrower })}
+			>with narrower{#if facts && below > 0}
+				· {pick.withNarrower ? facts.standsFor : 1 + below} headings{/if}</WordSwitch
+		>
+		{#if pick.withNarrower && below > 0}
+			<button class="quiet-action !min-h-0 !px-1.5 !py-px" onclick={() => (cutting = true)}
+				>{pick.cuts.length === 0 ? 'cut branches' : `${pick.cuts.length} cut`}</button
+			>
+		{/if}
+	</span>
+	{#if index.hasChief}
+		<WordSwitch
+			on={pick.chief}
+			title="Only records that are chiefly about it"
+			onChange={(chief) => set({ chief })}>chief only</WordSwitch
+		>
+	{/if}
+	{#if aspects.length > 0 || pick.aspects.length > 0}
+		<Popover.Root>
+			<Popover.Trigger class="quiet-action !min-h-0 !px-1.5 !py-px"
+				>{pick.aspects.length === 0 ? 'any aspect' : pick.aspects.join(' or ')}</Popover.Trigger
+			>
+			<Popover.Portal>
+				<Popover.Content
+					class="z-30 w-56 rounded-md border bg-leaf p-3 text-xs"
+					sideOffset={4}
+					aria-label="Aspects of {name}"
+				>
+					<p class="mb-1 text-quiet">Only with one of these aspects</p>
+					<div class="flex flex-wrap gap-1">
+						{#each aspects as aspect (aspect)}
+							<WordSwitch
+								on={pick.aspects.includes(aspect)}
+								onChange={(on) =>
+									set({
+										aspects: on ? [...pick.aspects, aspect] : pick.aspects.filter((other) => other !== aspect)
+									})}>{aspect}</WordSwitch
+							>
+						{/each}
+					</div>
+				</Popover.Content>
+			</Popover.Portal>
+		</Popover.Root>
+	{/if}
+	{#if full}
+		<label class="flex items-center gap-1.5">
+			<span class="text-quiet">role</span>
+			<select
+				class="rounded border bg-leaf px-1"
+				value={pick.role}
+				onchange={(event) => set({ role: event.currentTarget.value as Role })}
+			>
+				{#each ROLES as role (role)}<option value={role}>{ROLE_WORDS[role]}</option>{/each}
+			</select>
+		</label>
+	{:else if pick.role !== 'searched'}
+		<span class="text-quiet">{ROLE_WORDS[pick.role]}</span>
+	{/if}
+</div>
+{#if cutting}
+	<CutPanel {pick} {index} onClose={() => (cutting = false)} onCut={(cuts) => set({ cuts })} />
+{/if}

@@ -1,0 +1,102 @@
+<script lang="ts">
+	import { toast } from 'svelte-sonner';
+	import type { ImportPlan } from '$core/formats/crosswalk-import';
+	import Panel from '../frame/Panel.svelte';
+	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+
+	/** A crosswalk from a file: what it would change is shown first, and what cannot be placed. */
+	let { open = $bindable() }: { open: boolean } = $props();
+	const store = $derived(useInquiry()());
+	let files = $state<FileList>();
+	let plan = $state.raw<ImportPlan | undefined>();
+	let problem = $state('');
+	let reading = $state(false);
+	const file = $derived(files?.[0]);
+
+	$effect(() => {
+		if (file) void read(file);
+	});
+
+	async function read(chosen: File) {
+		plan = undefined;
+		problem = '';
+		reading = true;
+		try {
+			const kind = chosen.name.toLowerCase().split('.').pop() ?? '';
+			const response = await fetch(`/inquiry/${store.id}/incoming`, {
+				method: 'POST',
+				headers: { 'content-type': 'application/json' },
+				body: JSON.stringify({ kind, text: await chosen.text() })
+			});
+			const answer = (await response.json()) as ImportPlan & { error?: { message: string } };
+			if (response.ok) plan = answer;
+			else problem = answer.error?.message ?? 'The file could not be read. Nothing was changed.';
+		} catch {
+			problem = 'The server cannot be reached. Nothing was changed; the file is still chosen here.';
+		}
+		reading = false;
+	}
+
+	function takeIn() {
+		if (!plan?.command) return;
+		store.send(plan.command);
+		open = false;
+		plan = undefined;
+		files = undefined;
+	}
+
+	function saveUnplaced() {
+		const rows = (plan?.unplaced ?? []).map(({ line, what, why }) => `${line}\t${what}\t${why}`);
+		void navigator.clipboard
+			.writeText(['line\twhat\twhy', ...rows].join('\n'))
+			.then(() => toast('Copied what could not be placed.'));
+	}
+</script>
+
+<Panel bind:open title="Take a crosswalk in" wide>
+	<p class="mb-3 text-quiet">
+		SSSOM (.tsv), CSV or JSON, up to 10 MB. You see what would change before anything does, and can undo it in
+		one step.
+	</p>
+	<label class="block">
+		<span class="sr-only">File</span>
+		<input type="file" accept=".tsv,.csv,.json" bind:files />
+	</label>
+	{#if reading}<p class="mt-3" role="status">Reading {file?.name}</p>{/if}
+	{#if problem}<p class="mt-3 text-warn" role="alert">{problem}</p>{/if}
+	{#if plan}
+		<div class="mt-4 space-y-3" role="status">
+			<p class="font-medium">
+				{plan.added.length} would be added, {plan.changed.length} changed; {plan.same} stand already;
+				{plan.unplaced.length} cannot be placed.
+			</p>
+			{#each [['New concepts', plan.newConcepts], ['Added', plan.added], ['Changed', plan.changed]] as const as [name, list] (name)}
+				{#if list.length > 0}
+					<section>
+						<h3 class="text-xs font-semibold text-quiet">{name}</h3>
+						<ul class="max-h-32 overflow-auto">
+							{#each list as line, i (i)}<li>{line}</li>{/each}
+						</ul>
+					</section>
+				{/if}
+			{/each}
+			{#if plan.unplaced.length > 0}
+				<section>
+					<h3 class="text-xs font-semibold text-quiet">
+						Cannot be placed <button class="quiet-action" onclick={saveUnplaced}>Copy</button>
+					</h3>
+					<ul class="max-h-40 overflow-auto">
+						{#each plan.unplaced as { line, what, why } (`${line}${what}`)}
+							<li>
+								<span class="text-quiet">Line {line}:</span>
+								{what}. <span class="text-warn">{why}</span>
+							</li>
+						{/each}
+					</ul>
+				</section>
+			{/if}
+			<button class="action" disabled={!plan.command} onclick={takeIn}>Take it in</button>
+			{#if !plan.command}<span class="text-quiet">There is nothing to change.</span>{/if}
+		</div>
+	{/if}
+</Panel>

@@ -1,0 +1,16 @@
+import type { EvidenceLine } from '$lib/server/crosswalk';
+import type { Tier } from '$core/lookup';
+import { REASONS } from '../browse/reasons';
+
+/** Why a heading is suggested, in a line. */
+export function evidenceWords(evidence: EvidenceLine, indexName: (code: string) => string): string {
+	if (evidence.kind === 'neighbour') {
+		const relation = evidence.relation === 'sibling' ? 'a sibling of' : `${evidence.relation} to`;
+		return `${relation} ${evidence.of}, which matches`;
+	}
+	const { source, text, from, tier, matched } = evidence;
+	const how = `${REASONS[tier as Tier]}${matched && tier !== 'exact' && tier !== 'note' ? `: ${matched}` : ''}`;
+	if (!from) return `“${text}” · ${how}`;
+	const via = source === 'entry term' ? `${text}, entry term of ${from.label}` : from.label;
+	return `${via}, picked in ${indexName(from.indexCode)} · ${how}`;
+}

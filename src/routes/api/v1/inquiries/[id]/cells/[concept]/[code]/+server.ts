@@ -1,0 +1,12 @@
+import { answer, bodyOf } from '$lib/server/http';
+import { setCell } from '$lib/server/cells';
+import { cellBody } from '$lib/server/schemas';
+
+export const PUT = ({ locals, params, request }) =>
+	answer(async () =>
+		setCell(
+			locals.person,
+			{ inquiry: params.id, concept: params.concept, index: params.code },
+			await bodyOf(request, cellBody)
+		)
+	);

@@ -1,0 +1,4 @@
+import { json } from '@sveltejs/kit';
+import { inquirySchema } from '$lib/server/inquiry-document';
+
+export const GET = () => json(inquirySchema());

@@ -1,0 +1,5 @@
+import { answer } from '$lib/server/http';
+import { copyInquiry } from '$lib/server/inquiries';
+
+export const POST = ({ locals, params }) =>
+	answer(async () => ({ id: await copyInquiry(locals.person, params.id) }), 201);

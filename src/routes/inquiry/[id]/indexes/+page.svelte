@@ -1,0 +1,140 @@
+<script lang="ts">
+	import { crosswalkAt, displayAt } from '$lib/components/inquiry/addresses';
+	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
+	import IndexMark from '$lib/components/marks/IndexMark.svelte';
+
+	/** Which indexes are worth searching: what each is, and how much of it speaks of each concept. */
+	const store = $derived(useInquiry()());
+	let matches = $state.raw<Record<string, Record<string, number>> | undefined>();
+	let problem = $state(false);
+	const basis = $derived(
+		JSON.stringify([store.concepts.map(({ name }) => name), Object.values(store.inquiry.words)])
+	);
+	$effect(() => {
+		void basis;
+		let stale = false;
+		const wait = setTimeout(async () => {
+			const response = await fetch(`/inquiry/${store.id}/matches`).catch(() => undefined);
+			if (stale) return;
+			problem = !response?.ok;
+			if (response?.ok) matches = await response.json();
+		}, 150);
+		return () => {
+			stale = true;
+			clearTimeout(wait);
+		};
+	});
+
+	const chosen = $derived(store.inquiry.about.indexes);
+	const inOrder = $derived([...store.columns, ...store.indexes.filter(({ code }) => !chosen.includes(code))]);
+	const most = $derived(Math.max(1, ...Object.values(matches ?? {}).flatMap((own) => Object.values(own))));
+
+	function choose(code: string, on: boolean) {
+		store.send({
+			kind: 'about.set',
+			indexes: on ? [...chosen, code] : chosen.filter((other) => other !== code)
+		});
+	}
+	function move(code: string, by: number) {
+		const next = chosen.filter((other) => other !== code);
+		next.splice(Math.max(0, chosen.indexOf(code) + by), 0, code);
+		store.send({ kind: 'about.set', indexes: next });
+	}
+	const language = new Intl.DisplayNames('en', { type: 'language' });
+	const named = (tag: string) => {
+		try {
+			return language.of(tag) ?? tag;
+		} catch {
+			return tag;
+		}
+	};
+</script>
+
+<svelte:head><title>Subject indexes · {store.inquiry.about.title} · Oakmoss</title></svelte:head>
+
+<div class="min-h-0 flex-1 overflow-y-auto">
+	<div class="mx-auto max-w-6xl p-6">
+		<div class="mb-3 flex items-baseline gap-4">
+			<h1 class="text-base font-semibold">Subject indexes for this inquiry</h1>
+			<span class="text-quiet">{chosen.length} of {store.indexes.length} chosen</span>
+			<a class="quiet-action ml-auto" href="/indexes">Load vocabularies, make an index</a>
+			<a class="action" href={crosswalkAt({ id: store.id })}>To the crosswalk</a>
+		</div>
+		{#if problem}<p class="text-warn" role="alert">
+				The matches could not be counted. They come back with the next change.
+			</p>{/if}
+		<ul class="divide-y border-y">
+			{#each inOrder as index (index.code)}
+				{@const on = chosen.includes(index.code)}
+				{@const own = matches?.[index.code]}
+				<li class="grid gap-x-8 gap-y-2 py-4 md:grid-cols-[1fr_380px]" class:opacity-70={!on}>
+					<div>
+						<p class="flex items-center gap-2">
+							<IndexMark {index} size={24} />
+							<span class="text-base font-semibold">{index.name}</span>
+							<span class="text-quiet">{index.discipline}</span>
+							{#if index.standIn}<span class="text-xs text-quiet">stand-in, made up for the demo</span>{/if}
+						</p>
+						<p class="mt-1 max-w-prose">{index.coverage || 'No coverage statement.'}</p>
+						<p class="mt-1 text-xs text-quiet">
+							{#if index.edition}
+								{index.headings.toLocaleString('en')}
+								{index.headingNoun} with {index.entryTerms.toLocaleString('en')} entry terms, edition {index.edition}
+								· {index.hierarchical ? 'a hierarchy' : 'a flat list'}
+								· {index.languages.map(named).join(', ') || 'language not said'}
+								· {index.hasChief ? 'marks chief headings' : 'no chief marking'}
+							{:else}
+								No vocabulary is loaded: headings are typed by hand.
+							{/if}
+						</p>
+						<div class="mt-2 flex items-center gap-1">
+							<button
+								class={on ? 'quiet-action border' : 'action'}
+								aria-pressed={on}
+								onclick={() => choose(index.code, !on)}>{on ? 'Leave out' : 'Choose'}</button
+							>
+							{#if on}
+								<button
+									class="quiet-action"
+									disabled={chosen[0] === index.code}
+									aria-label="Move {index.name} up"
+									onclick={() => move(index.code, -1)}>Up</button
+								>
+								<button
+									class="quiet-action"
+									disabled={chosen[chosen.length - 1] === index.code}
+									aria-label="Move {index.name} down"
+									onclick={() => move(index.code, 1)}>Down</button
+								>
+							{/if}
+							{#if index.edition}<a class="quiet-action" href={displayAt({ id: store.id }, index.code)}
+									>Browse</a
+								>{/if}
+						</div>
+					</div>
+					{#if index.edition}
+						<div>
+							<p class="mb-1 text-xs text-quiet">Headings that match the words of each concept</p>
+							<ul class="text-xs">
+								{#each store.concepts as concept (concept.id)}
+									{@const count = own?.[concept.id]}
+									<li class="relative flex justify-between gap-3 py-0.5">
+										<span
+											class="absolute inset-y-0.5 left-0 bg-wash"
+											style="width: {((count ?? 0) / most) * 100}%"
+											aria-hidden="true"
+										></span>
+										<span class="relative px-1">{concept.name}</span>
+										<span class="relative px-1">{count ?? '·'}</span>
+									</li>
+								{:else}
+									<li class="text-quiet">No concepts yet.</li>
+								{/each}
+							</ul>
+						</div>
+					{/if}
+				</li>
+			{/each}
+		</ul>
+	</div>
+</div>
