@@ -1,5 +1,6 @@
 /** All benchmarks, or those named on the command line. */
 import { connection, databaseUrl, migrateDatabase } from '../src/lib/server/db/client';
+import { benchCrosswalk } from './crosswalk';
 import { benchLookup } from './lookup';
 import { benchScale } from './scale';
 import { benchSuggestions } from './suggestions';
@@ -10,6 +11,7 @@ const named = process.argv.slice(2);
 const wanted = (name: string) => named.length === 0 || named.includes(name);
 if (wanted('lookup')) await benchLookup();
 if (wanted('suggestions')) await benchSuggestions();
+if (wanted('crosswalk')) await benchCrosswalk(scratch);
 if (wanted('scale')) await benchScale(scratch);
 await connection().sql.end();
 process.exit(0);

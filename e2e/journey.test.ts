@@ -49,8 +49,8 @@ describe('from a word to the crosswalk', () => {
 		await waitForText(page, '[aria-label^="Broader headings"]', 'Rest and Sleep');
 		await pressKeys(page, 'ArrowRight');
 		await page.waitForFunction(() => document.activeElement?.getAttribute('role') === 'treeitem');
-		await page.waitForFunction(() => document.activeElement?.textContent?.includes('Naps'));
-		await pressKeys(page, 'ArrowDown');
+		await page.waitForFunction(() => document.activeElement?.textContent?.includes('Dreams'));
+		await pressKeys(page, 'ArrowDown', 'ArrowDown', 'ArrowDown');
 		await pressKeys(page, 'ArrowRight');
 		await waitForText(page, '[aria-label^="Narrower headings"]', 'Insomnia, Hospital');
 		await pressKeys(page, 'ArrowRight', 'Space');
@@ -97,7 +97,7 @@ describe('from a word to the crosswalk', () => {
 			waitUntil: 'networkidle0'
 		});
 		await page.type('aside textarea', 'Naps are under Breaks and rest.');
-		await page.click('aside input[type=checkbox]');
+		await page.click('aside button[role=switch]');
 		await page.waitForFunction(() => document.querySelector('[role=status]')?.textContent?.includes('Saved'));
 		const after = [
 			await textOf(page, cell(sleepAndRest, 1)),
@@ -106,9 +106,9 @@ describe('from a word to the crosswalk', () => {
 			await textOf(page, cell(sleepAndRest, 4))
 		];
 		expect(after).toEqual([
-			'Sleep of pupils not judged · with narrower',
-			'Sleep not judged',
-			'Rest and Sleep exact · with narrower Insomnia, Hospital narrower',
+			'Sleep of pupils not judged Naps are under Breaks and rest. thin: no exact or close heading is searched',
+			'Sleep not judged thin: no exact or close heading is searched',
+			'Rest and Sleep exact · with narrower Insomnia, Hospital narrower · covered',
 			'no heading here'
 		]);
 
@@ -217,6 +217,9 @@ describe('for everybody', () => {
 		['inquiries', '/'],
 		['question', '/inquiry/quiet-rooms/question'],
 		['crosswalk', '/inquiry/quiet-rooms?cell=room-acoustics:sorrel'],
+		['crosswalk, headings alone', '/inquiry/quiet-rooms?reading=compact&show=thin'],
+		['indexes of an inquiry', '/inquiry/quiet-rooms/indexes'],
+		['logbook', '/inquiry/quiet-rooms/logbook'],
 		['lanes', '/inquiry/quiet-rooms/browse?q=noise'],
 		['lanes without a word', '/inquiry/quiet-rooms/browse'],
 		['lineage', '/inquiry/quiet-rooms/browse/sorrel/working-memory'],

@@ -5,6 +5,7 @@ import type { ElementHandle } from 'puppeteer-core';
 import * as v from 'valibot';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import * as api from '../src/lib/server/api-schemas';
+import { inquiryDocument } from '../src/lib/server/inquiry-document';
 import { openPage, pressKeys, startApp, textOf, waitForText, type App } from './app.test-aid';
 
 let app: App;
@@ -165,6 +166,7 @@ describe('the public interface', () => {
 				api.below
 			],
 			['/inquiries', '/inquiries', api.inquiries],
+			['/inquiries/{id}', '/inquiries/quiet-rooms', inquiryDocument],
 			['/jobs/{id}', '/jobs/none', api.error]
 		];
 		for (const [name, at, schema] of checks) {

@@ -101,18 +101,17 @@
 			<span>{inquiry.concepts} concepts, {inquiry.picks} picks, changed {moment(inquiry.changedAt)}</span>
 			<span class="ml-auto"></span>
 			<button class="quiet-action" onclick={() => copy(inquiry.id)}
-				>Copy<span class="sr-only"> {inquiry.title}</span></button
+				>Copy{' '}<span class="sr-only">{inquiry.title}</span></button
 			>
 			<a class="quiet-action" href="/api/v1/inquiries/{inquiry.id}" download="{inquiry.id}.json"
-				>Take away<span class="sr-only"> {inquiry.title}</span></a
+				>Take away{' '}<span class="sr-only">{inquiry.title}</span></a
 			>
 			<button class="quiet-action" onclick={() => change(inquiry.id, { archived: !inquiry.archived })}
-				>{inquiry.archived ? 'Out of the archive' : 'Archive'}<span class="sr-only">
-					{inquiry.title}</span
+				>{inquiry.archived ? 'Out of the archive' : 'Archive'}{' '}<span class="sr-only">{inquiry.title}</span
 				></button
 			>
 			<button class="quiet-action" onclick={() => remove(inquiry.id, inquiry.title)}
-				>Remove<span class="sr-only"> {inquiry.title}</span></button
+				>Remove{' '}<span class="sr-only">{inquiry.title}</span></button
 			>
 		</p>
 	</li>

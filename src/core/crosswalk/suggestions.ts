@@ -102,8 +102,7 @@ export function probesOf(
 		...words.map((text): Probe => ({
 			text: text.replace(/\*$/, ''),
 			source: 'word',
-			// A stem is cut short, so it tells a little less.
-			weight: text.endsWith('*') ? 0.85 : 1
+			weight: wordScore(text)
 		})),
 		...elsewhere.flatMap(({ indexCode, label, entryTerms, fit }): Probe[] => {
 			const from = { indexCode, label };
@@ -125,6 +124,12 @@ export function probesOf(
 		if (folded && (!known || known.weight < probe.weight)) best.set(folded, probe);
 	}
 	return [...best.values()].sort((a, b) => b.weight - a.weight).slice(0, MOST_PROBES);
+}
+
+/** A stem is cut short, so it tells a little less; a short form may stand for anything. */
+function wordScore(text: string): number {
+	if (/^[A-Z][A-Z0-9]{1,4}$/.test(text)) return 0.4;
+	return text.endsWith('*') ? 0.85 : 1;
 }
 
 /**

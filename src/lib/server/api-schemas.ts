@@ -1,5 +1,6 @@
 /** What the public API answers, as Valibot schemas; the OpenAPI description is made from them. */
 import * as v from 'valibot';
+import { FITS, ROLES } from '../../core/crosswalk/types';
 import { TIERS } from '../../core/lookup';
 
 const text = v.string();
@@ -104,8 +105,29 @@ export const inquiries = v.array(
 		title: text,
 		question: text,
 		indexes: v.array(text),
+		archived: v.boolean(),
 		changedAt: text,
 		concepts: count,
+		picks: count,
 		decided: count
 	})
 );
+
+/** A cell as it now is. */
+export const cell = v.strictObject({
+	state: v.picklist(['undecided', 'picks', 'noHeading']),
+	noHeading: v.boolean(),
+	picks: v.array(
+		v.strictObject({
+			uris: v.array(text),
+			labels: v.array(text),
+			withNarrower: v.boolean(),
+			cuts: v.array(text),
+			chief: v.boolean(),
+			aspects: v.array(text),
+			role: v.picklist(ROLES),
+			fit: v.picklist(FITS),
+			note: text
+		})
+	)
+});

@@ -30,6 +30,11 @@ const FORMATS: Record<string, Format> = {
 	}
 };
 
+/** Media type of every format, by the ending of its address. */
+export const CROSSWALK_TYPES = Object.fromEntries(
+	Object.entries(FORMATS).map(([ending, { type }]) => [ending, type.split(';')[0]])
+);
+
 export async function exportCrosswalk(
 	person: Person | undefined,
 	id: string,

@@ -1,7 +1,7 @@
 /** The subject indexes as they stand, and their current editions in memory. PostgreSQL says which edition is current. */
 import { asc, eq } from 'drizzle-orm';
 import { EditionIndex } from '../../core/vocabulary/edition-index';
-import { connection } from './db/client';
+import { connection, databaseUrl } from './db/client';
 import { editions, subjectIndexes } from './db/schema';
 import { ServiceError } from './errors';
 import { readPack } from './packs';
@@ -50,7 +50,7 @@ const DECODERS = {
 };
 
 async function readEdition(id: number): Promise<EditionIndex> {
-	const packed = await readPack(connection().sql, id);
+	const packed = await readPack(databaseUrl(), id);
 	if (packed.length === 0)
 		throw new ServiceError(404, 'no-vocabulary', 'This subject index has no vocabulary loaded.');
 	return EditionIndex.fromBytes(packed, DECODERS);

@@ -187,7 +187,10 @@ describe('two windows at once', () => {
 		const base = await start();
 		await changeInquiry(LOCAL_PERSON, id, { kind: 'concept.remove', id: 'c1' }, from('one', base));
 		const late = changeInquiry(LOCAL_PERSON, id, set('exact'), from('two', base));
-		await expect(late).rejects.toMatchObject({ code: 'not-found' });
+		await expect(late).rejects.toMatchObject({
+			code: 'collision',
+			details: { collisions: [{ what: 'Noise', part: 'as a whole', theirs: 'removed' }] }
+		});
 		await stepBackOrForth(LOCAL_PERSON, id, 'undo', 'one');
 		await changeInquiry(LOCAL_PERSON, id, { kind: 'pick.remove', id: 'p1' }, from('one', base));
 		await expect(changeInquiry(LOCAL_PERSON, id, set('exact'), from('two', base))).rejects.toMatchObject({

@@ -132,12 +132,13 @@ function reconcile(inquiry: Inquiry, command: Command, others: OtherChange[], fo
 	} catch (error) {
 		if (!(error instanceof CommandError)) throw error;
 		// What the command is about may have been removed by somebody else in the meantime.
-		const removals = error.code === 'not-found' ? others.filter(({ rows }) => removes(rows, command)) : [];
+		const removals =
+			error.code === 'not-found' ? others.filter(({ rows }) => removedBy(rows, command) !== undefined) : [];
 		if (removals.length === 0) throw asServiceError(error);
 		if (!force)
 			throw collision(
 				removals.map(({ rows }) => ({
-					what: rowName(rows.find(({ after }) => after === null)?.before ?? null),
+					what: rowName(removedBy(rows, command)?.before ?? null),
 					part: 'as a whole',
 					yours: 'changed',
 					theirs: 'removed'
@@ -163,9 +164,10 @@ function reconcile(inquiry: Inquiry, command: Command, others: OtherChange[], fo
 	return { before: { state }, made: [...restored, ...made] };
 }
 
-function removes(rows: readonly Change[], command: Command): boolean {
+/** The row that a command is about, where these changes removed it. */
+function removedBy(rows: readonly Change[], command: Command): Change | undefined {
 	const named = new Set(Object.values(command).filter((value): value is string => typeof value === 'string'));
-	return rows.some(({ id, after }) => after === null && named.has(id));
+	return rows.find(({ id, after }) => after === null && named.has(id));
 }
 
 function collision(met: ReturnType<typeof collisions>, others: OtherChange[]): ServiceError {

@@ -1,9 +1,12 @@
 /** The description of the public API in OpenAPI 3.1, made from the schemas that the routes and the tests use. */
 import { toJsonSchema } from '@valibot/to-json-schema';
+import * as v from 'valibot';
 import type { GenericSchema } from 'valibot';
 import * as api from './api-schemas';
 import { FORMATS } from './import/parsers';
-import { newIndex, newInquiry } from './schemas';
+import { CROSSWALK_TYPES } from './crosswalk-export';
+import { inquiryDocument } from './inquiry-document';
+import { cellBody, newIndex, newInquiry } from './schemas';
 
 const json = (schema: GenericSchema) => ({ 'application/json': { schema: schemaOf(schema) } });
 
@@ -28,6 +31,7 @@ const inQuery = (name: string, description: string, required = false) => ({
 	schema: { type: 'string' }
 });
 const code = inPath('code', 'Code of the subject index');
+const inquiryId = inPath('id', 'The inquiry');
 const headingId = inPath('id', 'Identifier of the heading in its index');
 
 interface Call {
@@ -147,26 +151,39 @@ export function openApi(version: string) {
 			'/inquiries': {
 				get: operation({ summary: 'The inquiries', answer: json(api.inquiries) }),
 				post: operation({
-					summary: 'Begins an inquiry',
-					body: json(newInquiry),
+					summary: 'Begins an inquiry, or takes a whole one in',
+					body: json(v.union([newInquiry, inquiryDocument])),
 					status: 201,
 					answer: json(api.inquiryMade)
 				})
 			},
-			'/inquiries/{id}/crosswalk.csv': {
+			'/inquiries/{id}': {
 				get: operation({
-					summary: 'The crosswalk as CSV',
-					parameters: [inPath('id', 'The inquiry')],
-					answer: file('text/csv')
+					summary: 'A whole inquiry, its history included',
+					parameters: [inquiryId],
+					answer: json(inquiryDocument)
 				})
 			},
-			'/inquiries/{id}/crosswalk.ttl': {
-				get: operation({
-					summary: 'The crosswalk as SKOS mappings',
-					parameters: [inPath('id', 'The inquiry')],
-					answer: file('text/turtle')
+			'/inquiries/{id}/cells/{conceptId}/{code}': {
+				put: operation({
+					summary: 'Sets a cell: its picks, or that there is no heading',
+					parameters: [inquiryId, inPath('conceptId', 'The concept'), code],
+					body: json(cellBody),
+					answer: json(api.cell)
 				})
-			}
+			},
+			...Object.fromEntries(
+				Object.entries(CROSSWALK_TYPES).map(([ending, type]) => [
+					`/inquiries/{id}/crosswalk.${ending}`,
+					{
+						get: operation({
+							summary: `The crosswalk as ${ending}`,
+							parameters: [inquiryId],
+							answer: file(type)
+						})
+					}
+				])
+			)
 		}
 	};
 }

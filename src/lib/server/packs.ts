@@ -1,7 +1,8 @@
 /** Packed editions in PostgreSQL, sent and read in its binary format: as text they would take twice the bytes. */
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import type { Sql, TransactionSql } from 'postgres';
+import type { TransactionSql } from 'postgres';
+import { connect } from './db/client';
 
 /** Packed editions are stored in parts of this many bytes. */
 const PART = 4 * 2 ** 20;
@@ -32,13 +33,20 @@ export async function writePack(tx: TransactionSql, edition: number, packed: Uin
 	await pipeline(Readable.from(rowsOf(edition, packed), { objectMode: false }), stream);
 }
 
-/** The packed form of an edition; empty where there is none. */
-export async function readPack(sql: Sql, edition: number): Promise<Uint8Array> {
-	const stream = await sql`
-		copy (select bytes from edition_packs where edition_id = ${sql.unsafe(String(Number(edition)))} order by part)
-		to stdout (format binary)`.readable();
+/**
+ * The packed form of an edition; empty where there is none. Read over a connection of its own, which is closed after
+ * it: the driver may leave a connection that copied out paused, and whoever got it next from the pool would wait.
+ */
+export async function readPack(url: string, edition: number): Promise<Uint8Array> {
+	const { sql } = connect(url, 1);
 	const chunks: Buffer[] = [];
-	for await (const chunk of stream) chunks.push(chunk as Buffer);
+	try {
+		const rows = `select bytes from edition_packs where edition_id = ${Number(edition)} order by part`;
+		const stream = await sql.unsafe(`copy (${rows}) to stdout (format binary)`).readable();
+		for await (const chunk of stream) chunks.push(chunk as Buffer);
+	} finally {
+		await sql.end({ timeout: 0 });
+	}
 	const all = Buffer.concat(chunks);
 	const parts: Buffer[] = [];
 	let at = HEADER.length;

@@ -114,7 +114,7 @@
 						<label class="text-xs">
 							<span class="sr-only">Hold {pickName(pick)} together with</span>
 							<select
-								class="mt-0.5 w-28 rounded border bg-leaf px-1 py-0.5 text-quiet"
+								class="mt-0.5 min-h-6 w-28 rounded border bg-leaf px-1 py-0.5 text-quiet"
 								value=""
 								onchange={(event) => hold(pick, event.currentTarget.value)}
 							>

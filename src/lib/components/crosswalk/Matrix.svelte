@@ -18,9 +18,8 @@
 		/** With notes and switches, or headings alone. */
 		reading: 'compact' | 'full';
 		onOpen: (conceptId: string, indexCode: string) => void;
-		onClose: () => void;
 	}
-	let { current, concepts, standingOut, reading, onOpen, onClose }: Props = $props();
+	let { current, concepts, standingOut, reading, onOpen }: Props = $props();
 	const store = $derived(useInquiry()());
 	const columns = $derived(store.columns);
 
@@ -82,7 +81,6 @@
 			PageDown: () => moveTo(rowInHand + 5, column),
 			PageUp: () => moveTo(rowInHand - 5, column),
 			Enter: () => onOpen(concepts[rowInHand].id, columns[column].code),
-			Escape: onClose,
 			l: lookUp,
 			n: noHeading
 		};
@@ -165,6 +163,7 @@
 			{#each columns as index, c (index.code)}
 				{@const id = cellId(concept.id, index.code)}
 				{@const content = store.cells.at(concept.id, index.code)}
+				{@const stands = !standingOut || standingOut.has(id)}
 				<!-- svelte-ignore a11y_click_events_have_key_events (the grid handles its keys) -->
 				<div
 					role="gridcell"
@@ -173,8 +172,7 @@
 					class="group border-b px-3 hover:bg-shade aria-selected:bg-wash {reading === 'full'
 						? 'py-2.5'
 						: 'py-1.5'}"
-					class:undecided={content.state === 'undecided'}
-					class:opacity-30={standingOut && !standingOut.has(id)}
+					class:undecided={content.state === 'undecided' && stands}
 					onclick={() => {
 						row = r;
 						column = c;
@@ -185,7 +183,8 @@
 						column = c;
 					}}
 				>
-					{#each content.picks as pick (pick.id)}
+					{#if !stands}<span class="text-quiet" aria-label="not among the cells shown">·</span>{/if}
+					{#each stands ? content.picks : [] as pick (pick.id)}
 						{#if reading === 'full' || pick.role !== 'rejected'}
 							<p class="leading-5" class:text-quiet={pick.role === 'rejected'}>
 								{#each pick.headings as heading, i (heading.uri)}
@@ -201,21 +200,21 @@
 							{/if}
 						{/if}
 					{/each}
-					{#if content.state === 'noHeading'}
+					{#if stands && content.state === 'noHeading'}
 						<p class="text-quiet">no heading here</p>
 						{#if reading === 'full' && content.cell?.note}<p
 								class="line-clamp-2 text-xs text-quiet print:line-clamp-none"
 							>
 								{content.cell.note}
 							</p>{/if}
-					{:else if content.state === 'undecided'}
+					{:else if stands && content.state === 'undecided'}
 						<p class="text-xs text-quiet">
 							undecided
 							<span class="opacity-0 group-hover:opacity-100 group-focus:opacity-100 print:hidden">
 								· <kbd class="key-cap">Enter</kbd> suggestions · <kbd class="key-cap">L</kbd> look up
 							</span>
 						</p>
-					{:else if isThin(content)}
+					{:else if stands && isThin(content)}
 						<p class="text-xs text-warn">thin: no exact or close heading is searched</p>
 					{/if}
 				</div>

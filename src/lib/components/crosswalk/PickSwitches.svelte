@@ -33,6 +33,23 @@
 </script>
 
 <div class="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1 text-xs">
+	{#if pick.role !== 'rejected'}{@render switches()}{/if}
+	{#if full}
+		<label class="flex items-center gap-1.5">
+			<span class="text-quiet">role</span>
+			<select
+				class="min-h-6 rounded border bg-leaf px-1"
+				value={pick.role}
+				onchange={(event) => set({ role: event.currentTarget.value as Role })}
+			>
+				{#each ROLES as role (role)}<option value={role}>{ROLE_WORDS[role]}</option>{/each}
+			</select>
+		</label>
+	{:else if pick.role !== 'searched'}
+		<span class="text-quiet">{ROLE_WORDS[pick.role]}</span>
+	{/if}
+</div>
+{#snippet switches()}
 	<ToggleGroup.Root
 		type="single"
 		value={pick.fit}
@@ -43,7 +60,7 @@
 		{#each FITS as fit (fit)}
 			<ToggleGroup.Item
 				value={fit}
-				class="rounded px-1.5 py-px text-quiet hover:bg-shade data-[state=on]:bg-wash data-[state=on]:font-semibold data-[state=on]:text-lichen-deep"
+				class="min-h-6 rounded px-1.5 py-px text-quiet hover:bg-shade data-[state=on]:bg-wash data-[state=on]:font-semibold data-[state=on]:text-lichen-deep"
 				>{FIT_WORDS[fit]}</ToggleGroup.Item
 			>
 		{/each}
@@ -58,11 +75,10 @@
 					: `${index.name} has no hierarchy`
 				: 'Whether it stands for what is narrower too'}
 			onChange={(withNarrower) => set({ withNarrower })}
-			>with narrower{#if facts && below > 0}
-				· {pick.withNarrower ? facts.standsFor : 1 + below} headings{/if}</WordSwitch
+			>with narrower{#if facts && below > 0}{' '}· {pick.withNarrower ? facts.standsFor : 1 + below} headings{/if}</WordSwitch
 		>
 		{#if pick.withNarrower && below > 0}
-			<button class="quiet-action !min-h-0 !px-1.5 !py-px" onclick={() => (cutting = true)}
+			<button class="quiet-action !px-1.5 !py-px" onclick={() => (cutting = true)}
 				>{pick.cuts.length === 0 ? 'cut branches' : `${pick.cuts.length} cut`}</button
 			>
 		{/if}
@@ -76,7 +92,7 @@
 	{/if}
 	{#if aspects.length > 0 || pick.aspects.length > 0}
 		<Popover.Root>
-			<Popover.Trigger class="quiet-action !min-h-0 !px-1.5 !py-px"
+			<Popover.Trigger class="quiet-action !px-1.5 !py-px"
 				>{pick.aspects.length === 0 ? 'any aspect' : pick.aspects.join(' or ')}</Popover.Trigger
 			>
 			<Popover.Portal>
@@ -101,21 +117,7 @@
 			</Popover.Portal>
 		</Popover.Root>
 	{/if}
-	{#if full}
-		<label class="flex items-center gap-1.5">
-			<span class="text-quiet">role</span>
-			<select
-				class="rounded border bg-leaf px-1"
-				value={pick.role}
-				onchange={(event) => set({ role: event.currentTarget.value as Role })}
-			>
-				{#each ROLES as role (role)}<option value={role}>{ROLE_WORDS[role]}</option>{/each}
-			</select>
-		</label>
-	{:else if pick.role !== 'searched'}
-		<span class="text-quiet">{ROLE_WORDS[pick.role]}</span>
-	{/if}
-</div>
+{/snippet}
 {#if cutting}
 	<CutPanel {pick} {index} onClose={() => (cutting = false)} onCut={(cuts) => set({ cuts })} />
 {/if}

@@ -118,12 +118,12 @@
 						<p class="text-xs text-quiet">{evidenceWords(evidence, store.indexName)}</p>
 					{/each}
 				</div>
-				<div class="flex shrink-0 flex-col text-xs">
-					<button class="quiet-action !min-h-0 !py-0" onclick={() => take(line, 'searched')}
-						>Pick<span class="sr-only"> {line.heading.label}</span></button
+				<div class="flex shrink-0 items-start text-xs">
+					<button class="quiet-action !px-1.5 !py-0" onclick={() => take(line, 'searched')}
+						>Pick{' '}<span class="sr-only">{line.heading.label}</span></button
 					>
-					<button class="quiet-action !min-h-0 !py-0" onclick={() => take(line, 'rejected')}
-						>Reject<span class="sr-only"> {line.heading.label}</span></button
+					<button class="quiet-action !px-1.5 !py-0" onclick={() => take(line, 'rejected')}
+						>Reject{' '}<span class="sr-only">{line.heading.label}</span></button
 					>
 				</div>
 			</li>

@@ -86,7 +86,7 @@
 			autocomplete="off"
 			spellcheck="false"
 			maxlength="200"
-			placeholder="Look a word up in {store.columns.length} indexes at once"
+			placeholder="Look up a word"
 			bind:value={word}
 			oninput={look}
 			onkeydown={intoResults}

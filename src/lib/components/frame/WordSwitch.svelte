@@ -19,6 +19,6 @@
 	aria-checked={on}
 	{disabled}
 	{title}
-	class="rounded px-1.5 py-px text-quiet hover:bg-shade disabled:opacity-60 aria-checked:bg-wash aria-checked:font-semibold aria-checked:text-lichen-deep"
+	class="min-h-6 rounded px-1.5 py-px text-quiet hover:bg-shade disabled:opacity-60 aria-checked:bg-wash aria-checked:font-semibold aria-checked:text-lichen-deep"
 	onclick={() => onChange(!on)}>{@render children()}</button
 >

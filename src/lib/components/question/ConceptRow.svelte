@@ -110,7 +110,7 @@
 				}}
 			/>
 			<select
-				class="mt-1 w-full rounded border bg-leaf px-1 py-0.5 text-xs"
+				class="mt-1 min-h-6 w-full rounded border bg-leaf px-1 py-0.5 text-xs"
 				aria-label="Part of {concept.name} in the search"
 				value={concept.status}
 				onchange={(event) =>
@@ -142,7 +142,7 @@
 				>
 				{#if others.length > 0}
 					<select
-						class="rounded border bg-leaf px-1 py-0.5 text-quiet"
+						class="min-h-6 w-24 rounded border bg-leaf px-1 py-0.5 text-quiet"
 						aria-label="Join {concept.name} with"
 						value=""
 						onchange={(event) =>

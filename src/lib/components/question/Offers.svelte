@@ -68,7 +68,7 @@
 		<div class="mb-1.5">
 			<p class="text-xs text-quiet">
 				{title}
-				{#if own.length > 1}<button class="quiet-action !min-h-0 !py-0" onclick={() => add(own)}
+				{#if own.length > 1}<button class="quiet-action !py-0" onclick={() => add(own)}
 						>Add all {own.length}</button
 					>{/if}
 			</p>

@@ -84,6 +84,14 @@
 			noScroll: true
 		});
 
+	/** Closes the cell in hand, or leaves its sheet for the grid. */
+	function back(event: KeyboardEvent) {
+		if (event.key !== 'Escape') return;
+		if (document.activeElement?.closest('aside'))
+			document.querySelector<HTMLElement>('[role=gridcell][tabindex="0"]')?.focus();
+		else void close();
+	}
+
 	$effect(() =>
 		useKeys({
 			title: 'Crosswalk',
@@ -96,7 +104,7 @@
 					bind: 'g',
 					run: () => document.querySelector<HTMLElement>('[data-suggestion]')?.focus()
 				},
-				{ shown: ['Esc'], does: 'Close it' },
+				{ shown: ['Esc'], does: 'Back to the grid, then close the cell' },
 				{ shown: ['L'], does: 'Look the concept’s first word up' },
 				{ shown: ['N'], does: 'Decide: no heading here' }
 			]
@@ -150,7 +158,8 @@
 		<a class="action" href="/inquiry/{store.id}/indexes">Choose subject indexes</a>
 	</div>
 {:else}
-	<div class="flex min-h-0 flex-1 print:block">
+	<!-- svelte-ignore a11y_no_static_element_interactions (only the way out is handled here, for the grid and the sheet alike) -->
+	<div class="flex min-h-0 flex-1 print:block" onkeydown={back}>
 		<div class="min-w-0 flex-1 overflow-auto print:overflow-visible">
 			{#if concepts.length === 0}
 				<p class="p-6 text-quiet">
@@ -158,18 +167,11 @@
 					<button class="quiet-action" onclick={() => show({ show: '' })}>Show all cells</button>
 				</p>
 			{:else}
-				<Matrix
-					current={inHand ? cell : undefined}
-					{concepts}
-					{standingOut}
-					{reading}
-					onOpen={open}
-					onClose={close}
-				/>
+				<Matrix current={inHand ? cell : undefined} {concepts} {standingOut} {reading} onOpen={open} />
 			{/if}
 		</div>
 		{#if inHand}
-			<CellSheet concept={inHand.concept} index={inHand.index} onClose={close} />
+			{#key cell}<CellSheet concept={inHand.concept} index={inHand.index} onClose={close} />{/key}
 		{/if}
 	</div>
 {/if}

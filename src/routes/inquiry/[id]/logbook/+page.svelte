@@ -41,7 +41,8 @@
 
 <svelte:head><title>Logbook · {store.inquiry.about.title} · Oakmoss</title></svelte:head>
 
-<div class="min-h-0 flex-1 overflow-y-auto">
+<!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reached by the keys that scroll it) -->
+<div class="min-h-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="Logbook">
 	<div class="mx-auto max-w-3xl p-6">
 		<h1 class="mb-4 text-base font-semibold">Logbook</h1>
 		{#each days as { day, entries: own } (day)}
