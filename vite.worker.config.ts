@@ -1,12 +1,15 @@
 import { defineConfig } from 'vite';
 
-// The import worker runs in a thread of its own, so it is bundled apart from the server.
+// The import works in threads of its own, so they are bundled apart from the server.
 export default defineConfig({
 	build: {
-		ssr: 'src/lib/server/import/worker.ts',
+		ssr: true,
 		outDir: 'build/worker',
 		emptyOutDir: true,
 		target: 'node20',
-		rollupOptions: { output: { entryFileNames: 'import.js' } }
+		rollupOptions: {
+			input: { import: 'src/lib/server/import/worker.ts', forms: 'src/lib/server/import/forms-thread.ts' },
+			output: { entryFileNames: '[name].js' }
+		}
 	}
 });

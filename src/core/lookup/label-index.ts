@@ -97,68 +97,21 @@ export class LabelIndex {
 		this.preferred = count;
 	}
 
-	/** In steps of some milliseconds. O(total length of the labels and notes, and n log n for the sorted forms). */
-	static *building(data: VocabularyData): Generator<void, LabelIndex> {
-		const { texts, kinds, langs, headings, languages } = labelsOf(data);
-		// Labels are numbered preferred ones first and then by length, so that a posting list, which is ascending, can be
-		// entered at the labels whose length is nearest to a query's.
-		const rawFolds: string[] = [];
-		for (const text of texts) {
-			rawFolds.push(fold(text.length > LONGEST_FOLD ? text.slice(0, LONGEST_FOLD) : text));
-			if (rawFolds.length % STEP === 0) yield;
-		}
-		const order = byKindAndLength(kinds, rawFolds);
-		const folds = Array.from(order, (i) => rawFolds[i]);
-		yield;
-
-		const words = new WordNumbers();
-		const wordsOfLabels = new FlatLists();
-		const [exact, variant, anyOrder, stemmed] = Array.from({ length: 4 }, () => new HashFiling());
-		for (let label = 0; label < folds.length; label++) {
-			const folded = folds[label];
-			const own = words.numbersOf(wordsOf(folded));
-			wordsOfLabels.add(own);
-			words.fileUnderStems(own, label);
-			const { base, qualifier } = splitQualifier(folded);
-			for (const form of qualifier ? [folded, base] : [folded]) {
-				const content = words.meaningful(form === folded ? own : words.numbersOf(wordsOf(form)));
-				const plain = key(form);
-				// Only a form as it is spoken has its words in the order of the key.
-				const spoken = form === folded && !qualifier && !form.includes(',');
-				const levelled = spoken ? levelWords(words.normals(own)) : variantKeyOfFold(form);
-				exact.add(form, label);
-				variant.add(plain, label);
-				if (levelled !== plain) variant.add(levelled, label);
-				anyOrder.add(words.anyOrder(content), label);
-				stemmed.add(words.anyOrderOfStems(content), label);
-			}
-			if (label % STEP === 0) yield;
-		}
-
-		for (const [n, heading] of data.headings.entries()) {
-			words.fileNotes(heading.notes, n);
-			if (n % STEP === 0) yield;
-		}
-		const dictionary = words.sorted();
-		yield;
-		const alphabetical = alphabeticalOrder(folds);
-		yield;
-		const permuted = permutedOrder(wordsOfLabels, words.words);
-		yield;
+	/**
+	 * Puts the parts together. What comes of the labels one by one (`draft`) and what comes of their forms (`forms`) need
+	 * nothing of each other, so they can be made at the same time.
+	 */
+	static assemble(data: VocabularyData, draft: LabelDraft, forms: LabelForms): LabelIndex {
+		const { texts, folds, kinds, langs, headings, languages } = draft;
 		return new LabelIndex({
-			texts: StringTable.from(Array.from(order, (i) => texts[i])),
+			...forms,
+			texts: StringTable.from(texts),
 			folds: StringTable.from(folds),
-			kinds: Uint8Array.from(order, (i) => kinds[i]),
-			langs: Uint8Array.from(order, (i) => langs[i]),
+			kinds: Uint8Array.from(kinds),
+			langs: Uint8Array.from(langs),
 			languages,
-			headings: Rows.from(Array.from(order, (i) => headings[i])),
-			exact: exact.table(),
-			variant: variant.table(),
-			order: anyOrder.table(),
-			stemmed: stemmed.table(),
-			...dictionary,
-			alphabetical,
-			permuted,
+			headings: Rows.from(headings),
+			alphabetical: alphabeticalOrder(folds),
 			acronyms: acronymPairs(data)
 		});
 	}
@@ -176,67 +129,49 @@ export class LabelIndex {
 	}
 
 	toSections(): Record<string, Section> {
-		const { parts } = this;
-		const sections: Record<string, Section> = {
-			'labels.meta': JSON.stringify({ languages: parts.languages, acronyms: parts.acronyms }),
-			'labels.kinds': parts.kinds,
-			'labels.langs': parts.langs,
-			'labels.wordStems': parts.wordStems,
-			'labels.wordLetters': parts.wordLetters,
-			'labels.alphabetical': parts.alphabetical,
-			'labels.permuted': parts.permuted
-		};
-		for (const name of STRINGS) {
-			const { text, starts } = parts[name].parts();
-			sections[`labels.${name}.text`] = text;
-			sections[`labels.${name}.starts`] = starts;
-		}
-		for (const name of ROWS) {
-			const { starts, values } = parts[name].parts();
-			sections[`labels.${name}.starts`] = starts;
-			sections[`labels.${name}.values`] = values;
-		}
-		for (const name of HASHES) {
-			const { hashes, values } = parts[name].parts();
-			sections[`labels.${name}.hashes`] = hashes;
-			sections[`labels.${name}.values`] = values;
-		}
-		return sections;
+		const { languages, acronyms } = this.parts;
+		return { 'labels.meta': JSON.stringify({ languages, acronyms }), ...sectionsOf(this.parts, PACKED) };
 	}
 
 	static fromSections(sections: Record<string, Section>): LabelIndex {
-		const text = (name: string) => sections[`labels.${name}`] as string;
-		const numbers = (name: string) => sections[`labels.${name}`] as Uint32Array;
-		const meta = JSON.parse(text('meta')) as { languages: string[]; acronyms: AcronymPair[] };
-		const strings = (name: string) => new StringTable(text(`${name}.text`), numbers(`${name}.starts`));
-		const rows = (name: string) => new Rows(numbers(`${name}.starts`), numbers(`${name}.values`));
-		const table = (name: string) => new HashTable(numbers(`${name}.hashes`), numbers(`${name}.values`));
-		return new LabelIndex({
-			...meta,
-			texts: strings('texts'),
-			folds: strings('folds'),
-			kinds: sections['labels.kinds'] as Uint8Array,
-			langs: sections['labels.langs'] as Uint8Array,
-			headings: rows('headings'),
-			exact: table('exact'),
-			variant: table('variant'),
-			order: table('order'),
-			stemmed: table('stemmed'),
-			stems: strings('stems'),
-			labelsByStem: rows('labelsByStem'),
-			headingsByNoteStem: rows('headingsByNoteStem'),
-			words: strings('words'),
-			wordStems: numbers('wordStems'),
-			wordLetters: numbers('wordLetters'),
-			alphabetical: numbers('alphabetical'),
-			permuted: numbers('permuted')
-		});
+		const meta = JSON.parse(sections['labels.meta'] as string) as {
+			languages: string[];
+			acronyms: AcronymPair[];
+		};
+		return new LabelIndex({ ...meta, ...(partsFrom(sections, PACKED) as Omit<Parts, keyof typeof meta>) });
 	}
 }
 
-const STRINGS = ['texts', 'folds', 'stems', 'words'] as const;
-const ROWS = ['headings', 'labelsByStem', 'headingsByNoteStem'] as const;
-const HASHES = ['exact', 'variant', 'order', 'stemmed'] as const;
+const FORMS = [
+	'exact', 'variant', 'order', 'stemmed', 'stems', 'labelsByStem', 'headingsByNoteStem', 'words', 'wordStems', 'wordLetters', 'permuted'
+] as const; // prettier-ignore
+const PACKED = [...FORMS, 'texts', 'folds', 'kinds', 'langs', 'headings', 'alphabetical'] as const;
+type Packed = (typeof PACKED)[number];
+
+function sectionsOf(parts: Partial<Pick<Parts, Packed>>, names: readonly Packed[]): Record<string, Section> {
+	const sections: Record<string, Section> = {};
+	for (const name of names) {
+		const part = parts[name];
+		if (part instanceof Uint32Array || part instanceof Uint8Array) sections[`labels.${name}`] = part;
+		else
+			for (const [inner, section] of Object.entries(part?.parts() ?? {}))
+				sections[`labels.${name}.${inner}`] = section;
+	}
+	return sections;
+}
+
+function partsFrom(sections: Record<string, Section>, names: readonly Packed[]): Partial<Parts> {
+	const at = <T extends Section>(name: string) => sections[`labels.${name}`] as T;
+	const made = names.map((name) => {
+		if (at(name) !== undefined) return [name, at(name)];
+		if (at(`${name}.text`) !== undefined)
+			return [name, new StringTable(at<string>(`${name}.text`), at<Uint32Array>(`${name}.starts`))];
+		if (at(`${name}.hashes`) !== undefined)
+			return [name, new HashTable(at<Uint32Array>(`${name}.hashes`), at<Uint32Array>(`${name}.values`))];
+		return [name, new Rows(at<Uint32Array>(`${name}.starts`), at<Uint32Array>(`${name}.values`))];
+	});
+	return Object.fromEntries(made) as Partial<Parts>;
+}
 
 /** First position whose text is not before the wanted one. O(log n). */
 export function lowerBound(table: StringTable, wanted: string): number {
@@ -248,6 +183,106 @@ export function lowerBound(table: StringTable, wanted: string): number {
 		else high = middle;
 	}
 	return low;
+}
+
+/** Every label of a vocabulary in the order in which labels are numbered, and the texts of its notes by heading. */
+export interface LabelDraft {
+	texts: string[];
+	folds: string[];
+	kinds: number[];
+	langs: number[];
+	headings: number[][];
+	languages: string[];
+	/** Scope notes and definitions of each heading, folded, as one text. */
+	notes: string[];
+}
+
+/**
+ * In steps of some milliseconds. Labels are numbered preferred ones first and then by length, so that a posting list,
+ * which is ascending, can be entered at the labels whose length is nearest to a query's. O(total length).
+ */
+export function* draftingLabels(data: VocabularyData): Generator<void, LabelDraft> {
+	const given = labelsOf(data);
+	const rawFolds: string[] = [];
+	for (const text of given.texts) {
+		rawFolds.push(fold(text.length > LONGEST_FOLD ? text.slice(0, LONGEST_FOLD) : text));
+		if (rawFolds.length % STEP === 0) yield;
+	}
+	const order = byKindAndLength(given.kinds, rawFolds);
+	const inOrder = <T>(list: readonly T[]) => Array.from(order, (i) => list[i]);
+	yield;
+	const notes: string[] = [];
+	for (const heading of data.headings) {
+		const own = heading.notes.filter(({ kind }) => kind === 'scope' || kind === 'definition');
+		notes.push(own.map(({ text }) => fold(text)).join(' '));
+		if (notes.length % STEP === 0) yield;
+	}
+	return {
+		texts: inOrder(given.texts),
+		folds: inOrder(rawFolds),
+		kinds: inOrder(given.kinds),
+		langs: inOrder(given.langs),
+		headings: inOrder(given.headings),
+		languages: given.languages,
+		notes
+	};
+}
+
+/** The forms under which labels and notes are found. */
+export type LabelForms = Pick<Parts, (typeof FORMS)[number]>;
+
+/**
+ * In steps of some milliseconds; needs nothing but texts, so it can be done in another thread. O(total length of labels
+ * and notes, and n log n for the sorted forms).
+ */
+export function* filingForms({
+	folds,
+	notes
+}: Pick<LabelDraft, 'folds' | 'notes'>): Generator<void, LabelForms> {
+	const words = new WordNumbers();
+	const wordsOfLabels = new FlatLists();
+	const [exact, variant, order, stemmed] = Array.from({ length: 4 }, () => new HashFiling());
+	for (let label = 0; label < folds.length; label++) {
+		const folded = folds[label];
+		const own = words.numbersOf(wordsOf(folded));
+		wordsOfLabels.add(own);
+		words.fileUnderStems(own, label);
+		const { base, qualifier } = splitQualifier(folded);
+		for (const form of qualifier ? [folded, base] : [folded]) {
+			const content = words.meaningful(form === folded ? own : words.numbersOf(wordsOf(form)));
+			const plain = key(form);
+			// Only a form as it is spoken has its words in the order of the key.
+			const spoken = form === folded && !qualifier && !form.includes(',');
+			const levelled = spoken ? levelWords(words.normals(own)) : variantKeyOfFold(form);
+			exact.add(form, label);
+			variant.add(plain, label);
+			if (levelled !== plain) variant.add(levelled, label);
+			order.add(words.anyOrder(content), label);
+			stemmed.add(words.anyOrderOfStems(content), label);
+		}
+		if (label % STEP === 0) yield;
+	}
+	for (let n = 0; n < notes.length; n++) {
+		words.fileNote(notes[n], n);
+		if (n % STEP === 0) yield;
+	}
+	return {
+		exact: exact.table(),
+		variant: variant.table(),
+		order: order.table(),
+		stemmed: stemmed.table(),
+		...words.sorted(),
+		permuted: permutedOrder(wordsOfLabels, words.words)
+	};
+}
+
+/** Forms as sections of a pack, to be sent from one thread to another. */
+export function formsToSections(forms: LabelForms): Record<string, Section> {
+	return sectionsOf(forms, FORMS);
+}
+
+export function formsFromSections(sections: Record<string, Section>): LabelForms {
+	return partsFrom(sections, FORMS) as LabelForms;
 }
 
 /** Every label with its kind, its language and the headings it leads to, in the order of the data. */
@@ -375,13 +410,12 @@ class WordNumbers {
 	}
 
 	/** Headings come in ascending order. Words of notes have stems, and no place in the dictionary. */
-	fileNotes(notes: VocabularyData['headings'][number]['notes'], heading: number): void {
-		for (const note of notes) {
-			if (note.kind !== 'scope' && note.kind !== 'definition') continue;
-			for (const word of wordsOf(fold(note.text))) {
-				const filed = this.headingsByNoteStem[this.stemNumber(stemOf(word))];
-				if (filed[filed.length - 1] !== heading) filed.push(heading);
-			}
+	fileNote(note: string, heading: number): void {
+		for (const word of wordsOf(note)) {
+			const known = this.numbers.get(word);
+			const stem = known === undefined ? this.stemNumber(stemOf(word)) : this.stemOfWord[known];
+			const filed = this.headingsByNoteStem[stem];
+			if (filed[filed.length - 1] !== heading) filed.push(heading);
 		}
 	}
 

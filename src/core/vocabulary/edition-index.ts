@@ -1,5 +1,5 @@
 /** One edition of a vocabulary in memory: all that lookup and browsing need, and no more. */
-import { LabelIndex } from '../lookup/label-index';
+import { draftingLabels, filingForms, LabelIndex } from '../lookup/label-index';
 import { Hierarchy } from './hierarchy';
 import {
 	HashTable,
@@ -30,11 +30,12 @@ export class EditionIndex {
 	) {}
 
 	static build(data: VocabularyData): EditionIndex {
-		return whole(EditionIndex.building(data));
+		const draft = whole(draftingLabels(data));
+		return EditionIndex.assemble(data, LabelIndex.assemble(data, draft, whole(filingForms(draft))));
 	}
 
-	/** The same in steps of some milliseconds, so that whoever builds can do other things in between. */
-	static *building(data: VocabularyData): Generator<void, EditionIndex> {
+	/** The same from labels that were indexed step by step, or in another thread. */
+	static assemble(data: VocabularyData, labels: LabelIndex): EditionIndex {
 		const { headings } = data;
 		const keys = headings.map((heading) => heading.key);
 		const uris = headings.map((heading) => heading.uri);
@@ -46,7 +47,7 @@ export class EditionIndex {
 			Uint8Array.from(headings, (heading) => (heading.retired === undefined ? 0 : 1)),
 			Rows.from(headings.map((heading) => heading.related)),
 			new Hierarchy(Rows.from(headings.map((heading) => heading.broader))),
-			yield* LabelIndex.building(data),
+			labels,
 			HashTable.from([...keys, ...uris].map((id, i) => [id, i % headings.length] as const))
 		);
 	}

@@ -16,6 +16,7 @@ import { connection, databaseUrl } from '../db/client';
 import { jobs, subjectIndexes, type JobReport } from '../db/schema';
 import { ServiceError } from '../errors';
 import { FORMATS, type Format } from './parsers';
+import { THREADS } from './threads';
 import type { WorkerInput, WorkerMessage } from './worker';
 
 /** The largest vocabulary file taken, in bytes; stated in the interface and the documentation. */
@@ -111,10 +112,6 @@ function tooLarge(): ServiceError {
 	);
 }
 
-function workerFile(): string {
-	return path.resolve(process.env.OAKMOSS_WORKER ?? 'build/worker/import.js');
-}
-
 /** How to stop the jobs that this server works on. */
 const cancelHere = new Map<string, () => void>();
 
@@ -173,7 +170,7 @@ async function work(id: string, input: WorkerInput, folder: string): Promise<voi
 	const outcome = await new Promise<WorkerMessage>((resolve) => {
 		const failed = (message: string) => resolve({ kind: 'failed', code: 'interrupted', message });
 		void set({ state: 'running' });
-		const worker = new Worker(workerFile(), {
+		const worker = new Worker(THREADS.import, {
 			workerData: input,
 			// A large young generation: most of what an import makes stays, and copying it to and fro costs more than room.
 			resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY, maxYoungGenerationSizeMb: 192 }

@@ -2,16 +2,27 @@
  * From a vocabulary file to a committed edition. The file is read as a stream; everything is written in one
  * transaction, so an import that fails at any point leaves the database as it was.
  */
-import { createReadStream } from 'node:fs';
+import { createReadStream, existsSync } from 'node:fs';
 import { stat } from 'node:fs/promises';
 import { Transform, type TransformCallback } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
+import { Worker } from 'node:worker_threads';
 import type { Sql, TransactionSql } from 'postgres';
 import { SkosReader, type VocabularyReading } from '../../../core/formats/skos-read';
+import {
+	draftingLabels,
+	filingForms,
+	formsFromSections,
+	LabelIndex,
+	type LabelDraft,
+	type LabelForms
+} from '../../../core/lookup/label-index';
 import { EditionIndex } from '../../../core/vocabulary/edition-index';
+import type { Section } from '../../../core/vocabulary/packed';
 import type { VocabularyData } from '../../../core/vocabulary/types';
 import { ImportError } from './import-error';
 import { writePack } from '../packs';
+import { THREADS } from './threads';
 import { FORMATS, parsing, REMOTE_CONTEXT, type Format } from './parsers';
 
 export interface ImportRequest {
@@ -162,14 +173,39 @@ async function store(tx: TransactionSql, request: ImportRequest, reading: Vocabu
 	await tx`update subject_indexes set current_edition = ${edition.id} where code = ${request.indexCode}`;
 }
 
-/** Built with pauses in which other things get their turn. */
+/** A vocabulary with fewer labels is filed in this thread, as starting another would cost more than it saves. */
+const LABELS_WORTH_A_THREAD = 40_000;
+
 async function packedForm(data: VocabularyData): Promise<Uint8Array> {
-	const steps = EditionIndex.building(data);
+	const draft = await withPauses(draftingLabels(data));
+	const forms =
+		draft.folds.length < LABELS_WORTH_A_THREAD || !existsSync(THREADS.forms)
+			? await withPauses(filingForms(draft))
+			: await formsInThread(draft);
+	const index = EditionIndex.assemble(data, LabelIndex.assemble(data, draft, forms));
+	return index.toBytes((text) => Buffer.from(text, 'latin1'));
+}
+
+/** Works step by step, with pauses in which other things get their turn. */
+async function withPauses<T>(steps: Generator<void, T>): Promise<T> {
 	for (;;) {
 		const { done, value } = steps.next();
-		if (done) return value.toBytes((text) => Buffer.from(text, 'latin1'));
+		if (done) return value;
 		await new Promise(setImmediate);
 	}
+}
+
+/** Files the forms of labels in another thread, while this one goes on sending rows. */
+function formsInThread({ folds, notes }: LabelDraft): Promise<LabelForms> {
+	return new Promise((resolve, reject) => {
+		const thread = new Worker(THREADS.forms, {
+			workerData: { folds, notes },
+			resourceLimits: { maxYoungGenerationSizeMb: 192 }
+		});
+		thread.once('message', (sections) => resolve(formsFromSections(sections as Record<string, Section>)));
+		thread.once('error', reject);
+		thread.once('exit', () => reject(new Error('The thread that files labels has ended.')));
+	});
 }
 
 async function copyRows(tx: TransactionSql, edition: number, data: VocabularyData): Promise<void> {

@@ -1,0 +1,9 @@
+/** Where the threads of the import are bundled. */
+import path from 'node:path';
+
+const importThread = path.resolve(process.env.OAKMOSS_WORKER ?? 'build/worker/import.js');
+
+export const THREADS = {
+	import: importThread,
+	forms: path.join(path.dirname(importThread), 'forms.js')
+};
