@@ -88,8 +88,7 @@ export async function benchScale(scratch: string): Promise<void> {
 	await sql`create extension if not exists pg_trgm`;
 	await sql.unsafe(`create table trigrams as
 		select i.code, l.n, l.text from labels l join subject_indexes i on i.current_edition = l.edition_id
-		union all select i.code, h.n, e.text from entry_terms e
-			join entry_term_headings h on h.edition_id = e.edition_id and h.entry = e.position
+		union all select i.code, e.n, e.text from entry_terms e
 			join subject_indexes i on i.current_edition = e.edition_id`);
 	await sql`create index on trigrams using gin (text gin_trgm_ops)`;
 	await sql`analyze trigrams`;

@@ -20,6 +20,8 @@ const VIEWS = [
 		name: 'permuted',
 		at: '/inquiry/quiet-rooms/browse/alder?display=permuted&typed=noise&concept=room-acoustics'
 	},
+	{ name: 'inquiry-indexes', at: '/inquiry/quiet-rooms/indexes' },
+	{ name: 'logbook', at: '/inquiry/quiet-rooms/logbook' },
 	{ name: 'subject-indexes', at: '/indexes' }
 ];
 

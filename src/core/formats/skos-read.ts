@@ -38,6 +38,9 @@ export const LONGEST_LABEL = 1_000;
 /** Findings listed of any one rule; the rest are counted. */
 const MOST_FINDINGS_PER_RULE = 1_000;
 
+/** A label of printable ASCII without stray spaces needs no mending; most are. */
+const PLAIN = /^[!-~]+(?: [!-~]+)*$/;
+
 type LabelKind = 'preferred' | 'entry' | 'hidden';
 type LinkKind = 'broader' | 'narrower' | 'related' | 'replaces' | 'replacedBy';
 
@@ -92,6 +95,9 @@ const LINKS: Record<string, LinkKind> = {
  * not with the number of statements that have nothing to do with it.
  */
 export class SkosReader {
+	/** @param watch is told of labels and notes as they are read, before anything is known of what they belong to */
+	constructor(private readonly watch?: { label: (text: string) => void; note: (text: string) => void }) {}
+
 	private readonly drafts = new Map<string, Draft>();
 	private readonly literals = new Map<string, LangText>();
 	private readonly compounds = new Map<string, string[]>();
@@ -121,13 +127,17 @@ export class SkosReader {
 		if (LABELS[name]) {
 			const draft = this.draft(subject.value);
 			const kind = LABELS[name];
-			if (isLiteral) draft.labels.push({ kind, lang: object.language ?? '', text: object.value });
-			else draft.labelNodes.push({ kind, node: object.value });
+			if (isLiteral) {
+				draft.labels.push({ kind, lang: object.language ?? '', text: object.value });
+				this.watch?.label(object.value);
+			} else draft.labelNodes.push({ kind, node: object.value });
 			if (kind === 'preferred') draft.isConcept = true;
 		} else if (NOTES[name]) {
 			const draft = this.draft(subject.value);
-			if (isLiteral) draft.notes.push({ kind: NOTES[name], lang: object.language ?? '', text: object.value });
-			else draft.noteNodes.push({ kind: NOTES[name], node: object.value });
+			if (isLiteral) {
+				draft.notes.push({ kind: NOTES[name], lang: object.language ?? '', text: object.value });
+				if (name === names.scopeNote || name === names.definition) this.watch?.note(object.value);
+			} else draft.noteNodes.push({ kind: NOTES[name], node: object.value });
 		} else if (LINKS[name]) {
 			this.draft(subject.value).links.push({ kind: LINKS[name], target: object.value });
 		} else if (name === names.type) {
@@ -298,7 +308,7 @@ export class SkosReader {
 
 	/** The text with control characters and stray white space mended, or undefined where nothing or too much is left. */
 	private cleanLabel(uri: string, text: string): string | undefined {
-		const clean = text.replace(/[\u0000-\u001f\u007f-\u009f\s]+/g, ' ').trim();
+		const clean = PLAIN.test(text) ? text : text.replace(/[\u0000-\u001f\u007f-\u009f\s]+/g, ' ').trim();
 		if (clean === '') {
 			this.refuse('empty-label', uri, 'A label is empty; it was left out.');
 			return undefined;

@@ -2,7 +2,8 @@
 import { distance } from 'fastest-levenshtein';
 import { contentWords, fold, key, splitQualifier, stemOf, variantKey, variants, wordsOf } from '../text';
 import type { AcronymPair } from '../text';
-import { LabelIndex, LabelKind, lettersOf, orderForm, stemForm } from './label-index';
+import { lettersOf, orderForm, stemForm } from './filing';
+import { LabelIndex, LabelKind } from './label-index';
 
 /** Tiers of a match, best first. */
 export const TIERS = [
@@ -61,6 +62,8 @@ const LONGEST_QUERY = 200;
 /** Shorter words are too often one edit from another word to be taken for it. */
 const SHORTEST_MISSPELT = 5;
 const SHORTEST_TWICE_MISSPELT = 8;
+/** Labels compared for one combination of words, in the tiers that are hints rather than answers. */
+const MOST_COMPARED = 600;
 /** So many words of a query are looked for in each combination. */
 const MOST_COMBINED = 5;
 
@@ -104,6 +107,7 @@ export function alsoTried(query: string, acronyms: readonly AcronymPair[], most 
 
 class Search {
 	private readonly best = new Map<number, Candidate>();
+	private readonly near = new Map<string, { word: string; stem: number }[]>();
 
 	constructor(
 		private readonly index: LabelIndex,
@@ -241,10 +245,8 @@ class Search {
 			const near = this.wordsNear(word, edits);
 			if (near.length === 0) return exact;
 			corrections.push(...near.map(({ word }) => word));
-			const found = new Set(exact);
-			for (const { stem } of near)
-				for (const label of this.index.parts.labelsByStem.at(stem)) found.add(label);
-			return Uint32Array.from(found).sort();
+			const stems = new Set(near.map(({ stem }) => stem));
+			return union([exact, ...Array.from(stems, (stem) => this.index.parts.labelsByStem.at(stem))]);
 		});
 		if (corrections.length === 0) return false;
 		const before = this.best.size;
@@ -261,6 +263,13 @@ class Search {
 	 * letters are compared before words: an edit changes at most two of them.
 	 */
 	private wordsNear(word: string, edits: 1 | 2): { word: string; stem: number }[] {
+		const name = `${word}/${edits}`;
+		const known = this.near.get(name) ?? this.findWordsNear(word, edits);
+		this.near.set(name, known);
+		return known;
+	}
+
+	private findWordsNear(word: string, edits: 1 | 2): { word: string; stem: number }[] {
 		const { words, wordLetters, wordStems } = this.index.parts;
 		const letters = lettersOf(word);
 		const isNear =
@@ -298,6 +307,9 @@ class Search {
 			return Math.min(length, asked) / Math.max(length, asked);
 		};
 		let found = 0;
+		// A label that shares only some words is nowhere near as close as its length allows, so length does not stop the
+		// search; of a very common word only the labels of about the right length are compared.
+		let left = tier === 'some-words' || tier === 'typo' ? MOST_COMPARED : Infinity;
 		for (const isPreferred of [true, false]) {
 			// Once preferred labels fill the limit, no other label can come before them.
 			if (found >= room) return;
@@ -310,7 +322,7 @@ class Search {
 				while (down >= start || up < end) {
 					const below = down >= start ? bound(list[down]) : -1;
 					const above = up < end ? bound(list[up]) : -1;
-					if (Math.max(below, above) < reached.least) break;
+					if (Math.max(below, above) < reached.least || left-- <= 0) break;
 					const label = above >= below ? list[up++] : list[down--];
 					const near = corrections && wordsOf(folds.at(label)).find((word) => corrections.includes(word));
 					const candidate = this.offer(label, tier, near, weight);
@@ -449,9 +461,25 @@ function expansionsOf(query: string, pairs: readonly AcronymPair[]): string[] {
 	return [...found];
 }
 
+/** Numbers in any list, ascending, each once. O(n log n) in all the numbers. */
+function union(lists: readonly Uint32Array[]): Uint32Array {
+	const given = lists.filter(({ length }) => length > 0);
+	if (given.length < 2) return given[0] ?? new Uint32Array(0);
+	const all = new Uint32Array(given.reduce((sum, { length }) => sum + length, 0));
+	let at = 0;
+	for (const list of given) {
+		all.set(list, at);
+		at += list.length;
+	}
+	all.sort();
+	let kept = 0;
+	for (let i = 0; i < all.length; i++) if (i === 0 || all[i] !== all[i - 1]) all[kept++] = all[i];
+	return all.subarray(0, kept);
+}
+
 /** Numbers in every list; the lists are ascending. O(shortest list × log of the others). */
 function intersect(lists: Uint32Array[]): Uint32Array {
-	if (lists.length === 0) return new Uint32Array(0);
+	if (lists.length < 2) return lists[0] ?? new Uint32Array(0);
 	const [shortest, ...others] = [...lists].sort((a, b) => a.length - b.length);
 	return shortest.filter((value) => others.every((list) => includesSorted(list, value)));
 }

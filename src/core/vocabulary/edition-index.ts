@@ -1,5 +1,5 @@
 /** One edition of a vocabulary in memory: all that lookup and browsing need, and no more. */
-import { draftingLabels, filingForms, LabelIndex } from '../lookup/label-index';
+import { LabelIndex } from '../lookup/label-index';
 import { Hierarchy } from './hierarchy';
 import {
 	HashTable,
@@ -30,11 +30,10 @@ export class EditionIndex {
 	) {}
 
 	static build(data: VocabularyData): EditionIndex {
-		const draft = whole(draftingLabels(data));
-		return EditionIndex.assemble(data, LabelIndex.assemble(data, draft, whole(filingForms(draft))));
+		return EditionIndex.assemble(data, LabelIndex.build(data));
 	}
 
-	/** The same from labels that were indexed step by step, or in another thread. */
+	/** The same from labels that were filed in another thread. */
 	static assemble(data: VocabularyData, labels: LabelIndex): EditionIndex {
 		const { headings } = data;
 		const keys = headings.map((heading) => heading.key);
@@ -102,14 +101,6 @@ export class EditionIndex {
 			LabelIndex.fromSections(sections),
 			new HashTable(numbers('places.hashes'), numbers('places.values'))
 		);
-	}
-}
-
-/** What steps come to when nobody does anything in between. */
-export function whole<T>(steps: Generator<void, T>): T {
-	for (;;) {
-		const { done, value } = steps.next();
-		if (done) return value;
 	}
 }
 

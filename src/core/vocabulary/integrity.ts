@@ -138,12 +138,13 @@ function orphans(data: VocabularyData): Finding[] {
 
 function labelClashes(data: VocabularyData): Finding[] {
 	const findings: Finding[] = [];
-	const preferred = new Map<string, number>();
-	const folded = new Map<string, number>();
+	const preferred = new ByLanguage();
+	const folded = new ByLanguage();
 	data.headings.forEach((heading, n) => {
 		for (const { text, lang } of heading.labels) {
-			const same = preferred.get(`${lang}\n${text}`);
-			const alike = folded.get(`${lang}\n${fold(text)}`);
+			const foldedText = fold(text);
+			const same = preferred.of(lang).get(text);
+			const alike = folded.of(lang).get(foldedText);
 			const other = same ?? alike;
 			if (other !== undefined && other !== n)
 				findings.push({
@@ -155,12 +156,12 @@ function labelClashes(data: VocabularyData): Finding[] {
 							? `“${text}” is the heading of two entries in the same language; both were kept.`
 							: `“${text}” and “${labelIn(data, other, lang)}” differ only in capitals, marks, hyphens or spaces; both were kept.`
 				});
-			preferred.set(`${lang}\n${text}`, n);
-			folded.set(`${lang}\n${fold(text)}`, n);
+			preferred.of(lang).set(text, n);
+			folded.of(lang).set(foldedText, n);
 		}
 	});
 	for (const entry of data.entryTerms) {
-		const heading = preferred.get(`${entry.lang}\n${entry.text}`);
+		const heading = preferred.of(entry.lang).get(entry.text);
 		if (heading !== undefined)
 			findings.push({
 				severity: 'warning',
@@ -170,6 +171,17 @@ function labelClashes(data: VocabularyData): Finding[] {
 			});
 	}
 	return findings;
+}
+
+/** Headings by a text, language by language. */
+class ByLanguage {
+	private readonly languages = new Map<string, Map<string, number>>();
+
+	of(lang: string): Map<string, number> {
+		let headings = this.languages.get(lang);
+		if (!headings) this.languages.set(lang, (headings = new Map()));
+		return headings;
+	}
 }
 
 function labelIn(data: VocabularyData, n: number, lang: string): string {

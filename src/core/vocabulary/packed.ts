@@ -133,12 +133,17 @@ export class HashFiling {
 	private size = 0;
 
 	add(text: string, value: number): void {
+		this.addHash(hash(text), value);
+	}
+
+	/** The same for a text whose hash is known. */
+	addHash(hashed: number, value: number): void {
 		if (this.size === this.pairs.length) {
 			const larger = new Float64Array(2 * this.size);
 			larger.set(this.pairs);
 			this.pairs = larger;
 		}
-		this.pairs[this.size++] = hash(text) * 2 ** 21 + value;
+		this.pairs[this.size++] = hashed * 2 ** 21 + value;
 	}
 
 	table(): HashTable {

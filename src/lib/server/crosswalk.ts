@@ -1,5 +1,5 @@
 /** What the vocabularies say about an inquiry: facts of its picks, suggestions, offers of words, matches by index. */
-import { and, sql } from 'drizzle-orm';
+import { and, isNull, sql } from 'drizzle-orm';
 import {
 	factsOf,
 	inOrder,
@@ -18,7 +18,7 @@ import { headingsMatching } from '../../core/lookup';
 import type { EditionIndex } from '../../core/vocabulary/edition-index';
 import { allow, type Person } from './access';
 import { connection } from './db/client';
-import { entryTermHeadings, entryTerms, headings } from './db/schema';
+import { entryTerms, headings } from './db/schema';
 import { currentIndexes, editionIndex, type CurrentIndex } from './editions';
 import { ServiceError } from './errors';
 import { loadInquiry } from './inquiry-rows';
@@ -105,23 +105,15 @@ async function aspectsAt(places: readonly Place[]) {
 /** The entry terms of some headings, those that lead to them alone, in one query. */
 async function termsAt(places: readonly Place[]) {
 	if (places.length === 0) return [];
-	const { db } = connection();
-	const single = db
-		.select({ edition: entryTermHeadings.editionId, entry: entryTermHeadings.entry, n: entryTermHeadings.n })
-		.from(entryTermHeadings)
-		.where(among(entryTermHeadings, places))
-		.as('single');
-	return db
-		.select({ edition: single.edition, n: single.n, text: entryTerms.text, lang: entryTerms.lang })
-		.from(single)
-		.innerJoin(
-			entryTerms,
-			sql`${entryTerms.editionId} = ${single.edition} and ${entryTerms.position} = ${single.entry}`
-		)
-		.where(
-			sql`not exists (select 1 from ${entryTermHeadings} other where other.edition_id = ${single.edition}
-				and other.entry = ${single.entry} and other.n <> ${single.n})`
-		)
+	return connection()
+		.db.select({
+			edition: entryTerms.editionId,
+			n: entryTerms.n,
+			text: entryTerms.text,
+			lang: entryTerms.lang
+		})
+		.from(entryTerms)
+		.where(and(among(entryTerms, places), isNull(entryTerms.together)))
 		.orderBy(entryTerms.position);
 }
 

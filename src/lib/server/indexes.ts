@@ -5,7 +5,6 @@ import { allow, type Person } from './access';
 import { connection } from './db/client';
 import {
 	editions,
-	entryTermHeadings,
 	entryTerms,
 	inquiries,
 	labels,
@@ -75,7 +74,7 @@ export async function removeIndex(person: Person | undefined, code: string) {
 	await connection().db.transaction(async (tx) => {
 		// The rows of the vocabularies have no foreign key to follow; see the schema.
 		const own = tx.select({ id: editions.id }).from(editions).where(eq(editions.indexCode, code));
-		for (const table of [labels, notes, relations, entryTerms, entryTermHeadings])
+		for (const table of [labels, notes, relations, entryTerms])
 			await tx.delete(table).where(inArray(table.editionId, own));
 		await tx.delete(subjectIndexes).where(eq(subjectIndexes.code, code));
 	});

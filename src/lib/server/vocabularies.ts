@@ -1,10 +1,10 @@
 /** Look-up and browsing: what the screens and the public API ask of the vocabularies. */
-import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, eq, sql } from 'drizzle-orm';
 import { alsoTried, lookup, type Match, type Tier } from '../../core/lookup';
 import type { EditionIndex } from '../../core/vocabulary/edition-index';
 import { allow, type Person } from './access';
 import { connection } from './db/client';
-import { collections, entryTermHeadings, entryTerms, headings, labels, notes, relations } from './db/schema';
+import { collections, entryTerms, headings, labels, notes, relations } from './db/schema';
 import { currentIndex, currentIndexes, editionIndex, type CurrentIndex } from './editions';
 import { ServiceError } from './errors';
 
@@ -185,7 +185,7 @@ export async function headingSheet(person: Person | undefined, code: string, id:
 		entryTerms: ownEntries.map(({ lang, text, together }) => ({
 			lang,
 			text,
-			...(together.length > 1 && { together: together.map((other) => refOf(index, other)) })
+			...(together && { together: together.map((other) => refOf(index, other)) })
 		})),
 		broader: lines(hierarchy.broader.at(n)),
 		narrower: lines(hierarchy.narrower.at(n)),
@@ -210,28 +210,11 @@ const MOST_SIBLINGS = 200;
 
 export const byLabel = (a: HeadingRef, b: HeadingRef) => a.label.localeCompare(b.label, 'en');
 
-async function entryTermsOf(editionId: number, n: number) {
-	const { db } = connection();
-	const own = db
-		.select({ entry: entryTermHeadings.entry })
-		.from(entryTermHeadings)
-		.where(and(eq(entryTermHeadings.editionId, editionId), eq(entryTermHeadings.n, n)));
-	return db
-		.select({
-			lang: entryTerms.lang,
-			text: entryTerms.text,
-			together: sql<number[]>`array_agg(${entryTermHeadings.n} order by ${entryTermHeadings.place})`
-		})
+function entryTermsOf(editionId: number, n: number) {
+	return connection()
+		.db.select({ lang: entryTerms.lang, text: entryTerms.text, together: entryTerms.together })
 		.from(entryTerms)
-		.innerJoin(
-			entryTermHeadings,
-			and(
-				eq(entryTermHeadings.editionId, entryTerms.editionId),
-				eq(entryTermHeadings.entry, entryTerms.position)
-			)
-		)
-		.where(and(eq(entryTerms.editionId, editionId), inArray(entryTerms.position, own)))
-		.groupBy(entryTerms.editionId, entryTerms.position)
+		.where(and(eq(entryTerms.editionId, editionId), eq(entryTerms.n, n)))
 		.orderBy(asc(entryTerms.lang), asc(entryTerms.text));
 }
 

@@ -9,7 +9,7 @@ import { CSV_COLUMNS, vocabularyRows } from '../../core/formats/vocabulary-csv';
 import type { HeadingData, VocabularyData } from '../../core/vocabulary/types';
 import { allow, type Person } from './access';
 import { connection } from './db/client';
-import { collections, entryTermHeadings, entryTerms, headings, labels, notes, relations } from './db/schema';
+import { collections, entryTerms, headings, labels, notes, relations } from './db/schema';
 import { currentIndex } from './editions';
 import { ServiceError } from './errors';
 
@@ -42,10 +42,10 @@ export async function exportVocabulary(
 	});
 }
 
-/** The stored edition as plain data: seven queries, whatever its size. */
+/** The stored edition as plain data: six queries, whatever its size. */
 export async function readVocabularyData(editionId: number): Promise<VocabularyData> {
 	const { db } = connection();
-	const [headingRows, labelRows, noteRows, relationRows, entryRows, targetRows, groups] = await Promise.all([
+	const [headingRows, labelRows, noteRows, relationRows, entryRows, groups] = await Promise.all([
 		db.select().from(headings).where(eq(headings.editionId, editionId)).orderBy(asc(headings.n)),
 		db
 			.select()
@@ -58,12 +58,11 @@ export async function readVocabularyData(editionId: number): Promise<VocabularyD
 			.from(relations)
 			.where(eq(relations.editionId, editionId))
 			.orderBy(asc(relations.n), asc(relations.other)),
-		db.select().from(entryTerms).where(eq(entryTerms.editionId, editionId)).orderBy(asc(entryTerms.position)),
 		db
 			.select()
-			.from(entryTermHeadings)
-			.where(eq(entryTermHeadings.editionId, editionId))
-			.orderBy(asc(entryTermHeadings.entry), asc(entryTermHeadings.place)),
+			.from(entryTerms)
+			.where(eq(entryTerms.editionId, editionId))
+			.orderBy(asc(entryTerms.position), asc(entryTerms.n)),
 		db
 			.select({ uri: collections.uri, labels: collections.labels, members: collections.members })
 			.from(collections)
@@ -88,8 +87,10 @@ export async function readVocabularyData(editionId: number): Promise<VocabularyD
 		all[n][kind === 'preferred' ? 'labels' : 'hidden'].push({ lang, text });
 	for (const { n, kind, lang, text } of noteRows) all[n].notes.push({ kind, lang, text });
 	for (const { n, kind, other } of relationRows) all[n][kind].push(other);
-	const entries = entryRows.map(({ lang, text }) => ({ lang, text, headings: [] as number[] }));
-	for (const { entry, n } of targetRows) entries[entry].headings.push(n);
+	// A compound entry term has a row for each of its headings; one of them is enough.
+	const entries = entryRows.flatMap(({ lang, text, n, together }) =>
+		together && together[0] !== n ? [] : [{ lang, text, headings: together ?? [n] }]
+	);
 	return { headings: all, entryTerms: entries, collections: groups };
 }
 

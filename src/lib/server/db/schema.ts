@@ -139,31 +139,19 @@ export const relations = pgTable(
 	]
 );
 
+/** A row for each heading that an entry term leads to. */
 export const entryTerms = pgTable(
 	'entry_terms',
 	{
-		editionId: integer('edition_id').notNull(),
+		...ofHeading(),
+		/** The same for all rows of one entry term. */
 		position: integer('position').notNull(),
 		lang: text('lang').notNull(),
-		text: text('text').notNull()
+		text: text('text').notNull(),
+		/** All headings to be used together, in their order; null where it leads to one alone. */
+		together: integer('together').array()
 	},
-	(t) => [primaryKey({ columns: [t.editionId, t.position] })]
-);
-
-/** The heading an entry term leads to; several rows where it says to use several together. */
-export const entryTermHeadings = pgTable(
-	'entry_term_headings',
-	{
-		editionId: integer('edition_id').notNull(),
-		entry: integer('entry').notNull(),
-		/** Place among the headings to be used together. */
-		place: smallint('place').notNull(),
-		n: integer('n').notNull()
-	},
-	(t) => [
-		primaryKey({ columns: [t.editionId, t.entry, t.place] }),
-		index('entry_term_headings_by_heading').on(t.editionId, t.n)
-	]
+	(t) => [primaryKey({ columns: [t.editionId, t.n, t.position] })]
 );
 
 /** Groups of headings; a vocabulary has few, so they are looked through whole. */

@@ -60,7 +60,6 @@ async function rowCounts() {
 		'notes',
 		'relations',
 		'entry_terms',
-		'entry_term_headings',
 		'collections'
 	];
 	const counts = tables.map((table) => `(select count(*)::int from ${table}) as ${table}`).join(', ');
@@ -184,9 +183,9 @@ describe('importing a vocabulary', () => {
 			const before = await rowCounts();
 			await connection().sql.unsafe(`
 			create function refuse() returns trigger language plpgsql as $$ begin raise exception 'disk full'; end $$;
-			create trigger refuse ${moment} insert on entry_term_headings for each statement execute function refuse();`);
+			create trigger refuse ${moment} insert on entry_terms for each statement execute function refuse();`);
 			const job = await load(GOOD, '2030');
-			await connection().sql.unsafe('drop trigger refuse on entry_term_headings; drop function refuse()');
+			await connection().sql.unsafe('drop trigger refuse on entry_terms; drop function refuse()');
 			expect(job.report?.error).toMatchObject({ code: 'interrupted' });
 			expect(job.report?.error?.message).toMatch(/changed nothing.*disk full/);
 			expect(await rowCounts()).toEqual(before);

@@ -6,20 +6,12 @@ import { createReadStream, existsSync } from 'node:fs';
 import { stat } from 'node:fs/promises';
 import { Transform, type TransformCallback } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { Worker } from 'node:worker_threads';
 import type { Sql, TransactionSql } from 'postgres';
 import { SkosReader, type VocabularyReading } from '../../../core/formats/skos-read';
-import {
-	draftingLabels,
-	filingForms,
-	formsFromSections,
-	LabelIndex,
-	type LabelDraft,
-	type LabelForms
-} from '../../../core/lookup/label-index';
+import { LabelIndex } from '../../../core/lookup/label-index';
 import { EditionIndex } from '../../../core/vocabulary/edition-index';
-import type { Section } from '../../../core/vocabulary/packed';
 import type { VocabularyData } from '../../../core/vocabulary/types';
+import { FilingThread } from './filing';
 import { ImportError } from './import-error';
 import { writePack } from '../packs';
 import { THREADS } from './threads';
@@ -34,12 +26,20 @@ export interface ImportRequest {
 
 export type Progress = (done: number, total: number) => void;
 
+/** A smaller file is filed in this thread, as starting another would cost more than it saves. In bytes. */
+const WORTH_A_THREAD = 2 * 2 ** 20;
+
 export async function importVocabulary(sql: Sql, request: ImportRequest, progress: Progress = () => {}) {
 	const { size } = await stat(request.file);
-	const reading = await readVocabulary(request, size, progress);
-	await sql.begin((tx) => store(tx, request, reading));
-	progress(size, size);
-	return reading;
+	const filing = size >= WORTH_A_THREAD && existsSync(THREADS.filing) ? new FilingThread() : undefined;
+	try {
+		const reading = await readVocabulary(request, size, progress, filing);
+		await sql.begin((tx) => store(tx, request, reading, filing));
+		progress(size, size);
+		return reading;
+	} finally {
+		filing?.end();
+	}
 }
 
 /**
@@ -49,10 +49,11 @@ export async function importVocabulary(sql: Sql, request: ImportRequest, progres
 export async function readVocabulary(
 	{ file, format }: Pick<ImportRequest, 'file' | 'format'>,
 	size: number,
-	progress: Progress
+	progress: Progress,
+	filing?: FilingThread
 ): Promise<VocabularyReading> {
 	if (size === 0) throw new ImportError('empty', 'The file is empty.', 1);
-	const reader = new SkosReader();
+	const reader = new SkosReader(filing?.watch);
 	const { streams, lines } = await parsing(format, (statement) => reader.add(statement));
 	let done = 0;
 	const bytes = createReadStream(file, { highWaterMark: 256 * 1024 });
@@ -154,7 +155,12 @@ function isSystemError(error: Error): boolean {
 	return typeof (error as { errno?: unknown }).errno === 'number';
 }
 
-async function store(tx: TransactionSql, request: ImportRequest, reading: VocabularyReading) {
+async function store(
+	tx: TransactionSql,
+	request: ImportRequest,
+	reading: VocabularyReading,
+	filing: FilingThread | undefined
+) {
 	const { data, counts } = reading;
 	const [target] = await tx`select code from subject_indexes where code = ${request.indexCode} for update`;
 	if (!target) throw new ImportError('no-index', `There is no subject index “${request.indexCode}”.`);
@@ -168,44 +174,17 @@ async function store(tx: TransactionSql, request: ImportRequest, reading: Vocabu
 			${languages}, ${hierarchical})
 		returning id`;
 	// The rows are on their way to the database while the packed form is built.
-	const [packed] = await Promise.all([packedForm(data), copyRows(tx, edition.id, data)]);
+	const [, packed] = await Promise.all([copyRows(tx, edition.id, data), packedForm(data, filing)]);
 	await writePack(tx, edition.id, packed);
 	await tx`update subject_indexes set current_edition = ${edition.id} where code = ${request.indexCode}`;
 }
 
-/** A vocabulary with fewer labels is filed in this thread, as starting another would cost more than it saves. */
-const LABELS_WORTH_A_THREAD = 40_000;
-
-async function packedForm(data: VocabularyData): Promise<Uint8Array> {
-	const draft = await withPauses(draftingLabels(data));
-	const forms =
-		draft.folds.length < LABELS_WORTH_A_THREAD || !existsSync(THREADS.forms)
-			? await withPauses(filingForms(draft))
-			: await formsInThread(draft);
-	const index = EditionIndex.assemble(data, LabelIndex.assemble(data, draft, forms));
+/** The packed form; with a thread that files the labels, this one goes on with other things meanwhile. */
+async function packedForm(data: VocabularyData, filing: FilingThread | undefined): Promise<Uint8Array> {
+	const index = filing
+		? EditionIndex.assemble(data, LabelIndex.assemble(data, await filing.file(data)))
+		: EditionIndex.build(data);
 	return index.toBytes((text) => Buffer.from(text, 'latin1'));
-}
-
-/** Works step by step, with pauses in which other things get their turn. */
-async function withPauses<T>(steps: Generator<void, T>): Promise<T> {
-	for (;;) {
-		const { done, value } = steps.next();
-		if (done) return value;
-		await new Promise(setImmediate);
-	}
-}
-
-/** Files the forms of labels in another thread, while this one goes on sending rows. */
-function formsInThread({ folds, notes }: LabelDraft): Promise<LabelForms> {
-	return new Promise((resolve, reject) => {
-		const thread = new Worker(THREADS.forms, {
-			workerData: { folds, notes },
-			resourceLimits: { maxYoungGenerationSizeMb: 192 }
-		});
-		thread.once('message', (sections) => resolve(formsFromSections(sections as Record<string, Section>)));
-		thread.once('error', reject);
-		thread.once('exit', () => reject(new Error('The thread that files labels has ended.')));
-	});
 }
 
 async function copyRows(tx: TransactionSql, edition: number, data: VocabularyData): Promise<void> {
@@ -264,17 +243,12 @@ function rowsOf(edition: number, { headings, entryTerms, collections }: Vocabula
 		},
 		{
 			table: 'entry_terms',
-			columns: 'edition_id, position, lang, text',
+			columns: 'edition_id, n, position, lang, text, together',
 			*rows(): Generator<Value[]> {
-				for (const [i, { lang, text }] of entryTerms.entries()) yield [edition, i, lang, text];
-			}
-		},
-		{
-			table: 'entry_term_headings',
-			columns: 'edition_id, entry, place, n',
-			*rows(): Generator<Value[]> {
-				for (const [i, entry] of entryTerms.entries())
-					for (const [place, n] of entry.headings.entries()) yield [edition, i, place, n];
+				for (const [i, { lang, text, headings: targets }] of entryTerms.entries()) {
+					const together = targets.length > 1 ? targets.map(String) : null;
+					for (const n of targets) yield [edition, n, i, lang, text, together];
+				}
 			}
 		},
 		{

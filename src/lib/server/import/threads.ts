@@ -5,5 +5,5 @@ const importThread = path.resolve(process.env.OAKMOSS_WORKER ?? 'build/worker/im
 
 export const THREADS = {
 	import: importThread,
-	forms: path.join(path.dirname(importThread), 'forms.js')
+	filing: path.join(path.dirname(importThread), 'filing.js')
 };

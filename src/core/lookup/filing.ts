@@ -1,0 +1,386 @@
+/**
+ * Filing the labels and notes of a vocabulary under the forms by which look-up finds them. Texts are taken as they come
+ * and worked on at once; what they come to is numbered and put in order at the end. So the work can go on in a thread of
+ * its own while a file is still being read.
+ */
+import {
+	contentWords,
+	fold,
+	isFunctionWord,
+	key,
+	levelWords,
+	normalWord,
+	splitQualifier,
+	stemOf,
+	variantKeyOfFold,
+	wordsOf
+} from '../text';
+import { hash, HashFiling, Rows, StringTable, type HashTable } from '../vocabulary/packed';
+
+/** Longest fold that is filed; what lies beyond is kept in the label and ignored by lookup. */
+const LONGEST_FOLD = 400;
+
+/** Words of a label in any order, function words left out, as one text. */
+export function orderForm(folded: string): string {
+	return inAnyOrder(contentWords(folded));
+}
+
+/** Stems of a label in any order, function words left out, as one text. */
+export function stemForm(folded: string): string {
+	return inAnyOrder(contentWords(folded).map(stemOf));
+}
+
+function inAnyOrder(words: readonly string[]): string {
+	if (words.length < 2) return words[0] ?? '';
+	// Most labels have two words, which need no sorting.
+	if (words.length === 2) return words[0] <= words[1] ? `${words[0]} ${words[1]}` : `${words[1]} ${words[0]}`;
+	return [...words].sort().join(' ');
+}
+
+/** One bit for each letter a–z that a word has, and one for anything else: words one edit apart differ in at most two. */
+export function lettersOf(word: string): number {
+	let bits = 0;
+	for (let i = 0; i < word.length; i++) {
+		const letter = word.charCodeAt(i) - 97;
+		bits |= 1 << (letter >= 0 && letter < 26 ? letter : 26);
+	}
+	return bits >>> 0;
+}
+
+/** The labels of a vocabulary by the numbers of their texts, and the notes of each heading by theirs. */
+export interface Listing {
+	texts: ArrayLike<number>;
+	/** 0 for a preferred label. */
+	kinds: ArrayLike<number>;
+	notes: Rows;
+}
+
+/** What texts come to, put in order. */
+export interface Filed {
+	/** The labels, by their place in the listing, in the order in which they are numbered. */
+	numbering: Uint32Array;
+	/** By the number of the label, as everything below. */
+	folds: StringTable;
+	exact: HashTable;
+	variant: HashTable;
+	order: HashTable;
+	stemmed: HashTable;
+	stems: StringTable;
+	labelsByStem: Rows;
+	headingsByNoteStem: Rows;
+	words: StringTable;
+	wordStems: Uint32Array;
+	wordLetters: Uint32Array;
+	alphabetical: Uint32Array;
+	/** Every word of every label in turn, in the order of the text from that word on; see `rotationOf`. */
+	permuted: Uint32Array;
+}
+
+/** Hashes kept of every form of a text: the fold, its key, its levelled key, its words and its stems in any order. */
+const HASHES = 5;
+
+export class TextFiling {
+	private readonly words = new WordNumbers();
+	private readonly folds: string[] = [];
+	private readonly wordsOfTexts = new FlatLists();
+	private readonly hashes = new FlatLists();
+	private readonly noteStems = new FlatLists();
+
+	/** Takes a label; they are numbered from 0 as they come. O(length). */
+	addLabel(text: string): void {
+		const folded = fold(text.length > LONGEST_FOLD ? text.slice(0, LONGEST_FOLD) : text);
+		const { words } = this;
+		const own = words.numbersOf(wordsOf(folded));
+		const hashes: number[] = [];
+		const { base, qualifier } = splitQualifier(folded);
+		for (const form of qualifier ? [folded, base] : [folded]) {
+			const content = words.meaningful(form === folded ? own : words.numbersOf(wordsOf(form)));
+			// Only a form as it is spoken has its words in the order of the key.
+			const spoken = form === folded && !qualifier && !form.includes(',');
+			const levelled = spoken ? levelWords(words.normals(own)) : variantKeyOfFold(form);
+			hashes.push(
+				hash(form),
+				hash(key(form)),
+				hash(levelled),
+				hash(words.anyOrder(content)),
+				hash(words.anyOrderOfStems(content))
+			);
+		}
+		this.folds.push(folded);
+		this.wordsOfTexts.add(own);
+		this.hashes.add(hashes);
+	}
+
+	/** Takes a scope note or definition; they are numbered from 0 as they come. O(length). */
+	addNote(text: string): void {
+		this.noteStems.add(this.words.stemsOf(wordsOf(fold(text))));
+	}
+
+	/**
+	 * Numbers the labels, preferred ones first and then by length, so that a posting list, which is ascending, can be
+	 * entered at the labels whose length is nearest to a query's; and files them. O(words + labels log labels).
+	 */
+	file({ texts, kinds, notes }: Listing): Filed {
+		const numbering = this.numbering(texts, kinds);
+		const textOf = Uint32Array.from(numbering, (place) => texts[place]);
+		const folds = Array.from(textOf, (text) => this.folds[text]);
+		const tables = Array.from({ length: 4 }, () => new HashFiling());
+		const [exact, variant, order, stemmed] = tables;
+		for (let label = 0; label < textOf.length; label++) {
+			const end = this.hashes.starts[textOf[label] + 1];
+			for (let at = this.hashes.starts[textOf[label]]; at < end; at += HASHES) {
+				exact.addHash(this.hashes.at(at), label);
+				variant.addHash(this.hashes.at(at + 1), label);
+				if (this.hashes.at(at + 2) !== this.hashes.at(at + 1)) variant.addHash(this.hashes.at(at + 2), label);
+				order.addHash(this.hashes.at(at + 3), label);
+				stemmed.addHash(this.hashes.at(at + 4), label);
+			}
+		}
+		const { dictionary, rankOfStem } = this.words.sorted();
+		const stemCount = rankOfStem.length;
+		const stemOfWord = (word: number) => rankOfStem[this.words.stemOfWord[word]];
+		return {
+			numbering,
+			folds: StringTable.from(folds),
+			exact: exact.table(),
+			variant: variant.table(),
+			order: order.table(),
+			stemmed: stemmed.table(),
+			...dictionary,
+			labelsByStem: invert(stemCount, textOf.length, (label, take) => {
+				const end = this.wordsOfTexts.starts[textOf[label] + 1];
+				for (let at = this.wordsOfTexts.starts[textOf[label]]; at < end; at++)
+					take(stemOfWord(this.wordsOfTexts.at(at)));
+			}),
+			headingsByNoteStem: invert(stemCount, notes.length, (heading, take) => {
+				for (const note of notes.at(heading)) {
+					const end = this.noteStems.starts[note + 1];
+					for (let at = this.noteStems.starts[note]; at < end; at++) take(rankOfStem[this.noteStems.at(at)]);
+				}
+			}),
+			alphabetical: alphabeticalOrder(folds),
+			permuted: permutedOrder(textOf, this.wordsOfTexts, this.words.words)
+		};
+	}
+
+	/** Preferred labels first, each group by the length of its folds, else as they come: a counting sort. O(n). */
+	private numbering(texts: ArrayLike<number>, kinds: ArrayLike<number>): Uint32Array {
+		let longest = 0;
+		for (const { length } of this.folds) longest = Math.max(longest, length);
+		const groupOf = (place: number) =>
+			(kinds[place] === 0 ? 0 : longest + 1) + this.folds[texts[place]].length;
+		const starts = new Uint32Array(2 * (longest + 1) + 1);
+		for (let place = 0; place < texts.length; place++) starts[groupOf(place) + 1]++;
+		for (let group = 1; group < starts.length; group++) starts[group] += starts[group - 1];
+		const numbering = new Uint32Array(texts.length);
+		for (let place = 0; place < texts.length; place++) numbering[starts[groupOf(place)]++] = place;
+		return numbering;
+	}
+}
+
+/**
+ * For each name, the items that have it, ascending and each once: a counting sort in two passes. O(names given).
+ * @param names gives the names of an item, maybe one more than once
+ */
+function invert(
+	count: number,
+	items: number,
+	names: (item: number, take: (name: number) => void) => void
+): Rows {
+	const starts = new Uint32Array(count + 1);
+	const last = new Int32Array(count).fill(-1);
+	for (let item = 0; item < items; item++)
+		names(item, (name) => {
+			if (last[name] === item) return;
+			last[name] = item;
+			starts[name + 1]++;
+		});
+	for (let name = 0; name < count; name++) starts[name + 1] += starts[name];
+	const values = new Uint32Array(starts[count]);
+	const next = starts.slice();
+	last.fill(-1);
+	for (let item = 0; item < items; item++)
+		names(item, (name) => {
+			if (last[name] === item) return;
+			last[name] = item;
+			values[next[name]++] = item;
+		});
+	return new Rows(starts, values);
+}
+
+/** Lists of numbers laid end to end as they come. */
+class FlatLists {
+	private values = new Uint32Array(4096);
+	readonly starts: number[] = [0];
+
+	add(list: readonly number[]): void {
+		const at = this.starts[this.starts.length - 1];
+		if (at + list.length > this.values.length) {
+			const larger = new Uint32Array(2 * (at + list.length));
+			larger.set(this.values);
+			this.values = larger;
+		}
+		for (let i = 0; i < list.length; i++) this.values[at + i] = list[i];
+		this.starts.push(at + list.length);
+	}
+
+	/** The number at a place in all lists taken as one. */
+	at(place: number): number {
+		return this.values[place];
+	}
+}
+
+/** The dictionary while it grows. Each word is worked on once; from then on it is a number. */
+class WordNumbers {
+	readonly words: string[] = [];
+	readonly stemOfWord: number[] = [];
+	private readonly numbers = new Map<string, number>();
+	private readonly stems = new Map<string, number>();
+	private readonly stemTexts: string[] = [];
+	private readonly normalOfWord: string[] = [];
+	private readonly isFunctionWord: boolean[] = [];
+
+	numbersOf(words: readonly string[]): number[] {
+		const numbers: number[] = new Array(words.length);
+		for (let i = 0; i < words.length; i++) numbers[i] = this.numbers.get(words[i]) ?? this.enter(words[i]);
+		return numbers;
+	}
+
+	private enter(word: string): number {
+		const number = this.words.length;
+		this.numbers.set(word, number);
+		this.words.push(word);
+		this.stemOfWord.push(this.stemNumber(stemOf(word)));
+		this.normalOfWord.push(normalWord(word));
+		this.isFunctionWord.push(isFunctionWord(word));
+		return number;
+	}
+
+	private stemNumber(stem: string): number {
+		let number = this.stems.get(stem);
+		if (number === undefined) {
+			number = this.stems.size;
+			this.stems.set(stem, number);
+			this.stemTexts.push(stem);
+		}
+		return number;
+	}
+
+	/** Stems of the words of a note, which have no place in the dictionary. */
+	stemsOf(words: readonly string[]): number[] {
+		return words.map((word) => {
+			const known = this.numbers.get(word);
+			return known === undefined ? this.stemNumber(stemOf(word)) : this.stemOfWord[known];
+		});
+	}
+
+	/** As `contentWords` of the text module. */
+	meaningful(words: number[]): number[] {
+		const content = words.filter((word) => !this.isFunctionWord[word]);
+		return content.length > 0 ? content : words;
+	}
+
+	normals(words: readonly number[]): string {
+		let text = '';
+		for (const word of words) text += this.normalOfWord[word];
+		return text;
+	}
+
+	/** As `orderForm`. */
+	anyOrder(words: readonly number[]): string {
+		return inAnyOrder(words.map((word) => this.words[word]));
+	}
+
+	/** As `stemForm`. */
+	anyOrderOfStems(words: readonly number[]): string {
+		return inAnyOrder(words.map((word) => this.stemTexts[this.stemOfWord[word]]));
+	}
+
+	/** Dictionaries are stored sorted, so that a stem is found by halving, and a word by its length and then so. */
+	sorted() {
+		const { words, stemTexts } = this;
+		const stems = stemTexts.map((_, number) => number);
+		stems.sort((a, b) => (stemTexts[a] < stemTexts[b] ? -1 : 1));
+		const rankOfStem = new Uint32Array(stems.length);
+		stems.forEach((number, rank) => (rankOfStem[number] = rank));
+		const order = words.map((_, number) => number);
+		order.sort((a, b) => words[a].length - words[b].length || (words[a] < words[b] ? -1 : 1));
+		const dictionary = {
+			stems: StringTable.from(stems.map((number) => stemTexts[number])),
+			words: StringTable.from(order.map((number) => words[number])),
+			wordStems: Uint32Array.from(order, (number) => rankOfStem[this.stemOfWord[number]]),
+			wordLetters: Uint32Array.from(order, (number) => lettersOf(words[number]))
+		};
+		return { dictionary, rankOfStem };
+	}
+}
+
+function alphabeticalOrder(folds: string[]): Uint32Array {
+	// The first characters as one number settle most pairs at the speed of a numeric sort; only ties compare texts.
+	const keys = Float64Array.from(folds, headOf).sort();
+	const places = new Map<number, number>();
+	for (let i = keys.length - 1; i >= 0; i--) places.set(keys[i], i);
+	const order = new Uint32Array(folds.length);
+	const next = new Map(places);
+	for (let label = 0; label < folds.length; label++) {
+		const head = headOf(folds[label]);
+		const at = next.get(head) as number;
+		order[at] = label;
+		next.set(head, at + 1);
+	}
+	const compare = (a: number, b: number) => (folds[a] < folds[b] ? -1 : folds[a] > folds[b] ? 1 : a - b);
+	for (const [head, start] of places) {
+		const end = next.get(head) as number;
+		if (end - start > 1) order.subarray(start, end).sort(compare);
+	}
+	return order;
+}
+
+/** The first three characters as a number that sorts as they do. */
+function headOf(text: string): number {
+	let head = 0;
+	// A character that is not there sorts before any that is.
+	for (let i = 0; i < 3; i++) head = head * 65_537 + (i < text.length ? text.charCodeAt(i) + 1 : 0);
+	return head;
+}
+
+/** Words of a label that are rotated; no heading has more. */
+export const MOST_ROTATIONS = 64;
+
+/**
+ * Ordered by the word, then by the two words after it. Words are replaced by their ranks in the dictionary and the
+ * entries sorted by counting, last word first (D. E. Knuth, The Art of Computer Programming 3, 5.2.5), so that the whole
+ * costs three passes. O(words).
+ */
+function permutedOrder(textOf: Uint32Array, wordsOfTexts: FlatLists, words: readonly string[]): Uint32Array {
+	const ranks = new Uint32Array(words.length);
+	words
+		.map((_, id) => id)
+		.sort((a, b) => (words[a] < words[b] ? -1 : 1))
+		.forEach((id, rank) => (ranks[id] = rank + 1));
+	const { starts } = wordsOfTexts;
+	const countOf = (label: number) => starts[textOf[label] + 1] - starts[textOf[label]];
+	let size = 0;
+	for (let label = 0; label < textOf.length; label++) size += Math.min(MOST_ROTATIONS, countOf(label));
+	let entries = new Uint32Array(size);
+	let filled = 0;
+	for (let label = 0; label < textOf.length; label++)
+		for (let place = 0; place < Math.min(MOST_ROTATIONS, countOf(label)); place++)
+			entries[filled++] = label * MOST_ROTATIONS + place;
+	const keys = new Uint32Array(size);
+	for (const after of [2, 1, 0]) {
+		const counts = new Uint32Array(words.length + 2);
+		for (let i = 0; i < size; i++) {
+			const text = textOf[Math.floor(entries[i] / MOST_ROTATIONS)];
+			const at = starts[text] + (entries[i] % MOST_ROTATIONS) + after;
+			// Rank 0 is for a label that ends before.
+			keys[i] = at < starts[text + 1] ? ranks[wordsOfTexts.at(at)] : 0;
+			counts[keys[i] + 1]++;
+		}
+		for (let i = 0; i <= words.length; i++) counts[i + 1] += counts[i];
+		const sorted = new Uint32Array(size);
+		for (let i = 0; i < size; i++) sorted[counts[keys[i]]++] = entries[i];
+		entries = sorted;
+	}
+	return entries;
+}
