@@ -179,6 +179,9 @@ export async function startPostgres(home, { durable = true } = {}) {
 		// A socket's path may be 107 bytes long at most, and nothing here needs a socket.
 		unix_socket_directories: sockets.length < 80 ? sockets : '',
 		shared_buffers: '256MB',
+		// Room for the log of several large imports between two checkpoints.
+		max_wal_size: '4GB',
+		checkpoint_timeout: '15min',
 		max_connections: '60',
 		...(durable ? {} : { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' })
 	};

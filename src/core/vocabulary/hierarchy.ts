@@ -48,15 +48,37 @@ export class Hierarchy {
 	}
 
 	private readonly belowCounts = new Map<number, number>();
+	/** Used again for every count: in which round each heading was last seen, and the queue of a round. */
+	private scratch: { seenIn: Uint32Array; queue: Uint32Array; round: number } | undefined;
 
-	/** How many distinct headings lie below; remembered after the first time. */
+	/** How many distinct headings lie below; remembered after the first time. O(headings and links below). */
 	belowCount(heading: number): number {
+		if (this.narrower.count(heading) === 0) return 0;
 		let count = this.belowCounts.get(heading);
 		if (count === undefined) {
-			count = this.narrower.count(heading) === 0 ? 0 : this.below(heading).headings.length;
+			count = this.countBelow(heading);
 			this.belowCounts.set(heading, count);
 		}
 		return count;
+	}
+
+	private countBelow(heading: number): number {
+		const size = this.broader.length;
+		this.scratch ??= { seenIn: new Uint32Array(size), queue: new Uint32Array(size), round: 0 };
+		const { seenIn, queue } = this.scratch;
+		const round = ++this.scratch.round;
+		const { starts, values } = this.narrower.parts();
+		seenIn[heading] = round;
+		let end = 0;
+		for (let at = -1; at < end; at++) {
+			const from = at < 0 ? heading : queue[at];
+			for (let i = starts[from]; i < starts[from + 1]; i++) {
+				if (seenIn[values[i]] === round) continue;
+				seenIn[values[i]] = round;
+				queue[end++] = values[i];
+			}
+		}
+		return end;
 	}
 
 	/** Headings without a broader one, in order. O(headings). */

@@ -39,28 +39,55 @@ export async function writePack(tx: TransactionSql, edition: number, packed: Uin
  */
 export async function readPack(url: string, edition: number): Promise<Uint8Array> {
 	const { sql } = connect(url, 1);
-	const chunks: Buffer[] = [];
 	try {
+		const [{ size }] = await sql<{ size: number }[]>`
+			select coalesce(sum(octet_length(bytes)), 0)::int as size from edition_packs where edition_id = ${edition}`;
 		const rows = `select bytes from edition_packs where edition_id = ${Number(edition)} order by part`;
+		const reader = new RowReader(size);
+		if (size === 0) return reader.bytes;
 		const stream = await sql.unsafe(`copy (${rows}) to stdout (format binary)`).readable();
-		for await (const chunk of stream) chunks.push(chunk as Buffer);
+		for await (const chunk of stream) reader.take(chunk as Buffer);
+		return reader.bytes;
 	} finally {
 		await sql.end({ timeout: 0 });
 	}
-	const all = Buffer.concat(chunks);
-	const parts: Buffer[] = [];
-	let at = HEADER.length;
-	while (at < all.length && all.readInt16BE(at) === 1) {
-		const length = all.readInt32BE(at + 2);
-		parts.push(all.subarray(at + 6, at + 6 + length));
-		at += 6 + length;
+}
+
+/** Puts the bytes of rows of one field each together, from chunks that begin and end anywhere. */
+class RowReader {
+	/** Memory of its own, as numbers are read from it as views, which must lie on their boundaries. */
+	readonly bytes: Uint8Array;
+	private filled = 0;
+	/** Bytes of the current field still to come. */
+	private left = 0;
+	/** The beginning of a header that a chunk cut off. */
+	private carried: Buffer = Buffer.alloc(0);
+	private begun = false;
+
+	constructor(size: number) {
+		this.bytes = new Uint8Array(size);
 	}
-	// Numbers are read as views, so they must lie on their boundaries: the whole is put into memory of its own.
-	const packed = new Uint8Array(parts.reduce((sum, { length }) => sum + length, 0));
-	let filled = 0;
-	for (const part of parts) {
-		packed.set(part, filled);
-		filled += part.length;
+
+	take(chunk: Buffer): void {
+		let at = 0;
+		while (at < chunk.length) {
+			if (this.left > 0) {
+				const part = chunk.subarray(at, at + this.left);
+				this.bytes.set(part, this.filled);
+				this.filled += part.length;
+				this.left -= part.length;
+				at += part.length;
+				continue;
+			}
+			// Before a row come the number of its fields and the length of the field; before all rows, the header.
+			const needed = (this.begun ? 0 : HEADER.length) + 6;
+			const more = chunk.subarray(at, at + needed - this.carried.length);
+			this.carried = Buffer.concat([this.carried, more]);
+			at += more.length;
+			if (this.carried.length < needed) return;
+			this.left = this.carried.readInt32BE(needed - 4);
+			this.carried = Buffer.alloc(0);
+			this.begun = true;
+		}
 	}
-	return packed;
 }
