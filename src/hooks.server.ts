@@ -1,10 +1,12 @@
 import { json, type Handle, type HandleServerError, type ServerInit } from '@sveltejs/kit';
 import { LOCAL_PERSON } from '$lib/server/access';
 import { closeConnection, databaseUrl, migrateDatabase } from '$lib/server/db/client';
+import { warmUp } from '$lib/server/editions';
 import { log } from '$lib/server/log';
 
 export const init: ServerInit = async () => {
 	await migrateDatabase(databaseUrl());
+	await warmUp();
 	// Open connections would keep the process alive after its last request.
 	process.on('sveltekit:shutdown', () => void closeConnection());
 };

@@ -63,7 +63,7 @@ const LONGEST_QUERY = 200;
 const SHORTEST_MISSPELT = 5;
 const SHORTEST_TWICE_MISSPELT = 8;
 /** Labels compared for one combination of words, in the tiers that are hints rather than answers. */
-const MOST_COMPARED = 600;
+const MOST_COMPARED = 300;
 /** So many words of a query are looked for in each combination. */
 const MOST_COMBINED = 5;
 

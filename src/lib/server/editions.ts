@@ -1,7 +1,7 @@
 /** The subject indexes as they stand, and their current editions in memory. PostgreSQL says which edition is current. */
 import { asc, eq } from 'drizzle-orm';
 import { EditionIndex } from '../../core/vocabulary/edition-index';
-import { connection, databaseUrl } from './db/client';
+import { connection, databaseUrl, type Database } from './db/client';
 import { editions, subjectIndexes } from './db/schema';
 import { ServiceError } from './errors';
 import { readPack } from './packs';
@@ -11,14 +11,29 @@ export interface CurrentIndex {
 	edition: typeof editions.$inferSelect | null;
 }
 
-/** All subject indexes with their current editions, in their order. One query. */
-export async function currentIndexes(): Promise<CurrentIndex[]> {
-	const { db } = connection();
+/** Every request asks this first, so the query is put together once for a connection. */
+const prepared = new WeakMap<Database, ReturnType<typeof prepareIndexes>>();
+
+function prepareIndexes(db: Database) {
 	return db
 		.select({ index: subjectIndexes, edition: editions })
 		.from(subjectIndexes)
 		.leftJoin(editions, eq(editions.id, subjectIndexes.currentEdition))
-		.orderBy(asc(subjectIndexes.position), asc(subjectIndexes.code));
+		.orderBy(asc(subjectIndexes.position), asc(subjectIndexes.code))
+		.prepare('current_indexes');
+}
+
+/** All subject indexes with their current editions, in their order. One query. */
+export async function currentIndexes(): Promise<CurrentIndex[]> {
+	const { db } = connection();
+	const query = prepared.get(db) ?? prepareIndexes(db);
+	prepared.set(db, query);
+	return query.execute();
+}
+
+/** Begins to read what look-up needs, so that the first to ask after a restart need not wait for it. */
+export async function warmUp(): Promise<void> {
+	for (const { edition } of await currentIndexes()) if (edition) void editionIndex(edition).catch(() => {});
 }
 
 export async function currentIndex(code: string): Promise<CurrentIndex> {
