@@ -132,20 +132,22 @@ function reconcile(inquiry: Inquiry, command: Command, others: OtherChange[], fo
 	} catch (error) {
 		if (!(error instanceof CommandError)) throw error;
 		// What the command is about may have been removed by somebody else in the meantime.
-		const removals =
-			error.code === 'not-found' ? others.filter(({ rows }) => removedBy(rows, command) !== undefined) : [];
-		if (removals.length === 0) throw asServiceError(error);
+		const removal =
+			error.code === 'not-found' ? others.findLast(({ rows }) => removedBy(rows, command)) : undefined;
+		if (!removal) throw asServiceError(error);
 		if (!force)
 			throw collision(
-				removals.map(({ rows }) => ({
-					what: rowName(removedBy(rows, command)?.before ?? null),
-					part: 'as a whole',
-					yours: 'changed',
-					theirs: 'removed'
-				})),
-				removals
+				[
+					{
+						what: rowName(removedBy(removal.rows, command)?.before ?? null),
+						part: 'as a whole',
+						yours: 'changed',
+						theirs: 'removed'
+					}
+				],
+				[removal]
 			);
-		restored = invert(removals.flatMap(({ rows }) => rows));
+		restored = invert(removal.rows);
 		state = apply(state, restored);
 		made = attempt(() => execute(state, command));
 	}

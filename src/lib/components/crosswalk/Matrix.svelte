@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { tick } from 'svelte';
+	import { tick, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { cellId, FIT_WORDS, isThin, wordsOfConcept, type Concept, type Pick } from '$core/crosswalk';
 	import type { IndexSummary } from '$lib/server/indexes';
@@ -29,15 +29,18 @@
 	// A filter may leave fewer rows than there were.
 	const rowInHand = $derived(Math.min(row, concepts.length - 1));
 
-	// The cell named in the address is the one the keys start from.
+	// The cell named in the address is the one the keys start from; a change of the inquiry does not take them back to it.
 	$effect(() => {
-		const at = concepts.findIndex(({ id }) => current?.startsWith(`${id}:`));
-		if (at < 0 || !current) return;
-		row = at;
-		column = Math.max(
-			0,
-			columns.findIndex(({ code }) => current.endsWith(`:${code}`))
-		);
+		const cell = current;
+		untrack(() => {
+			const at = concepts.findIndex(({ id }) => cell?.startsWith(`${id}:`));
+			if (at < 0 || !cell) return;
+			row = at;
+			column = Math.max(
+				0,
+				columns.findIndex(({ code }) => cell.endsWith(`:${code}`))
+			);
+		});
 	});
 
 	/** How many cells of a row or column have come to a decision. */
@@ -117,7 +120,7 @@
 	aria-label="Crosswalk: concepts down, indexes across"
 	aria-rowcount={concepts.length + 1}
 	aria-colcount={columns.length + 1}
-	class="grid min-h-full min-w-full"
+	class="grid min-h-full min-w-full content-start"
 	style="grid-template-columns: minmax(150px, 190px) repeat({columns.length}, minmax({reading === 'full'
 		? 190
 		: 150}px, 1fr)); grid-template-rows: auto repeat({concepts.length}, minmax({reading === 'full'
