@@ -59,7 +59,7 @@ function scoped(pick: Pick, places: Places | undefined): Scoped {
  * Whether every record that `b` matches is matched by `a` as well, whatever the records are: each heading that `a`
  * demands is had by one that `b` demands, and `a` asks no more of the tagging than `b` does.
  */
-export function covers(a: Scoped, b: Scoped): boolean {
+function covers(a: Scoped, b: Scoped): boolean {
 	if (!a.scopes || !b.scopes) return false;
 	if (a.pick.chief && !b.pick.chief) return false;
 	const { aspects } = a.pick;
@@ -158,7 +158,7 @@ function ageing({ headings }: Pick, places: Places): Flag[] {
 }
 
 /** Records below which a cell counts as thin. */
-export const THIN_RECORDS = 10;
+const THIN_RECORDS = 10;
 
 /**
  * A cell is thin when none of its searched picks is an exact or close fit, or when they find few records.

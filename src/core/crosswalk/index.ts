@@ -8,11 +8,11 @@ export {
 	wordsOfConcept,
 	type CellContent
 } from './cells';
-export { apply, contested, invert, obstacle, rowOf, sameRow } from './changes';
+export { apply, invert, obstacle } from './changes';
 export { collisions, rowName, type Collision } from './collisions';
 export { execute } from './commands';
 export { describe, FIT_WORDS, pickName, ROLE_WORDS } from './describe';
-export { factsOf, isThin, THIN_RECORDS, type Flag, type HeadingFacts, type PickFacts } from './facts';
+export { factsOf, isThin, type Flag, type HeadingFacts, type PickFacts } from './facts';
 export { offersFor, type Offer } from './offers';
 export {
 	probesOf,

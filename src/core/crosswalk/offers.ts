@@ -48,7 +48,8 @@ export function offersFor(
 	for (const word of words) {
 		if (word.includes('*')) continue;
 		for (const text of variants(word, SPELLINGS_PER_WORD))
-			if (!text.includes(',')) offer({ text, kind: 'spelling', of: word });
+			// Search takes no notice of hyphens, so a spelling that differs in them alone brings nothing.
+			if (!text.includes(',') && fold(text) !== fold(word)) offer({ text, kind: 'spelling', of: word });
 	}
 	for (const { indexCode, label, terms } of picked) {
 		for (const { text, lang } of [{ text: label, lang: '' }, ...terms])

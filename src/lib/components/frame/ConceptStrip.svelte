@@ -75,7 +75,7 @@
 		</p>
 	{/each}
 	<button
-		class="quiet-action sticky right-0 ml-auto shrink-0 bg-leaf"
+		class="quiet-action sticky -right-2 ml-auto shrink-0 bg-leaf pr-3"
 		title="Headings and words set aside"
 		onclick={() => (sightingsOpen = true)}
 		>Sightings{#if waiting > 0}<span class="rounded-full bg-wash px-1.5 text-xs">{waiting}</span>{/if}</button

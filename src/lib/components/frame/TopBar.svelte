@@ -15,7 +15,7 @@
 
 	const screens = $derived([
 		{ name: 'Question', href: questionAt(place), on: page.url.pathname.endsWith('/question') },
-		{ name: 'Indexes', href: indexesAt(place), on: page.url.pathname.endsWith('/indexes') },
+		{ name: 'Subject indexes', href: indexesAt(place), on: page.url.pathname.endsWith('/indexes') },
 		{ name: 'Crosswalk', href: crosswalkAt(place), on: page.url.pathname === `/inquiry/${store.id}` },
 		{ name: 'Browse', href: lanesAt(place), on: page.url.pathname.includes('/browse') },
 		{ name: 'Logbook', href: logbookAt(place), on: page.url.pathname.endsWith('/logbook') }
