@@ -11,7 +11,7 @@ import { THREADS } from './threads';
 const BATCH = 2_000;
 
 export class FilingThread {
-	private readonly thread = new Worker(THREADS.filing, { resourceLimits: { maxYoungGenerationSizeMb: 192 } });
+	private readonly thread = new Worker(THREADS.filing);
 	private readonly numbers = { label: new Map<string, number>(), note: new Map<string, number>() };
 	private batch = { labels: [] as string[], notes: [] as string[] };
 	private failure: Error | undefined;
