@@ -1,3 +1,4 @@
+import path from 'node:path';
 import { defineConfig } from 'vitest/config';
 
 /** Three suites: the core alone, the server against a real PostgreSQL, the interface in a real browser. */
@@ -5,6 +6,7 @@ export default defineConfig({
 	test: {
 		projects: [
 			{
+				resolve: { alias: { $core: path.resolve('src/core') } },
 				test: {
 					name: 'core',
 					include: ['src/core/**/*.test.ts', 'src/lib/components/**/*.test.ts', 'demo/**/*.test.ts'],

@@ -1,0 +1,112 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { vocabularyOf } from '../vocabulary/make.test-aid';
+import { pack, unpack } from '../vocabulary/packed';
+import { headingsMatching } from './count';
+import { TextFiling } from './filing';
+import { filedFromSections, filedToSections, LabelIndex, listingOf } from './label-index';
+
+const word = fc.constantFrom(
+	'noise',
+	'Noises',
+	'sound',
+	'Absorption',
+	'in',
+	'of',
+	'rooms',
+	'sueño',
+	'colour',
+	'x',
+	'Über'
+);
+const phrase = fc
+	.tuple(fc.array(word, { minLength: 1, maxLength: 4 }), fc.constantFrom('', ' (Sound)', ', Shared'))
+	.map(([words, ending]) => words.join(' ') + ending);
+const vocabulary = fc
+	.uniqueArray(
+		fc.record({
+			label: phrase,
+			entry: fc.array(phrase, { maxLength: 3 }),
+			note: fc.option(phrase, { nil: undefined })
+		}),
+		{ minLength: 1, maxLength: 8, selector: ({ label }) => label }
+	)
+	.map((drafts) => vocabularyOf(drafts));
+
+describe('filing labels', () => {
+	it('comes to the same whatever the order in which the texts arrived, and whatever else arrived', () => {
+		fc.assert(
+			fc.property(vocabulary, fc.array(phrase, { maxLength: 5 }), fc.boolean(), (data, others, backwards) => {
+				const filing = new TextFiling();
+				const numbers = { label: new Map<string, number>(), note: new Map<string, number>() };
+				const arrive = (kind: 'label' | 'note', text: string) => {
+					const known = numbers[kind].get(text);
+					if (known !== undefined) return known;
+					if (kind === 'label') filing.addLabel(text);
+					else filing.addNote(text);
+					numbers[kind].set(text, numbers[kind].size);
+					return numbers[kind].size - 1;
+				};
+				const texts = data.entryTerms.map(({ text }) => text).concat(others);
+				for (const text of backwards ? texts.reverse() : texts) arrive('label', text);
+				for (const text of others) arrive('note', text);
+				const listing = listingOf(data, {
+					label: (text) => arrive('label', text),
+					note: (text) => arrive('note', text)
+				});
+				// As it goes from thread to thread, and into a pack and out again.
+				const filed = filedFromSections(unpack(pack(filedToSections(filing.file(listing)))));
+				const [own, whole] = [LabelIndex.assemble(data, filed), LabelIndex.build(data)];
+				for (const text of [...texts, ...data.headings.map(({ labels }) => labels[0].text)])
+					expect(headingsMatching(own, [text])).toEqual(headingsMatching(whole, [text]));
+				for (const table of ['exact', 'variant', 'order', 'stemmed'] as const)
+					expect(own.parts[table].parts()).toEqual(whole.parts[table].parts());
+				for (const list of ['alphabetical', 'permuted'] as const)
+					expect(lines(own, list)).toEqual(lines(whole, list));
+			})
+		);
+	});
+
+	it('numbers preferred labels first, each group by length, and puts every label in alphabetical order once', () => {
+		fc.assert(
+			fc.property(vocabulary, (data) => {
+				const { parts, preferred } = LabelIndex.build(data);
+				const lengths = Array.from({ length: parts.folds.length }, (_, i) => parts.folds.lengthAt(i));
+				const sorted = (list: number[]) => [...list].sort((a, b) => a - b);
+				expect(lengths.slice(0, preferred)).toEqual(sorted(lengths.slice(0, preferred)));
+				expect(lengths.slice(preferred)).toEqual(sorted(lengths.slice(preferred)));
+				const folds = [...parts.alphabetical].map((label) => parts.folds.at(label));
+				expect(folds).toEqual([...folds].sort());
+				expect(new Set(parts.alphabetical).size).toBe(parts.folds.length);
+			})
+		);
+	});
+});
+
+/** The lines of a display as texts. Equal texts may stand in either order, so their places do not count. */
+function lines({ parts }: LabelIndex, list: 'alphabetical' | 'permuted'): string[] {
+	return [...parts[list]].map((entry) =>
+		parts.folds.at(list === 'permuted' ? Math.floor(entry / 64) : entry)
+	);
+}
+
+describe('headings that words match', () => {
+	const index = LabelIndex.build(
+		vocabularyOf([
+			{ label: 'Noise in Schools', entry: ['Classroom acoustics'] },
+			{ label: 'Sound Insulation', entry: ['Soundproofing'] },
+			{ label: 'Rooms, Single' }
+		])
+	);
+	it.each([
+		[['noise'], [0]],
+		[['school noises'], [0]],
+		[['sound*'], [1]],
+		[
+			['acoustic*', 'single room*'],
+			[0, 2]
+		],
+		[['sound'], [1]],
+		[['elephants', '*', ' '], []]
+	])('%j are %j', (words, headings) => expect([...headingsMatching(index, words)].sort()).toEqual(headings));
+});
