@@ -18,6 +18,8 @@
 		/** Marks a row to be picked with others. */
 		onMark?: (row: Branch) => void;
 		isMarked?: (row: Branch) => boolean;
+		/** Sets a row aside as a sighting. */
+		onAside?: (row: Branch) => void;
 		/** Towards the heading in the middle, from the innermost row. */
 		onInward: () => void;
 	}
@@ -32,6 +34,7 @@
 		onPick,
 		onMark,
 		isMarked,
+		onAside,
 		onInward
 	}: Props = $props();
 
@@ -89,7 +92,8 @@
 			ArrowLeft: () => (side === 'right' ? inward(row) : outward(row)),
 			Enter: () => onVisit(row),
 			' ': () => onPick(row),
-			x: () => onMark?.(row)
+			x: () => onMark?.(row),
+			s: () => onAside?.(row)
 		};
 		const move = moves[event.key];
 		if (!move) return;

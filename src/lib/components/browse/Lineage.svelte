@@ -67,6 +67,9 @@
 	const pickHeading = (heading: { uri: string; label: string }) =>
 		togglePick(store, concept, index, [heading]);
 
+	const aside = (heading: { uri: string; label: string }) =>
+		setAside(store, concept, index.code, [heading], `browsing ${index.name}`);
+
 	async function toggle(row: Branch) {
 		if (row.open) {
 			opened = new Set([...opened].filter((path) => path !== row.path));
@@ -98,7 +101,7 @@
 			ArrowDown: () => after && visit(after.id),
 			' ': () => pickHeading(sheet),
 			x: () => store.mark(index.code, [sheet]),
-			s: () => setAside(store, concept, index.code, [sheet], `browsing ${index.name}`)
+			s: () => aside(sheet)
 		};
 		const move = moves[event.key];
 		if (!move) return;
@@ -115,7 +118,7 @@
 				{ shown: ['↑', '↓'], does: 'Sibling before, next sibling' },
 				{ shown: ['Enter'], does: 'Make the heading in hand the middle' },
 				{ shown: ['Space'], does: 'Pick for the current concept, or take back' },
-				{ shown: ['S'], does: 'Set the heading in the middle aside as a sighting' },
+				{ shown: ['S'], does: 'Set the heading in hand aside as a sighting' },
 				{ shown: ['M'], does: 'To the heading in the middle', bind: 'm', run: () => middle.focus() }
 			]
 		})
@@ -157,6 +160,7 @@
 						onPick={(row) => pickHeading(row.heading)}
 						onMark={(row) => store.mark(index.code, [row.heading])}
 						isMarked={(row) => store.isMarked(index.code, [row.heading])}
+						onAside={(row) => aside(row.heading)}
 						onInward={() => middle.focus()}
 					/>
 				{/if}
@@ -197,9 +201,7 @@
 						onclick={() => store.mark(index.code, [sheet])}
 						>{store.isMarked(index.code, [sheet]) ? 'Marked' : 'Mark'} <kbd class="key-cap">X</kbd></button
 					>
-					<button
-						class="quiet-action border"
-						onclick={() => setAside(store, concept, index.code, [sheet], `browsing ${index.name}`)}
+					<button class="quiet-action border" onclick={() => aside(sheet)}
 						>Set aside <kbd class="key-cap">S</kbd></button
 					>
 					{#if pick?.role === 'rejected'}<span class="text-warn">Rejected for this concept</span>{/if}
@@ -228,6 +230,7 @@
 						onPick={(row) => pickHeading(row.heading)}
 						onMark={(row) => store.mark(index.code, [row.heading])}
 						isMarked={(row) => store.isMarked(index.code, [row.heading])}
+						onAside={(row) => aside(row.heading)}
 						onInward={() => middle.focus()}
 					/>
 				{/if}

@@ -9,7 +9,7 @@
 	import { currentConcept } from '../inquiry/current-concept';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
-	import { standing, togglePick } from './pick';
+	import { setAside, standing, togglePick } from './pick';
 	import PickMark from './PickMark.svelte';
 	import { VirtualRows } from './virtual.svelte';
 
@@ -111,6 +111,12 @@
 		} else if (event.key === ' ') {
 			event.preventDefault();
 			pick(inHand);
+		} else if (event.key === 'x' && line) {
+			event.preventDefault();
+			store.mark(index.code, line.headings);
+		} else if (event.key === 's' && line) {
+			event.preventDefault();
+			setAside(store, concept, index.code, line.headings, `browsing ${index.name}`);
 		} else if (event.key === 'Enter' && line) {
 			event.preventDefault();
 			await goto(lineageAt(place, index.code, line.headings[0].id));
@@ -123,7 +129,8 @@
 			keys: [
 				{ shown: ['↓', '↑'], does: 'Next line, line before' },
 				{ shown: ['Enter'], does: 'Open the heading in its hierarchy' },
-				{ shown: ['Space'], does: 'Pick for the current concept, or take back' }
+				{ shown: ['Space'], does: 'Pick for the current concept, or take back' },
+				{ shown: ['S'], does: 'Set the heading aside as a sighting' }
 			]
 		})
 	);
@@ -140,6 +147,7 @@
 		{#each rows.items as { index: i, start } (i)}
 			{@const line = lineAt(i)}
 			<li
+				class:bg-wash={line && store.isMarked(index.code, line.headings)}
 				class="absolute inset-x-0 flex h-[34px] items-center gap-2 border-b px-4 hover:bg-shade has-[a:focus-visible]:bg-wash"
 				style="transform: translateY({start}px)"
 				aria-setsize={total}

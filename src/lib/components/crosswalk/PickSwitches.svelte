@@ -89,6 +89,8 @@
 			title="Only records that are chiefly about it"
 			onChange={(chief) => set({ chief })}>chief only</WordSwitch
 		>
+	{:else if full}
+		<span class="text-quiet">no chief marking in {index.name}</span>
 	{/if}
 	{#if aspects.length > 0 || pick.aspects.length > 0}
 		<Popover.Root>
