@@ -147,14 +147,19 @@ export async function recentJobs(person: Person | undefined) {
 /** Runs the thread and keeps the job's row true until it ends. Never throws: what goes wrong becomes the job's report. */
 async function work(id: string, input: WorkerInput, folder: string): Promise<void> {
 	const { db } = connection();
+	// One after the other: over several connections, “running” could otherwise arrive after the end.
+	let last: Promise<unknown> = Promise.resolve();
 	const set = (values: Partial<typeof jobs.$inferInsert>) =>
-		db
-			.update(jobs)
-			.set({ ...values, seenAt: new Date() })
-			.where(eq(jobs.id, id))
+		(last = last
+			.then(() =>
+				db
+					.update(jobs)
+					.set({ ...values, seenAt: new Date() })
+					.where(eq(jobs.id, id))
+			)
 			.catch(() => {
 				// The database is away; the job will be reported as lost once it is back.
-			});
+			}));
 	let at = { done: 0, total: 0 };
 	const pulse = setInterval(() => void beat(), 2_000);
 	const beat = async () => {
