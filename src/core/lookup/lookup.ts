@@ -19,6 +19,8 @@ export const TIERS = [
 ] as const;
 export type Tier = (typeof TIERS)[number];
 
+const RANKS = Object.fromEntries(TIERS.map((tier, rank) => [tier, rank])) as Record<Tier, number>;
+
 export interface Match {
 	/** Position of the heading in its edition. */
 	heading: number;
@@ -272,15 +274,17 @@ class Search {
 	private findWordsNear(word: string, edits: 1 | 2): { word: string; stem: number }[] {
 		const { words, wordLetters, wordStems } = this.index.parts;
 		const letters = lettersOf(word);
-		const isNear =
-			edits === 1
-				? (other: string) => isOneEditAway(word, other)
-				: (other: string) => distance(word, other) <= edits;
+		const isNear = edits === 1 ? isOneEditFrom(word) : isTwoEditsFrom(word);
 		const found: { word: string; stem: number }[] = [];
 		const end = firstOfLength(words, word.length + edits + 1);
 		for (let i = firstOfLength(words, word.length - edits); i < end; i++) {
 			let differing = wordLetters[i] ^ letters;
-			for (let bit = 0; bit < 2 * edits; bit++) differing &= differing - 1;
+			differing &= differing - 1;
+			differing &= differing - 1;
+			if (edits === 2) {
+				differing &= differing - 1;
+				differing &= differing - 1;
+			}
 			if (differing !== 0) continue;
 			const other = words.at(i);
 			if (other !== word && isNear(other)) found.push({ word: other, stem: wordStems[i] });
@@ -342,7 +346,7 @@ class Search {
 		let kept: Candidate | undefined;
 		for (const heading of targets) {
 			const known = this.best.get(heading);
-			if (known && TIERS.indexOf(known.tier) < TIERS.indexOf(tier)) continue;
+			if (known && RANKS[known.tier] < RANKS[tier]) continue;
 			near ??= closeness(this.asked, parts.folds.at(label));
 			const candidate: Candidate = {
 				heading,
@@ -367,7 +371,7 @@ class Search {
 	ranked(): Match[] {
 		const { recordCount = () => 0, label: labelOf, limit } = this.options;
 		const sorted = [...this.best.values()].sort((a, b) => {
-			const byTier = TIERS.indexOf(a.tier) - TIERS.indexOf(b.tier);
+			const byTier = RANKS[a.tier] - RANKS[b.tier];
 			if (byTier !== 0) return byTier;
 			if (a.weight !== b.weight) return b.weight - a.weight;
 			if (a.isPreferred !== b.isPreferred) return a.isPreferred ? -1 : 1;
@@ -461,20 +465,27 @@ function expansionsOf(query: string, pairs: readonly AcronymPair[]): string[] {
 	return [...found];
 }
 
-/** Numbers in any list, ascending, each once. O(n log n) in all the numbers. */
+/** Numbers in any list, ascending, each once. O(all the numbers + the largest ÷ 32). */
 function union(lists: readonly Uint32Array[]): Uint32Array {
 	const given = lists.filter(({ length }) => length > 0);
 	if (given.length < 2) return given[0] ?? new Uint32Array(0);
-	const all = new Uint32Array(given.reduce((sum, { length }) => sum + length, 0));
-	let at = 0;
-	for (const list of given) {
-		all.set(list, at);
-		at += list.length;
-	}
-	all.sort();
+	const largest = given.reduce((most, list) => Math.max(most, list[list.length - 1]), 0);
+	const bits = new Uint32Array((largest >>> 5) + 1);
+	let length = 0;
+	for (const list of given)
+		for (let i = 0; i < list.length; i++) {
+			const value = list[i];
+			const bit = 1 << (value & 31);
+			if ((bits[value >>> 5] & bit) !== 0) continue;
+			bits[value >>> 5] |= bit;
+			length++;
+		}
+	const all = new Uint32Array(length);
 	let kept = 0;
-	for (let i = 0; i < all.length; i++) if (i === 0 || all[i] !== all[i - 1]) all[kept++] = all[i];
-	return all.subarray(0, kept);
+	for (let place = 0; place < bits.length; place++)
+		for (let rest = bits[place]; rest !== 0; rest &= rest - 1)
+			all[kept++] = (place << 5) | (31 - Math.clz32(rest & -rest));
+	return all;
 }
 
 /** Numbers in every list; the lists are ascending. O(shortest list × log of the others). */
@@ -499,6 +510,22 @@ function firstOfLength(words: { length: number; at(i: number): string }, length:
 		else high = middle;
 	}
 	return low;
+}
+
+/** One edit leaves the first letter or the last one as it is; few words pass that and need to be compared whole. */
+function isOneEditFrom(word: string): (other: string) => boolean {
+	const first = word.charCodeAt(0);
+	const last = word.charCodeAt(word.length - 1);
+	return (other) =>
+		(other.charCodeAt(0) === first || other.charCodeAt(other.length - 1) === last) &&
+		isOneEditAway(word, other);
+}
+
+/** Of three parts of a word two edits leave one as it is; few words hold such a part and need to be compared whole. */
+function isTwoEditsFrom(word: string): (other: string) => boolean {
+	const third = Math.floor(word.length / 3);
+	const parts = [word.slice(0, third), word.slice(third, -third), word.slice(-third)];
+	return (other) => parts.some((part) => other.includes(part)) && distance(word, other) <= 2;
 }
 
 /** One insertion, deletion, substitution or swap of neighbours. O(length). */

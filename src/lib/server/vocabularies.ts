@@ -85,6 +85,7 @@ async function lanes(
 	);
 	// A short form seen in one vocabulary is tried in all of them.
 	const acronyms = [...known.values()].flatMap((index) => index.labels.parts.acronyms);
+	const tried = alsoTried(query, acronyms);
 	return wanted.map(({ index: { code }, edition }) => {
 		const index = edition && known.get(edition.id);
 		if (!edition || !index) return { code, edition: '', matches: [], neighbours: [], alsoTried: [] };
@@ -94,7 +95,7 @@ async function lanes(
 			edition: edition.label,
 			matches: answer.matches.map((match) => matchOf(index, match)),
 			neighbours: answer.neighbours.map(({ heading, text }) => ({ ...lineOf(index, heading), text })),
-			alsoTried: alsoTried(query, acronyms)
+			alsoTried: tried
 		};
 	});
 }
