@@ -4,38 +4,26 @@ import { pipeline } from 'node:stream/promises';
 import type { TransactionSql } from 'postgres';
 import { connect } from './db/client';
 
-/** Packed editions are stored in parts of this many bytes, so that each fits a page of the database whole. */
-const PART = 8_000;
+/** Packed editions are stored in parts of this many bytes. */
+const PART = 4 * 2 ** 20;
 
 /** Signature, no flags, no extension: how PostgreSQL's binary COPY begins (its manual, chapter COPY). */
 const HEADER = Buffer.concat([Buffer.from('PGCOPY\n\xff\r\n\0', 'latin1'), Buffer.alloc(8)]);
 const END = Buffer.from([0xff, 0xff]);
 
-/** Before the bytes of a row: the number of fields, and edition, part and bytes each with its length. */
-const ROW_HEAD = 22;
-/** Rows sent at a time. */
-const BATCH = 128;
-
 function* rowsOf(edition: number, packed: Uint8Array): Generator<Buffer> {
 	yield HEADER;
-	const parts = Math.ceil(packed.length / PART);
-	for (let first = 0; first < parts; first += BATCH) {
-		const rows = Math.min(BATCH, parts - first);
-		const length = Math.min(packed.length, (first + rows) * PART) - first * PART;
-		const batch = Buffer.allocUnsafe(length + rows * ROW_HEAD);
-		let at = 0;
-		for (let part = first; part < first + rows; part++) {
-			const bytes = packed.subarray(part * PART, (part + 1) * PART);
-			batch.writeInt16BE(3, at);
-			batch.writeInt32BE(4, at + 2);
-			batch.writeInt32BE(edition, at + 6);
-			batch.writeInt32BE(4, at + 10);
-			batch.writeInt32BE(part, at + 14);
-			batch.writeInt32BE(bytes.length, at + 18);
-			batch.set(bytes, at + ROW_HEAD);
-			at += ROW_HEAD + bytes.length;
-		}
-		yield batch;
+	for (let part = 0; part * PART < packed.length; part++) {
+		const bytes = packed.subarray(part * PART, (part + 1) * PART);
+		const head = Buffer.alloc(22);
+		head.writeInt16BE(3, 0);
+		head.writeInt32BE(4, 2);
+		head.writeInt32BE(edition, 6);
+		head.writeInt32BE(4, 10);
+		head.writeInt32BE(part, 14);
+		head.writeInt32BE(bytes.length, 18);
+		yield head;
+		yield Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length);
 	}
 	yield END;
 }
