@@ -5,6 +5,7 @@
  */
 import { fold } from '../text';
 import { cellId, cellState, inOrder, pickOfHeadings, picksOf, wordsOfConcept } from './cells';
+import { NO_SETTINGS } from '../search/settings';
 import { apply, rowOf, sameRow } from './changes';
 import {
 	CommandError,
@@ -22,6 +23,7 @@ import {
 
 const LONGEST_NAME = 200;
 const LONGEST_TEXT = 10_000;
+export const LONGEST_STRATEGY = 200_000;
 /** Commands that may be given as one. */
 const MOST_AT_ONCE = 5_000;
 
@@ -225,6 +227,18 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 		case 'sighting.set': {
 			const sighting = existing(inquiry.sightings, command.id, 'This sighting');
 			draft.put('sightings', sighting.id, { ...sighting, state: command.state });
+			break;
+		}
+		case 'strategy.set': {
+			const { kind: _, indexCode, ...settings } = command;
+			if (!inquiry.about.indexes.includes(indexCode))
+				throw new CommandError('not-found', 'This inquiry does not use that subject index.');
+			const before = inquiry.strategies[indexCode] ?? { id: indexCode, ...NO_SETTINGS };
+			draft.put('strategies', indexCode, {
+				...before,
+				...settings,
+				text: limited(settings.text ?? before.text, 'A strategy', LONGEST_STRATEGY)
+			});
 			break;
 		}
 		case 'many': {

@@ -98,6 +98,24 @@ export function describe(inquiry: Inquiry, command: Command, indexName: (code: s
 			if (command.state === 'open') return `Set “${text}” aside again`;
 			return command.state === 'used' ? `Used the sighting “${text}”` : `Dismissed the sighting “${text}”`;
 		}
+		case 'strategy.set': {
+			const where = `in the strategy for ${indexName(command.indexCode)}`;
+			const before = inquiry.strategies[command.indexCode];
+			if (command.text !== undefined)
+				return command.text === '' ? `Followed the crosswalk again ${where}` : `Edited the text ${where}`;
+			if (command.lifted !== undefined)
+				return `${command.lifted ? 'Lifted' : 'Restored'} all limits ${where}`;
+			if (command.limits !== undefined) return `Changed the limits ${where}`;
+			if (command.fields !== undefined) return `Changed where words are looked for ${where}`;
+			const named = (id: string) => {
+				const known = inquiry.picks[id];
+				return known ? pickName(known) : `“${inquiry.words[id]?.text ?? ''}”`;
+			};
+			const [id] = (command.off ?? []).filter((id) => !before?.off.includes(id));
+			if (id !== undefined) return `Left ${named(id)} out ${where}`;
+			const [back] = (before?.off ?? []).filter((id) => !command.off?.includes(id));
+			return back === undefined ? `Changed something ${where}` : `Took ${named(back)} back ${where}`;
+		}
 		case 'many':
 			return command.title;
 	}

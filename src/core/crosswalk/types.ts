@@ -1,4 +1,6 @@
 /** An inquiry as plain data, and the commands that change it. */
+import type { LimitSetting } from '../search/limits';
+import type { WordField } from '../search/words';
 
 export type Fit = 'notJudged' | 'exact' | 'close' | 'broader' | 'narrower' | 'related';
 export const FITS: readonly Fit[] = ['notJudged', 'exact', 'close', 'broader', 'narrower', 'related'];
@@ -84,6 +86,21 @@ export interface Sighting {
 	state: SightingState;
 }
 
+/** What is settled of the strategy of one index beyond what the crosswalk says. */
+export interface StrategySettings {
+	/** Code of the index. */
+	id: string;
+	/** Picks and words that are left out for now, by identifier. */
+	off: string[];
+	/** By concept: where its words are looked for, if not anywhere. */
+	fields: Record<string, WordField>;
+	limits: LimitSetting[];
+	/** All limits are lifted; they stay as they are set, to be restored. */
+	lifted: boolean;
+	/** CQL that takes the place of what the crosswalk gives; empty where the crosswalk is followed. */
+	text: string;
+}
+
 export interface About {
 	id: string;
 	title: string;
@@ -100,14 +117,16 @@ export interface Inquiry {
 	cells: Record<string, Cell>;
 	picks: Record<string, Pick>;
 	sightings: Record<string, Sighting>;
+	/** By index code. */
+	strategies: Record<string, StrategySettings>;
 }
 
-export type Table = 'about' | 'concepts' | 'words' | 'cells' | 'picks' | 'sightings';
-export type Row = About | Concept | Word | Cell | Pick | Sighting;
+export type Table = 'about' | 'concepts' | 'words' | 'cells' | 'picks' | 'sightings' | 'strategies';
+export type Row = About | Concept | Word | Cell | Pick | Sighting | StrategySettings;
 
 /** An inquiry without anything in it. */
 export function emptyInquiry(about: About): Inquiry {
-	return { about, concepts: {}, words: {}, cells: {}, picks: {}, sightings: {} };
+	return { about, concepts: {}, words: {}, cells: {}, picks: {}, sightings: {}, strategies: {} };
 }
 
 /** One row before and after; null where it did not, or does not, exist. */
@@ -175,6 +194,7 @@ export type Command =
 			seen: string;
 	  }
 	| { kind: 'sighting.set'; id: string; state: SightingState }
+	| ({ kind: 'strategy.set'; indexCode: string } & Partial<Omit<StrategySettings, 'id'>>)
 	/** Several as one change, taken back in one step. The title says what they come to. */
 	| { kind: 'many'; title: string; commands: Command[] };
 

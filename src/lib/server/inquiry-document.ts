@@ -10,6 +10,7 @@ import { changes, inquiries } from './db/schema';
 import { ServiceError } from './errors';
 import { cellsOf } from './inquiry-changes';
 import { loadInquiry, rowsAsMade, writeRows } from './inquiry-rows';
+import { limitSetting, wordField } from './schemas';
 
 export const INQUIRY_FORMAT = 'oakmoss-inquiry';
 
@@ -80,6 +81,19 @@ export const inquiryDocument = v.strictObject({
 				seen: text,
 				state: v.picklist(['open', 'used', 'dismissed'])
 			})
+		),
+		strategies: v.optional(
+			v.array(
+				v.strictObject({
+					id,
+					off: v.array(id),
+					fields: v.record(v.string(), wordField),
+					limits: v.array(limitSetting),
+					lifted: v.boolean(),
+					text: v.string()
+				})
+			),
+			[]
 		)
 	}),
 	history: v.array(
@@ -110,7 +124,7 @@ export async function exportInquiry(person: Person | undefined, inquiryId: strin
 		loadInquiry(db, inquiryId, false),
 		db.select().from(changes).where(eq(changes.inquiryId, inquiryId)).orderBy(asc(changes.revision))
 	]);
-	const { about, concepts, words, cells, picks, sightings } = inquiry;
+	const { about, concepts, words, cells, picks, sightings, strategies } = inquiry;
 	return {
 		format: INQUIRY_FORMAT,
 		version: 1,
@@ -121,7 +135,8 @@ export async function exportInquiry(person: Person | undefined, inquiryId: strin
 			words: inOrder(words),
 			cells: Object.values(cells).sort((a, b) => (a.id < b.id ? -1 : 1)),
 			picks: inOrder(picks),
-			sightings: inOrder(sightings)
+			sightings: inOrder(sightings),
+			strategies: Object.values(strategies).sort((a, b) => (a.id < b.id ? -1 : 1))
 		},
 		history: log.map(({ revision, at, personId, kind, target, state, summary, command, rows }) => ({
 			revision,
@@ -168,7 +183,8 @@ export async function importInquiry(person: Person | undefined, document: Inquir
 			words: filed(tables.words),
 			cells: filed(tables.cells),
 			picks: filed(tables.picks),
-			sightings: filed(tables.sightings)
+			sightings: filed(tables.sightings),
+			strategies: filed(tables.strategies)
 		};
 		await writeRows(tx, own, rowsAsMade(inquiry));
 		const log = document.history.map(({ at, command, rows, ...entry }) => {

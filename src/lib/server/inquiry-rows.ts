@@ -3,19 +3,19 @@ import { and, eq, inArray, isNull } from 'drizzle-orm';
 import type { PgTransaction } from 'drizzle-orm/pg-core';
 import type { Change, Inquiry, Row, Table } from '../../core/crosswalk';
 import type { Database } from './db/client';
-import { cells, concepts, inquiries, picks, sightings, words } from './db/schema';
+import { cells, concepts, inquiries, picks, sightings, strategies, words } from './db/schema';
 import { ServiceError } from './errors';
 
 /* eslint-disable-next-line @typescript-eslint/no-explicit-any -- the driver's own parameters say nothing to us */
 export type Queries = Database | PgTransaction<any, any, any>;
 
-const TABLES = { concepts, words, cells, picks, sightings } as const;
+const TABLES = { concepts, words, cells, picks, sightings, strategies } as const;
 
 export function noInquiry(id: string): ServiceError {
 	return new ServiceError(404, 'no-inquiry', `There is no inquiry “${id}”. It may have been removed.`);
 }
 
-/** The whole inquiry in six queries, whatever its size. */
+/** The whole inquiry in seven queries, whatever its size. */
 export async function loadInquiry(
 	db: Queries,
 	id: string,
@@ -27,12 +27,13 @@ export async function loadInquiry(
 		.where(and(eq(inquiries.id, id), isNull(inquiries.deletedAt)));
 	const [about] = await (forChange ? query.for('update') : query);
 	if (!about) throw noInquiry(id);
-	const [conceptRows, wordRows, cellRows, pickRows, sightingRows] = await Promise.all([
+	const [conceptRows, wordRows, cellRows, pickRows, sightingRows, strategyRows] = await Promise.all([
 		db.select().from(concepts).where(eq(concepts.inquiryId, id)),
 		db.select().from(words).where(eq(words.inquiryId, id)),
 		db.select().from(cells).where(eq(cells.inquiryId, id)),
 		db.select().from(picks).where(eq(picks.inquiryId, id)),
-		db.select().from(sightings).where(eq(sightings.inquiryId, id))
+		db.select().from(sightings).where(eq(sightings.inquiryId, id)),
+		db.select().from(strategies).where(eq(strategies.inquiryId, id))
 	]);
 	const { title, question, indexes, revision, archived } = about;
 	return {
@@ -44,7 +45,8 @@ export async function loadInquiry(
 			words: filed(wordRows),
 			cells: filed(cellRows),
 			picks: filed(pickRows),
-			sightings: filed(sightingRows)
+			sightings: filed(sightingRows),
+			strategies: filed(strategyRows)
 		}
 	};
 }

@@ -1,6 +1,7 @@
 /** What may come in from outside, as Valibot schemas. */
 import * as v from 'valibot';
 import { FITS, ROLES } from '../../core/crosswalk/types';
+import { LONGEST_CQL } from '../../core/search';
 
 const id = v.pipe(v.string(), v.minLength(1), v.maxLength(100));
 const text = v.pipe(v.string(), v.maxLength(20_000));
@@ -26,6 +27,26 @@ const wordSwitches = {
 	capitals: v.optional(v.boolean()),
 	off: v.optional(many(id))
 };
+
+export const wordField = v.picklist([
+	'anywhere',
+	'title',
+	'abstract',
+	'author',
+	'source',
+	'affiliation',
+	'funder'
+]);
+const wholeNumber = v.pipe(v.number(), v.integer(), v.minValue(-1e9), v.maxValue(1e9));
+
+/** A limit: values, or a range, or a period that ends with the present year. */
+export const limitSetting = v.strictObject({
+	field: v.pipe(v.string(), v.minLength(1), v.maxLength(100)),
+	values: v.optional(v.pipe(many(v.pipe(v.string(), v.maxLength(300))), v.minLength(1))),
+	from: v.optional(wholeNumber),
+	to: v.optional(wholeNumber),
+	lastYears: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(500)))
+});
 
 const single = [
 	commandOf('about.set', {
@@ -79,7 +100,15 @@ const single = [
 		conceptId: v.optional(v.string()),
 		seen: text
 	}),
-	commandOf('sighting.set', { id, state: v.picklist(['open', 'used', 'dismissed']) })
+	commandOf('sighting.set', { id, state: v.picklist(['open', 'used', 'dismissed']) }),
+	commandOf('strategy.set', {
+		indexCode: id,
+		off: v.optional(many(id)),
+		fields: v.optional(v.record(id, wordField)),
+		limits: v.optional(many(limitSetting)),
+		lifted: v.optional(v.boolean()),
+		text: v.optional(v.pipe(v.string(), v.maxLength(LONGEST_CQL)))
+	})
 ] as const;
 
 /** A command on an inquiry, as `Command` in the core. Several may come as one; they do not nest. */

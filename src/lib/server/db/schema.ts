@@ -11,12 +11,17 @@ import {
 	serial,
 	smallint,
 	text,
-	timestamp
+	timestamp,
+	uniqueIndex
 } from 'drizzle-orm/pg-core';
 import type { Finding, ImportCounts, LangText } from '../../../core/vocabulary/types';
-import type { Change, Command, PickedHeading } from '../../../core/crosswalk/types';
+import type { Change, Command, PickedHeading, StrategySettings } from '../../../core/crosswalk/types';
+import type { CslItem } from '../../../core/formats/csl';
+import type { Dialect } from '../../../core/search/dialect';
+import type { LimitDefinition, LimitSetting } from '../../../core/search/limits';
 
 const bytea = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
+const tsvector = customType<{ data: string }>({ dataType: () => 'tsvector' });
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 
 export const people = pgTable('people', {
@@ -41,6 +46,12 @@ export const subjectIndexes = pgTable('subject_indexes', {
 	standIn: boolean('stand_in').notNull().default(false),
 	position: integer('position').notNull().default(0),
 	currentEdition: integer('current_edition'),
+	/** Limits that its records carry, besides those of every index. */
+	limits: jsonb('limits').$type<LimitDefinition[]>().notNull().default([]),
+	dialect: jsonb('dialect').$type<Dialect>(),
+	records: integer('records').notNull().default(0),
+	/** Rises with every change of its records, so that every server process sees that its sets are out of date. */
+	recordsRevision: integer('records_revision').notNull().default(0),
 	createdAt: moment('created_at').notNull().defaultNow()
 });
 
@@ -181,7 +192,7 @@ export const jobs = pgTable(
 	'jobs',
 	{
 		id: text('id').primaryKey(),
-		kind: text('kind', { enum: ['vocabulary'] }).notNull(),
+		kind: text('kind', { enum: ['vocabulary', 'records'] }).notNull(),
 		indexCode: text('index_code')
 			.notNull()
 			.references(() => subjectIndexes.code, { onDelete: 'cascade' }),
@@ -198,6 +209,96 @@ export const jobs = pgTable(
 		seenAt: moment('seen_at').notNull().defaultNow()
 	},
 	(t) => [index('jobs_by_index').on(t.indexCode, t.createdAt)]
+);
+
+// ── Records ─────────────────────────────────────────────────────────────────────────────────────────────────────────
+
+/** Records are numbered from 0 in each index; sets of records are sets of these numbers. */
+export const records = pgTable(
+	'records',
+	{
+		indexCode: text('index_code')
+			.notNull()
+			.references(() => subjectIndexes.code, { onDelete: 'cascade' }),
+		n: integer('n').notNull(),
+		/** What the index calls it. */
+		key: text('key').notNull(),
+		csl: jsonb('csl').$type<CslItem>().notNull(),
+		/** By field; a limit for which the record was not labelled is absent. */
+		limits: jsonb('limits').$type<Record<string, string[]>>().notNull().default({}),
+		year: smallint('year'),
+		/** What it is about: title, abstract, author's keywords, heading labels, in the weights A to D. */
+		topic: tsvector('topic').notNull(),
+		/** Authors, source, affiliations, funders. */
+		names: tsvector('names').notNull(),
+		titleLength: smallint('title_length').notNull(),
+		abstractLength: smallint('abstract_length').notNull()
+	},
+	(t) => [
+		primaryKey({ columns: [t.indexCode, t.n] }),
+		uniqueIndex('records_by_key').on(t.indexCode, t.key),
+		index('records_by_topic').using('gin', t.topic),
+		index('records_by_names').using('gin', t.names)
+	]
+);
+
+/** Headings as records carry them: a record keeps its headings when a vocabulary loses them. */
+export const taggedHeadings = pgTable(
+	'tagged_headings',
+	{
+		indexCode: text('index_code').notNull(),
+		h: integer('h').notNull(),
+		uri: text('uri').notNull(),
+		label: text('label').notNull(),
+		records: integer('records').notNull().default(0),
+		chief: integer('chief').notNull().default(0)
+	},
+	(t) => [
+		primaryKey({ columns: [t.indexCode, t.h] }),
+		uniqueIndex('tagged_headings_by_uri').on(t.indexCode, t.uri)
+	]
+);
+
+export const taggings = pgTable(
+	'taggings',
+	{
+		indexCode: text('index_code').notNull(),
+		n: integer('n').notNull(),
+		position: smallint('position').notNull(),
+		h: integer('h').notNull(),
+		chief: boolean('chief').notNull(),
+		aspect: text('aspect')
+	},
+	(t) => [
+		primaryKey({ columns: [t.indexCode, t.n, t.position] }),
+		index('taggings_by_heading').on(t.indexCode, t.h)
+	]
+);
+
+/** One record refers to another of the same index. */
+export const references = pgTable(
+	'record_references',
+	{
+		indexCode: text('index_code').notNull(),
+		n: integer('n').notNull(),
+		cited: integer('cited').notNull()
+	},
+	(t) => [
+		primaryKey({ columns: [t.indexCode, t.n, t.cited] }),
+		index('references_by_cited').on(t.indexCode, t.cited)
+	]
+);
+
+/** The compressed set of records of each heading, tagging and limit value: made from the rows above, with them. */
+export const recordSets = pgTable(
+	'record_sets',
+	{
+		indexCode: text('index_code').notNull(),
+		name: text('name').notNull(),
+		size: integer('size').notNull(),
+		bytes: bytea('bytes').notNull()
+	},
+	(t) => [primaryKey({ columns: [t.indexCode, t.name] })]
 );
 
 // ── Inquiries ───────────────────────────────────────────────────────────────────────────────────────────────────────
@@ -302,6 +403,49 @@ export const sightings = pgTable(
 		state: text('state', { enum: ['open', 'used', 'dismissed'] }).notNull()
 	},
 	(t) => [primaryKey({ columns: [t.inquiryId, t.id] })]
+);
+
+export const strategies = pgTable(
+	'strategies',
+	{
+		/** Code of the index. */
+		id: text('id').notNull(),
+		inquiryId: ofInquiry(),
+		off: text('off').array().notNull(),
+		fields: jsonb('fields').$type<StrategySettings['fields']>().notNull(),
+		limits: jsonb('limits').$type<LimitSetting[]>().notNull(),
+		lifted: boolean('lifted').notNull(),
+		text: text('text').notNull()
+	},
+	(t) => [primaryKey({ columns: [t.inquiryId, t.id] })]
+);
+
+/** Every kept execution of a strategy. The records it found are kept with it, so that runs can be compared for ever. */
+export const runs = pgTable(
+	'runs',
+	{
+		inquiryId: ofInquiry(),
+		/** Counted from 1 in each inquiry. */
+		number: integer('number').notNull(),
+		indexCode: text('index_code').notNull(),
+		kind: text('kind', { enum: ['run', 'combined', 'elsewhere'] }).notNull(),
+		name: text('name').notNull().default(''),
+		note: text('note').notNull().default(''),
+		/** The exact strategy: as CQL, or for a search made elsewhere as it was typed there. */
+		cql: text('cql').notNull(),
+		settings: jsonb('settings').$type<StrategySettings>(),
+		/** Limits with the years that a relative period meant on the day. */
+		limits: jsonb('limits').$type<LimitSetting[]>().notNull().default([]),
+		/** Of a combination: the runs it was made of, in order, and how. */
+		combined: jsonb('combined').$type<{ how: 'and' | 'or' | 'not'; runs: number[] }>(),
+		edition: text('edition').notNull().default(''),
+		recordsRevision: integer('records_revision').notNull().default(0),
+		count: integer('count').notNull(),
+		found: bytea('found'),
+		personId: text('person_id').notNull(),
+		at: moment('at').notNull().defaultNow()
+	},
+	(t) => [primaryKey({ columns: [t.inquiryId, t.number] })]
 );
 
 /** Every change of an inquiry: the command, what it did row by row, and whether it stands. */

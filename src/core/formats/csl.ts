@@ -1,0 +1,81 @@
+/** CSL-JSON: how records are kept, and the plain words for its types. */
+
+export interface CslName {
+	family?: string;
+	given?: string;
+	literal?: string;
+}
+
+/** An item of CSL-JSON, as far as records here use it; other variables are kept as they came. */
+export interface CslItem {
+	id: string;
+	type: string;
+	title?: string;
+	author?: CslName[];
+	'container-title'?: string;
+	issued?: { 'date-parts'?: (number | string)[][]; raw?: string; literal?: string };
+	volume?: string | number;
+	issue?: string | number;
+	page?: string;
+	publisher?: string;
+	DOI?: string;
+	ISBN?: string;
+	ISSN?: string;
+	URL?: string;
+	abstract?: string;
+	language?: string;
+	/** Author's keywords, separated by semicolons. */
+	keyword?: string;
+	custom?: { affiliations?: string[]; funders?: string[]; peerReviewed?: boolean };
+	[variable: string]: unknown;
+}
+
+/** Kinds of record in plain words, by CSL type. */
+export const KINDS: Record<string, string> = {
+	'article-journal': 'journal article',
+	article: 'journal article',
+	book: 'book',
+	chapter: 'chapter',
+	thesis: 'thesis',
+	report: 'report',
+	'paper-conference': 'conference paper',
+	'article-magazine': 'magazine article',
+	'article-newspaper': 'newspaper article',
+	review: 'review'
+};
+
+export function kindOf(item: CslItem): string {
+	return KINDS[item.type] ?? 'report';
+}
+
+/** The year it was issued; undefined where none can be read. */
+export function yearOf({ issued }: CslItem): number | undefined {
+	const part = issued?.['date-parts']?.[0]?.[0];
+	const written = part ?? /\b(1[5-9]|20)\d\d\b/.exec(issued?.raw ?? issued?.literal ?? '')?.[0];
+	const year = Number(written);
+	return Number.isInteger(year) && year >= 1000 && year <= 2200 ? year : undefined;
+}
+
+export function nameInWords({ family, given, literal }: CslName): string {
+	return literal ?? [given, family].filter(Boolean).join(' ');
+}
+
+/** Names in a line: one, two, or the first with the number of the others. */
+export function authorsInShort(item: CslItem): string {
+	const names = (item.author ?? []).map(({ family, literal, given }) => family ?? literal ?? given ?? '');
+	if (names.length <= 2) return names.join(' and ');
+	return `${names[0]} and ${names.length - 1} others`;
+}
+
+export function keywordsOf({ keyword }: CslItem): string[] {
+	return (keyword ?? '')
+		.split(';')
+		.map((part) => part.trim())
+		.filter(Boolean);
+}
+
+/** A DOI in the form in which two of them can be compared; undefined where it is none. */
+export function normalDoi(doi: string | undefined): string | undefined {
+	const match = /\b(10\.\d{3,9}\/\S+)/.exec(doi ?? '');
+	return match?.[1].toLowerCase().replace(/[.,;)\]]+$/, '');
+}

@@ -1,0 +1,339 @@
+/**
+ * What a strategy finds and what every part of it brings, by set algebra. Sets of single headings, words and limit values
+ * come from outside; nothing here knows where they are kept.
+ */
+import { leafName, type Expression, type Leaf } from './expression';
+import { RecordSet } from './record-set';
+import type { LimitSetting } from './limits';
+import type { Block, HeadingTest, Line, Strategy } from './strategy';
+import { tokensOf } from './words';
+
+/** What evaluation asks of the index. */
+export interface Sets {
+	all: RecordSet;
+	of(leaf: Leaf): RecordSet;
+}
+
+/** URIs of a heading and all below it, without the branches that were cut. */
+export type Narrower = (uri: string, cuts: readonly string[]) => readonly string[];
+
+/** Why a strategy cannot be run, in words. */
+export interface Fault {
+	block?: string;
+	line?: string;
+	field?: string;
+	code: 'no-line' | 'unsearchable' | 'cut-away' | 'dates-reversed';
+	message: string;
+}
+
+/** A heading test as set algebra: chief and aspect on the same tagging, headings held together on the same record. */
+export function headingExpression(test: HeadingTest, narrower: Narrower): Expression {
+	const cuts = test.cuts.map(({ uri }) => uri);
+	const each = test.headings.map(({ uri }): Expression => {
+		const uris = test.withNarrower ? narrower(uri, cuts) : [uri];
+		return {
+			op: 'or',
+			of: uris.flatMap((uri): Expression[] =>
+				test.aspects.length === 0
+					? [{ op: 'leaf', leaf: { kind: 'heading', uri, chief: test.chief } }]
+					: test.aspects.map((aspect) => ({
+							op: 'leaf',
+							leaf: { kind: 'heading', uri, chief: test.chief, aspect }
+						}))
+			)
+		};
+	});
+	return each.length === 1 ? each[0] : { op: 'and', of: each };
+}
+
+export function lineExpression(line: Line, narrower: Narrower): Expression {
+	if (line.kind === 'expression') return line.expression;
+	return line.kind === 'heading'
+		? headingExpression(line.test, narrower)
+		: { op: 'leaf', leaf: { kind: 'word', ...line.test } };
+}
+
+export function limitExpression({ field, values, from, to }: LimitSetting): Expression {
+	if (values)
+		return { op: 'or', of: values.map((value) => ({ op: 'leaf', leaf: { kind: 'value', field, value } })) };
+	return { op: 'leaf', leaf: { kind: 'range', field, from: from ?? -Infinity, to: to ?? Infinity } };
+}
+
+/** Every leaf of expressions, each once. */
+export function leavesOf(expressions: readonly Expression[]): Leaf[] {
+	const found = new Map<string, Leaf>();
+	const walk = (expression: Expression): void => {
+		if (expression.op === 'leaf') found.set(leafName(expression.leaf), expression.leaf);
+		else for (const inner of expression.of) walk(inner);
+	};
+	expressions.forEach(walk);
+	return [...found.values()];
+}
+
+/** The records an expression selects. O(size of the sets it names). */
+export function evaluate(expression: Expression, sets: Sets): RecordSet {
+	switch (expression.op) {
+		case 'leaf':
+			return sets.of(expression.leaf);
+		case 'or':
+			return RecordSet.union(expression.of.map((inner) => evaluate(inner, sets)));
+		case 'and':
+			// The smallest first, as what is left can only shrink.
+			return expression.of
+				.map((inner) => evaluate(inner, sets))
+				.sort((a, b) => a.size - b.size)
+				.reduce((left, set) => left.and(set));
+		case 'not':
+			return evaluate(expression.of[0], sets).andNot(evaluate(expression.of[1], sets));
+	}
+}
+
+export interface LineYield {
+	id: string;
+	/** Records it matches in the index. */
+	all: number;
+	/** Those that no other line of its block matches. */
+	only: number;
+	/** What the strategy would lose without it. */
+	loss: number;
+	/** What the strategy would gain without it: a line of an excluded block, or the only line of a required one. */
+	gain: number;
+	/** What the whole strategy would find with one thing about the line changed. */
+	changed: { change: 'chief' | 'narrower' | 'aspects' | 'anywhere' | 'title'; count: number }[];
+}
+
+export interface BlockYield {
+	id: string;
+	/** Records that any of its lines matches. */
+	all: number;
+	/** What is left after this block and those before it. */
+	surviving: number;
+	/** What the whole strategy would find without it. */
+	without: number;
+	/** Of an excluded block: what it takes away that the required blocks and the limits would keep. */
+	removes: number;
+	lines: LineYield[];
+}
+
+export interface LimitYield {
+	field: string;
+	/** What it takes away with the others on: both of the following together. */
+	removes: number;
+	doesNotMatch: number;
+	/** Records that carry no value at all for it. */
+	notLabelled: number;
+	/** What is left after this limit and those before it. */
+	surviving: number;
+}
+
+export interface Yields {
+	count: number;
+	/** What would be found with every limit lifted. */
+	withoutLimits: number;
+	blocks: BlockYield[];
+	limits: LimitYield[];
+}
+
+interface Prepared {
+	block: Block;
+	lines: { line: Line; set: RecordSet; variants: Map<string, RecordSet> }[];
+	union: RecordSet;
+	/** Records that two of its lines or more match. */
+	twice: RecordSet;
+}
+
+/** Changes to a line whose effect is worth knowing before it is made. */
+export function variantsOf(line: Line): { change: LineYield['changed'][number]['change']; line: Line }[] {
+	if (line.kind === 'expression') return [];
+	if (line.kind === 'word')
+		return [
+			line.test.field === 'anywhere'
+				? { change: 'title', line: { ...line, test: { ...line.test, field: 'title' } } }
+				: { change: 'anywhere', line: { ...line, test: { ...line.test, field: 'anywhere' } } }
+		];
+	const { test } = line;
+	return [
+		{ change: 'chief' as const, line: { ...line, test: { ...test, chief: !test.chief } } },
+		{
+			change: 'narrower' as const,
+			line: { ...line, test: { ...test, withNarrower: !test.withNarrower, cuts: [] } }
+		},
+		...(test.aspects.length > 0
+			? [{ change: 'aspects' as const, line: { ...line, test: { ...test, aspects: [] } } }]
+			: [])
+	];
+}
+
+/** What stands in the way of running a strategy; empty where nothing does. */
+export function faultsOf(strategy: Strategy, narrower: Narrower): Fault[] {
+	const faults: Fault[] = [];
+	for (const block of strategy.blocks) {
+		const lines = block.lines.filter(({ off }) => !off);
+		if (lines.length === 0 && block.status === 'required')
+			faults.push({
+				block: block.id,
+				code: 'no-line',
+				message: `“${block.name}” has neither a pick nor a word to search here. Pick a heading, give it a word, or set the concept to waiting.`
+			});
+		for (const line of lines) {
+			if (line.kind === 'word') {
+				const tokens = tokensOf(line.test.text, line.test.capitals);
+				if (typeof tokens === 'string')
+					faults.push({ block: block.id, line: line.id, code: 'unsearchable', message: tokens });
+			} else if (line.kind === 'heading' && line.test.withNarrower) {
+				const cuts = line.test.cuts.map(({ uri }) => uri);
+				for (const { uri, label } of line.test.headings)
+					if (narrower(uri, cuts).length === 0)
+						faults.push({
+							block: block.id,
+							line: line.id,
+							code: 'cut-away',
+							message: `The cuts leave nothing of “${label}”: the heading itself is cut. Take back that cut.`
+						});
+			}
+		}
+	}
+	for (const { field, from, to } of strategy.limits)
+		if (from !== undefined && to !== undefined && from > to)
+			faults.push({
+				field,
+				code: 'dates-reversed',
+				message: `The range from ${from} to ${to} is the wrong way round: nothing lies in it.`
+			});
+	return faults;
+}
+
+function standing(strategy: Strategy): { blocks: Block[]; limits: LimitSetting[] } {
+	const faulty = (line: Line) =>
+		line.kind === 'word' && typeof tokensOf(line.test.text, line.test.capitals) === 'string';
+	return {
+		blocks: strategy.blocks
+			.map((block) => ({ ...block, lines: block.lines.filter((line) => !line.off && !faulty(line)) }))
+			.filter(({ lines }) => lines.length > 0),
+		limits: strategy.lifted ? [] : strategy.limits
+	};
+}
+
+/** Every set that the strategy and its yields need; with `variants`, those for changes not made as well. */
+export function leavesOfStrategy(strategy: Strategy, narrower: Narrower, variants: boolean): Leaf[] {
+	const { blocks } = standing(strategy);
+	const lines = blocks.flatMap((block) => block.lines);
+	const shown = variants ? lines.flatMap((line) => variantsOf(line).map((variant) => variant.line)) : [];
+	return leavesOf([
+		...[...lines, ...shown].map((line) => lineExpression(line, narrower)),
+		...strategy.limits.map(limitExpression),
+		...strategy.limits.map(({ field }): Expression => ({ op: 'leaf', leaf: { kind: 'labelled', field } }))
+	]);
+}
+
+/** The records of a strategy: all required blocks, without the excluded ones, within the limits. */
+export function resultOf(strategy: Strategy, sets: Sets, narrower: Narrower): RecordSet {
+	const { blocks, limits } = standing(strategy);
+	const union = (block: Block) =>
+		RecordSet.union(block.lines.map((line) => evaluate(lineExpression(line, narrower), sets)));
+	const required = blocks.filter(({ status }) => status === 'required').map(union);
+	let result = required.sort((a, b) => a.size - b.size).reduce((left, set) => left.and(set), sets.all);
+	for (const block of blocks) if (block.status === 'exclude') result = result.andNot(union(block));
+	for (const limit of limits) result = result.and(evaluate(limitExpression(limit), sets));
+	return result;
+}
+
+/**
+ * The yield of every part. Each line costs a few set operations, however many lines there are: a record counts for one
+ * line alone if its block's lines match it once, and those matched twice are gathered in one pass.
+ */
+export function yieldsOf(
+	strategy: Strategy,
+	sets: Sets,
+	narrower: Narrower,
+	{ variants = false }: { variants?: boolean } = {}
+): Yields {
+	const { blocks, limits } = standing(strategy);
+	const setOf = (line: Line) => evaluate(lineExpression(line, narrower), sets);
+	const prepared = blocks.map((block): Prepared => {
+		const lines = block.lines.map((line) => ({
+			line,
+			set: setOf(line),
+			variants: new Map(
+				variants ? variantsOf(line).map((variant) => [variant.change, setOf(variant.line)]) : []
+			)
+		}));
+		let union = RecordSet.empty;
+		let twice = RecordSet.empty;
+		for (const { set } of lines) {
+			twice = twice.or(union.and(set));
+			union = union.or(set);
+		}
+		return { block, lines, union, twice };
+	});
+	const limitSets = limits.map((limit) => evaluate(limitExpression(limit), sets));
+	const within = limitSets.reduce<RecordSet | undefined>((all, set) => all?.and(set) ?? set, undefined);
+	const inside = (set: RecordSet) => (within ? set.and(within) : set);
+
+	// What all the other blocks leave, for each block: from the front, and from the back.
+	const narrowBy = (left: RecordSet | undefined, { block, union }: Prepared) =>
+		block.status === 'required' ? (left?.and(union) ?? union) : (left ?? sets.all).andNot(union);
+	const before: (RecordSet | undefined)[] = [undefined];
+	for (const part of prepared) before.push(narrowBy(before[before.length - 1], part));
+	const found = before[prepared.length] ?? sets.all;
+	const result = inside(found);
+	const others = prepared.map((_, i) =>
+		prepared.slice(i + 1).reduce<RecordSet | undefined>((left, part) => narrowBy(left, part), before[i])
+	);
+
+	const byBlock = new Map<string, BlockYield>();
+	prepared.forEach(({ block, lines, union, twice }, i) => {
+		const rest = inside(others[i] ?? sets.all);
+		const isRequired = block.status === 'required';
+		byBlock.set(block.id, {
+			id: block.id,
+			all: union.size,
+			surviving: (before[i + 1] ?? sets.all).size,
+			without: rest.size,
+			removes: isRequired ? 0 : rest.andSize(union),
+			lines: lines.map(({ line, set, variants }) => {
+				const alone = set.andNot(twice);
+				const remaining = union.andNot(alone);
+				const countWith = (other: RecordSet) => {
+					const kept = rest.andSize(remaining) + rest.and(other).andNot(remaining).size;
+					return isRequired ? kept : rest.size - kept;
+				};
+				const isOnlyLine = lines.length === 1;
+				const inRest = rest.andSize(alone);
+				return {
+					id: line.id,
+					all: set.size,
+					only: alone.size,
+					loss: isRequired && !isOnlyLine ? inRest : 0,
+					gain: isRequired ? (isOnlyLine ? rest.size - result.size : 0) : inRest,
+					changed: Array.from(variants, ([change, other]) => ({
+						change: change as LineYield['changed'][number]['change'],
+						count: countWith(other)
+					}))
+				};
+			})
+		});
+	});
+
+	let surviving = found;
+	const limitYields = limits.map((limit, i): LimitYield => {
+		const withOthers = limitSets.reduce((left, set, j) => (i === j ? left : left.and(set)), found);
+		const removed = withOthers.andNot(limitSets[i]);
+		const labelled = sets.of({ kind: 'labelled', field: limit.field });
+		const notLabelled = removed.size - removed.andSize(labelled);
+		surviving = surviving.and(limitSets[i]);
+		return {
+			field: limit.field,
+			removes: removed.size,
+			doesNotMatch: removed.size - notLabelled,
+			notLabelled,
+			surviving: surviving.size
+		};
+	});
+	return {
+		count: result.size,
+		withoutLimits: found.size,
+		blocks: blocks.flatMap(({ id }) => byBlock.get(id) ?? []),
+		limits: limitYields
+	};
+}

@@ -1,0 +1,52 @@
+export { CqlError, LONGEST_CQL, parseCql, printCql, quote, type CqlNode } from './cql';
+export {
+	printLimit,
+	printLine,
+	printStrategy,
+	readStrategy,
+	recognised,
+	WORD_FIELDS,
+	type Reading,
+	type Resolver
+} from './cql-strategy';
+export { patternFaults, PLAIN_DIALECT, printInDialect, type Dialect, type DialectText } from './dialect';
+export {
+	evaluate,
+	faultsOf,
+	headingExpression,
+	leavesOf,
+	leavesOfStrategy,
+	lineExpression,
+	resultOf,
+	yieldsOf,
+	type BlockYield,
+	type Fault,
+	type LimitYield,
+	type LineYield,
+	type Narrower,
+	type Sets,
+	type Yields
+} from './evaluate';
+export { leafName, type Expression, type Leaf } from './expression';
+export { COMMON_LIMITS, describeLimit, inYear, type LimitDefinition, type LimitSetting } from './limits';
+export { RecordSet } from './record-set';
+export { lengthOf, relevance, termsOf, TITLE_WEIGHT, type Occurrences, type Term } from './relevance';
+export { NO_SETTINGS } from './settings';
+export {
+	labelOfTest,
+	settingsOf,
+	strategyOf,
+	type Block,
+	type HeadingTest,
+	type Line,
+	type Strategy
+} from './strategy';
+export {
+	matchesWord,
+	queryOf,
+	tokensOf,
+	vectorsOf,
+	type RecordWords,
+	type WordField,
+	type WordTest
+} from './words';

@@ -1,0 +1,167 @@
+/** Free-text words of a search: what they match in a record, and the same as a full-text query of the database. */
+import { fold, wordsOf } from '../text';
+
+/** Where a word is looked for. `anywhere` is title, abstract, author's keywords and heading labels. */
+export type WordField = 'anywhere' | 'title' | 'abstract' | 'author' | 'source' | 'affiliation' | 'funder';
+
+export interface WordTest {
+	text: string;
+	/** Matches capitals only. */
+	capitals: boolean;
+	field: WordField;
+}
+
+/** One word of a phrase; with `stem`, any word that begins with it. */
+export interface Token {
+	text: string;
+	stem: boolean;
+}
+
+/** A stem shorter than this would match too much of any dictionary to mean anything. */
+export const SHORTEST_STEM = 3;
+
+const TOKEN = /[\p{L}\p{N}\p{M}'’]+\*?|\*/gu;
+
+/**
+ * The words of a text that is looked for, folded, in order.
+ * @returns the reason in words where it cannot be searched
+ */
+export function tokensOf(text: string, capitals: boolean): Token[] | string {
+	const tokens: Token[] = [];
+	const spaced = capitals ? text.replace(/[-‐‑–—/]/g, ' ') : fold(text);
+	for (const part of spaced.match(TOKEN) ?? []) {
+		const stem = part.endsWith('*');
+		const written = stem ? part.slice(0, -1) : part;
+		if (written === '')
+			return `A * needs the beginning of a word before it, at least ${SHORTEST_STEM} letters: “${text}”.`;
+		const word = capitals ? written.replace(/[^\p{L}\p{N}]/gu, '') : written;
+		if (stem && word.length < SHORTEST_STEM)
+			return `“${written}*” would match too many words. Give at least ${SHORTEST_STEM} letters before the *.`;
+		if (word !== '') tokens.push({ text: word, stem });
+	}
+	return tokens.length > 0 ? tokens : `“${text}” holds no letter and no digit to look for.`;
+}
+
+/** A word of a text that is written in capitals, for words that match capitals only. */
+export function isCapitals(word: string): boolean {
+	return word.length > 1 && word !== word.toLowerCase() && word === word.toUpperCase();
+}
+
+/** Words of a text as they are looked for: each folded, and beside it the word itself where it is all capitals. */
+export function indexedWords(text: string): { folded: string; capitals?: string }[] {
+	const found: { folded: string; capitals?: string }[] = [];
+	for (const piece of text.split(/[\s\-‐‑‒–—―/]+/)) {
+		const folded = wordsOf(fold(piece));
+		if (folded.length === 0) continue;
+		if (folded.length > 1) {
+			for (const word of folded) found.push({ folded: word });
+			continue;
+		}
+		const plain = piece.replace(/[^\p{L}\p{N}]+/gu, '');
+		found.push(isCapitals(plain) ? { folded: folded[0], capitals: plain } : { folded: folded[0] });
+	}
+	return found;
+}
+
+/** Weights by which PostgreSQL tells apart where in a record a word stands. */
+const TOPIC = { title: 'A', abstract: 'B', keywords: 'C', headings: 'D' } as const;
+const NAMES = { author: 'A', source: 'B', affiliation: 'C', funder: 'D' } as const;
+
+/** What a record says in words; lists are entries that no phrase runs across. */
+export interface RecordWords {
+	title: string;
+	abstract: string;
+	keywords: readonly string[];
+	headings: readonly string[];
+	author: readonly string[];
+	source: string;
+	affiliation: readonly string[];
+	funder: readonly string[];
+}
+
+/** PostgreSQL keeps positions up to this one, and no more than 255 for a word. */
+const LAST_POSITION = 16_383;
+const LONGEST_WORD = 500;
+
+/** Full-text vectors of a record, as PostgreSQL reads them: one of what it is about, one of its names. */
+export function vectorsOf(words: RecordWords): { topic: string; names: string } {
+	return {
+		topic: vector(
+			[words.title, TOPIC.title],
+			[words.abstract, TOPIC.abstract],
+			...words.keywords.map((text) => [text, TOPIC.keywords] as const),
+			...words.headings.map((text) => [text, TOPIC.headings] as const)
+		),
+		names: vector(
+			...words.author.map((text) => [text, NAMES.author] as const),
+			[words.source, NAMES.source],
+			...words.affiliation.map((text) => [text, NAMES.affiliation] as const),
+			...words.funder.map((text) => [text, NAMES.funder] as const)
+		)
+	};
+}
+
+function vector(...entries: (readonly [text: string, weight: string])[]): string {
+	const places = new Map<string, string[]>();
+	let at = 0;
+	const put = (word: string, weight: string) => {
+		const known = places.get(word) ?? [];
+		if (known.length < 250) known.push(`${Math.min(at, LAST_POSITION)}${weight}`);
+		places.set(word, known);
+	};
+	for (const [text, weight] of entries) {
+		for (const { folded, capitals } of indexedWords(text)) {
+			at++;
+			if (folded.length > LONGEST_WORD) continue;
+			put(folded, weight);
+			if (capitals !== undefined) put(capitals, weight);
+		}
+		// A gap, so that no phrase is found across the end of one entry and the beginning of the next.
+		at += 2;
+	}
+	return Array.from(places, ([word, positions]) => `'${word}':${positions.join(',')}`).join(' ');
+}
+
+/** The column a field lies in, and the full-text query for a word that can be searched. */
+export function queryOf({ capitals, field, text }: WordTest): { column: 'topic' | 'names'; query: string } {
+	const tokens = tokensOf(text, capitals);
+	if (typeof tokens === 'string') throw new Error(tokens);
+	const weight =
+		field === 'anywhere'
+			? ''
+			: field === 'title' || field === 'abstract'
+				? TOPIC[field]
+				: NAMES[field as keyof typeof NAMES];
+	const query = tokens
+		.map(({ text, stem }) => {
+			const marks = `${weight}${stem ? '*' : ''}`;
+			return `'${text}'${marks && `:${marks}`}`;
+		})
+		.join(' <-> ');
+	return { column: field in NAMES ? 'names' : 'topic', query };
+}
+
+/** Whether a record has a word, by going through its text: what the full-text query must agree with. O(length). */
+export function matchesWord(words: RecordWords, test: WordTest): boolean {
+	const tokens = tokensOf(test.text, test.capitals);
+	if (typeof tokens === 'string') return false;
+	const entries: readonly string[] = {
+		anywhere: [words.title, words.abstract, ...words.keywords, ...words.headings],
+		title: [words.title],
+		abstract: [words.abstract],
+		author: words.author,
+		source: [words.source],
+		affiliation: words.affiliation,
+		funder: words.funder
+	}[test.field];
+	return entries.some((entry) => {
+		const found = indexedWords(entry);
+		return found.some((_, start) =>
+			tokens.every(({ text, stem }, i) => {
+				const word = found[start + i];
+				const form = word && (test.capitals ? word.capitals : word.folded);
+				return form !== undefined && (stem ? form.startsWith(text) : form === text);
+			})
+		);
+	});
+}
