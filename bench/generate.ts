@@ -2,17 +2,7 @@
 import { once } from 'node:events';
 import { createWriteStream } from 'node:fs';
 import { finished } from 'node:stream/promises';
-
-/** mulberry32 (T. Ettinger): a small generator with a 32-bit state. */
-export function random(seed: number): () => number {
-	let state = seed;
-	return () => {
-		state = (state + 0x6d2b79f5) | 0;
-		let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-		mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-		return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296;
-	};
-}
+import { random } from '../demo/random';
 
 const SYLLABLES = 'ba be bri co cra da del do fen fi fra ga gle gro ha hel ka kel la lin lo mar mi mor na nel ni or pa pel pra quo ra rel ri sa sel sha sol ta tel tor tri va ver vin wa wel yor'.split(' '); // prettier-ignore
 const ENDINGS = ['', 's', 'tion', 'ing', 'ness', 'al', 'ity', 'er', 'ics'];

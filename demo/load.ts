@@ -7,11 +7,14 @@ import { LOCAL_PERSON } from '../src/lib/server/access';
 import { connection, databaseUrl, migrateDatabase } from '../src/lib/server/db/client';
 import { recordImport } from '../src/lib/server/import/jobs';
 import { importVocabulary } from '../src/lib/server/import/pipeline';
-import { createIndex, listIndexes } from '../src/lib/server/indexes';
+import { createIndex, describeSearching, listIndexes } from '../src/lib/server/indexes';
 import { createInquiry, listInquiries } from '../src/lib/server/inquiries';
 import { changeInquiry } from '../src/lib/server/inquiry-changes';
+import { storeRecords } from '../src/lib/server/records/store';
 import { DEMO_INDEXES } from './indexes';
 import { commandsOf, DEMO_INQUIRIES } from './inquiries';
+import { generateRecords } from './records';
+import { DEMO_DIALECTS, DEMO_LIMITS } from './searching';
 import { demoUri, parseVocabularyText, toTurtle } from './vocabulary-text';
 
 const here = path.dirname(fileURLToPath(import.meta.url));
@@ -22,6 +25,10 @@ async function loadIndexes(): Promise<void> {
 	for (const { edition, ...fields } of DEMO_INDEXES) {
 		const there = known.find(({ code }) => code === fields.code);
 		if (!there) await createIndex(LOCAL_PERSON, { ...fields, standIn: true });
+		await describeSearching(LOCAL_PERSON, fields.code, {
+			limits: DEMO_LIMITS[fields.code],
+			dialect: DEMO_DIALECTS[fields.code]
+		});
 		if (there?.edition) continue;
 		const source = await readFile(path.join(here, 'vocabularies', `${fields.code}.txt`), 'utf8');
 		const file = path.join(scratch, `${fields.code}.ttl`);
@@ -39,6 +46,30 @@ async function loadIndexes(): Promise<void> {
 	await rm(scratch, { recursive: true });
 }
 
+/** Records that an index lacks. Those that come later stay out. */
+async function loadRecords(): Promise<void> {
+	const missing = (await listIndexes(LOCAL_PERSON)).filter(
+		({ code, records }) => records === 0 && DEMO_INDEXES.some((index) => index.code === code)
+	);
+	if (missing.length === 0) return;
+	const texts = await Promise.all(
+		DEMO_INDEXES.map(async ({ code }) => {
+			const source = await readFile(path.join(here, 'vocabularies', `${code}.txt`), 'utf8');
+			return [code, parseVocabularyText(source)] as const;
+		})
+	);
+	const made = generateRecords(
+		Object.fromEntries(texts) as Parameters<typeof generateRecords>[0],
+		(code) => DEMO_INDEXES.find((index) => index.code === code)?.hasChief ?? false
+	);
+	for (const { code, name } of missing) {
+		const now = made[code as keyof typeof made].filter(({ later }) => !later);
+		await connection().sql.begin((tx) => storeRecords(tx, code, now));
+		console.log(`· ${name}: ${now.length} records`);
+	}
+	await connection().sql`analyze`;
+}
+
 async function loadInquiries(): Promise<void> {
 	const known = await listInquiries(LOCAL_PERSON);
 	const editionOf = (code: string) => DEMO_INDEXES.find((index) => index.code === code)?.edition ?? '';
@@ -54,5 +85,6 @@ async function loadInquiries(): Promise<void> {
 
 await migrateDatabase(databaseUrl());
 await loadIndexes();
+await loadRecords();
 await loadInquiries();
 await connection().sql.end();

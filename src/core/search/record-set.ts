@@ -157,7 +157,7 @@ export class RecordSet {
 	/** @throws RangeError where the bytes are not those of a set */
 	static fromBytes(bytes: Uint8Array): RecordSet {
 		// Memory of its own: numbers are read as views, which must lie on their boundaries.
-		const own = bytes.slice();
+		const own = new Uint8Array(bytes);
 		const view = new DataView(own.buffer);
 		const made = new Maker();
 		for (let at = 0; at < own.length;) {

@@ -1,6 +1,7 @@
 /** The subject indexes: listing and making them. */
 import { and, count, eq, inArray, max, sql } from 'drizzle-orm';
 import type { InferOutput } from 'valibot';
+import type { Dialect, LimitDefinition } from '../../core/search';
 import { allow, type Person } from './access';
 import { connection } from './db/client';
 import {
@@ -10,8 +11,12 @@ import {
 	labels,
 	notes,
 	picks,
+	recordSets,
+	references,
 	relations,
-	subjectIndexes
+	subjectIndexes,
+	taggedHeadings,
+	taggings
 } from './db/schema';
 import { currentIndexes, type CurrentIndex } from './editions';
 import { ServiceError } from './errors';
@@ -30,6 +35,7 @@ export type IndexSummary = ReturnType<typeof summary>;
 
 function summary({ index, edition }: CurrentIndex) {
 	const { code, name, discipline, coverage, letter, hue, leaf, headingNoun, hasChief, standIn } = index;
+	const { records, limits } = index;
 	return {
 		code,
 		name,
@@ -41,6 +47,8 @@ function summary({ index, edition }: CurrentIndex) {
 		headingNoun,
 		hasChief,
 		standIn,
+		records,
+		limits,
 		edition: edition?.label ?? null,
 		loadedAt: edition?.loadedAt.toISOString() ?? null,
 		languages: edition?.languages ?? [],
@@ -76,6 +84,8 @@ export async function removeIndex(person: Person | undefined, code: string) {
 		const own = tx.select({ id: editions.id }).from(editions).where(eq(editions.indexCode, code));
 		for (const table of [labels, notes, relations, entryTerms])
 			await tx.delete(table).where(inArray(table.editionId, own));
+		for (const table of [taggings, taggedHeadings, references, recordSets])
+			await tx.delete(table).where(eq(table.indexCode, code));
 		await tx.delete(subjectIndexes).where(eq(subjectIndexes.code, code));
 	});
 	return gone;
@@ -107,4 +117,14 @@ export async function createIndex(
 		})
 		.returning();
 	return summary({ index, edition: null });
+}
+
+/** Settles which limits the records of an index carry, and how its search box words a strategy. */
+export async function describeSearching(
+	person: Person | undefined,
+	code: string,
+	fields: { limits?: LimitDefinition[]; dialect?: Dialect | null }
+): Promise<void> {
+	allow(person, 'change-indexes');
+	await connection().db.update(subjectIndexes).set(fields).where(eq(subjectIndexes.code, code));
 }

@@ -11,6 +11,7 @@ import { SkosReader, type VocabularyReading } from '../../../core/formats/skos-r
 import { LabelIndex } from '../../../core/lookup/label-index';
 import { EditionIndex } from '../../../core/vocabulary/edition-index';
 import type { VocabularyData } from '../../../core/vocabulary/types';
+import { copy, type Value } from '../db/copy';
 import { FilingThread } from './filing';
 import { ImportError } from './import-error';
 import { writePack } from '../packs';
@@ -191,8 +192,6 @@ async function copyRows(tx: TransactionSql, edition: number, data: VocabularyDat
 	for (const { table, columns, rows } of rowsOf(edition, data)) await copy(tx, table, columns, rows);
 }
 
-type Value = string | number | null | readonly string[];
-
 /** The rows of an edition, table by table, made as they are sent. */
 function rowsOf(edition: number, { headings, entryTerms, collections }: VocabularyData) {
 	return [
@@ -260,51 +259,4 @@ function rowsOf(edition: number, { headings, entryTerms, collections }: Vocabula
 			}
 		}
 	];
-}
-
-/** A query of the driver, with the way in which it is told of an error. */
-interface Rejectable {
-	reject: (error: unknown) => void;
-}
-
-/** COPY in text format, which PostgreSQL reads several times faster than INSERT. */
-async function copy(tx: TransactionSql, table: string, columns: string, rows: () => Generator<Value[]>) {
-	const query = tx.unsafe(`copy ${table} (${columns}) from stdin`) as ReturnType<typeof tx.unsafe> &
-		Rejectable;
-	// The driver resolves the query once rows can be sent, so what goes wrong after the last row (a constraint, a trigger,
-	// a full disk) would reach nobody and the stream would wait for ever.
-	const { reject } = query;
-	const refused = new Promise<never>((_, fail) => {
-		query.reject = (error) => {
-			reject(error);
-			fail(error);
-		};
-	});
-	refused.catch(() => {});
-	const stream = await query.writable();
-	async function* lines() {
-		let batch = '';
-		for (const row of rows()) {
-			batch += row.map(copyField).join('\t') + '\n';
-			if (batch.length > 65_536) {
-				yield batch;
-				batch = '';
-			}
-		}
-		if (batch) yield batch;
-	}
-	await Promise.race([pipeline(lines, stream), refused]);
-}
-
-function copyField(value: Value): string {
-	if (value === null) return '\\N';
-	if (typeof value === 'number') return String(value);
-	const text =
-		typeof value === 'string'
-			? value
-			: `{${value.map((item) => `"${item.replace(/[\\"]/g, '\\$&')}"`).join(',')}}`;
-	return text.replace(
-		/[\\\n\r\t]/g,
-		(mark) => ({ '\\': '\\\\', '\n': '\\n', '\r': '\\r', '\t': '\\t' })[mark] as string
-	);
 }

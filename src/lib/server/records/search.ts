@@ -1,0 +1,326 @@
+/** Searching an index: by CQL, or by the strategy of an inquiry as it stands or as it is tried. */
+import { apply, CommandError, execute, type Command, type Inquiry } from '../../../core/crosswalk';
+import {
+	COMMON_LIMITS,
+	CqlError,
+	faultsOf,
+	inYear,
+	leavesOfStrategy,
+	parseCql,
+	PLAIN_DIALECT,
+	printInDialect,
+	printStrategy,
+	readStrategy,
+	recognised,
+	resultOf,
+	settingsOf,
+	strategyOf,
+	yieldsOf,
+	type CqlNode,
+	type Dialect,
+	type DialectText,
+	type Fault,
+	type LimitDefinition,
+	type LimitSetting,
+	type Reading,
+	type RecordSet,
+	type Strategy,
+	type Yields
+} from '../../../core/search';
+import { allow, type Person } from '../access';
+import { connection } from '../db/client';
+import { currentIndex, type CurrentIndex } from '../editions';
+import { ServiceError } from '../errors';
+import { loadInquiry } from '../inquiry-rows';
+import { recordLines, type RecordLine } from './lines';
+import { nameOfResult, ordered, type Sort } from './ranking';
+import { setsOf, type IndexSets } from './sets';
+import { limitsOf, resolverOf, searchVocabulary, type SearchVocabulary } from './vocabulary';
+
+/** An index with all that searching it needs. */
+interface Searchable {
+	current: CurrentIndex;
+	sets: IndexSets;
+	vocabulary: SearchVocabulary;
+	limits: LimitDefinition[];
+}
+
+async function searchable(code: string): Promise<Searchable> {
+	const current = await currentIndex(code);
+	const sets = setsOf(current.index);
+	const [vocabulary, limits] = await Promise.all([searchVocabulary(current), limitsOf(current, sets)]);
+	return { current, sets, vocabulary, limits };
+}
+
+function asServiceError(error: unknown): unknown {
+	if (!(error instanceof CqlError)) return error;
+	const { message, position, expected, end } = error;
+	return new ServiceError(422, 'cql', message, { position, end, expected });
+}
+
+function read(text: string, { vocabulary, limits }: Searchable): Reading {
+	try {
+		return readStrategy(text, resolverOf(vocabulary, limits));
+	} catch (error) {
+		throw asServiceError(error);
+	}
+}
+
+export interface SearchRequest {
+	cql: string;
+	limits?: LimitSetting[];
+	offset?: number;
+	limit?: number;
+	sort?: Sort;
+	yields?: boolean;
+}
+
+/** Runs CQL on an index. What is found is ordered whole and cut into pages. */
+export async function searchIndex(person: Person | undefined, code: string, request: SearchRequest) {
+	allow(person, 'read');
+	const at = await searchable(code);
+	const { strategy, beyond, remarks } = read(request.cql, at);
+	strategy.limits = [...strategy.limits, ...(request.limits ?? [])];
+	refuse(faultsOf(strategy, at.vocabulary.narrower));
+	const found = await evaluateStrategy(at, strategy, request.yields ?? false);
+	const order = await ordered(
+		at.sets,
+		nameOfResult(strategy),
+		found.result,
+		strategy,
+		request.sort ?? 'relevance'
+	);
+	const offset = request.offset ?? 0;
+	const numbers = [...order.subarray(offset, offset + (request.limit ?? 20))];
+	return {
+		count: found.result.size,
+		records: await recordLines(at.current, numbers),
+		beyond,
+		remarks,
+		strategy,
+		yields: found.yields
+	};
+}
+
+function refuse(faults: readonly Fault[]): void {
+	if (faults.length > 0)
+		throw new ServiceError(422, faults[0].code, faults.map(({ message }) => message).join(' '), faults);
+}
+
+/** The syntax tree of a text, whose headings, fields and values are all known to the index. */
+export async function parseForIndex(person: Person | undefined, code: string, cql: string): Promise<CqlNode> {
+	allow(person, 'read');
+	const at = await searchable(code);
+	read(cql, at);
+	return parseCql(cql);
+}
+
+async function evaluateStrategy({ sets, vocabulary }: Searchable, strategy: Strategy, withYields: boolean) {
+	const { narrower } = vocabulary;
+	const loaded = await sets.load(leavesOfStrategy(strategy, narrower, withYields));
+	return {
+		result: resultOf(strategy, loaded, narrower),
+		yields: withYields ? yieldsOf(strategy, loaded, narrower, { variants: true }) : undefined
+	};
+}
+
+// ── The strategy of an inquiry ──────────────────────────────────────────────────────────────────────────────────────
+
+export interface TextFault {
+	message: string;
+	position: number;
+	end: number;
+	expected: string[];
+}
+
+export interface StrategyView {
+	code: string;
+	records: number;
+	edition: string;
+	strategy: Strategy;
+	/** As CQL: the text that was typed, or what the blocks print as. */
+	cql: string;
+	/** The text says more than blocks can show. */
+	beyond: boolean;
+	/** The text was typed and is followed instead of the crosswalk. */
+	typed: boolean;
+	remarks: Reading['remarks'];
+	/** What is wrong with the typed text; the strategy is then the crosswalk's. */
+	textFault: TextFault | null;
+	faults: Fault[];
+	yields: Yields | null;
+	dialect: { line: DialectText; blocks: DialectText };
+	limits: (LimitDefinition & { counts: { value: string; size: number }[] })[];
+}
+
+interface Prepared extends Searchable {
+	inquiry: Inquiry;
+	strategy: Strategy;
+	reading: Reading | undefined;
+	textFault: TextFault | null;
+	cql: string;
+}
+
+/** The strategy of an inquiry for an index; with commands, as it would be if they were carried out. */
+async function prepare(inquiryId: string, code: string, trial: readonly Command[]): Promise<Prepared> {
+	const [{ inquiry: found }, at] = await Promise.all([
+		loadInquiry(connection().db, inquiryId, false),
+		searchable(code)
+	]);
+	if (!found.about.indexes.includes(code))
+		throw new ServiceError(404, 'index-not-used', 'This inquiry does not use that subject index.');
+	let inquiry = found;
+	try {
+		for (const command of trial) inquiry = apply(inquiry, execute(inquiry, command));
+	} catch (error) {
+		if (error instanceof CommandError) throw new ServiceError(422, error.code, error.message);
+		throw error;
+	}
+	return { ...at, inquiry, ...strategyFor(inquiry, code, at) };
+}
+
+function strategyFor(inquiry: Inquiry, code: string, at: Searchable) {
+	const own = inThisYear(strategyOf(inquiry, code));
+	const { text } = settingsOf(inquiry, code);
+	if (text === '') return { strategy: own, reading: undefined, textFault: null, cql: printStrategy(own) };
+	try {
+		const reading = readStrategy(text, resolverOf(at.vocabulary, at.limits));
+		const strategy = recognised({ ...reading.strategy, lifted: own.lifted }, own);
+		return { strategy: inThisYear(strategy), reading, textFault: null, cql: text };
+	} catch (error) {
+		if (!(error instanceof CqlError)) throw error;
+		const { message, position, end, expected } = error;
+		return { strategy: own, reading: undefined, textFault: { message, position, end, expected }, cql: text };
+	}
+}
+
+/** A relative period as the years that it means today. */
+function inThisYear(strategy: Strategy): Strategy {
+	const year = new Date().getFullYear();
+	return { ...strategy, limits: strategy.limits.map((limit) => inYear(limit, year)) };
+}
+
+/** Why nothing can be run yet, besides the faults of single parts. */
+function allFaults({ strategy, vocabulary }: Pick<Prepared, 'strategy' | 'vocabulary'>): Fault[] {
+	const faults = faultsOf(strategy, vocabulary.narrower);
+	if (faults.length === 0 && strategy.blocks.every(({ status }) => status === 'exclude'))
+		faults.push({
+			code: 'no-line',
+			message:
+				'Nothing is required yet, so there is nothing to search for. Pick a heading for a concept first.'
+		});
+	return faults;
+}
+
+/** Everything the screen of a strategy shows. */
+export async function strategyView(
+	person: Person | undefined,
+	inquiryId: string,
+	code: string,
+	trial: readonly Command[] = []
+): Promise<StrategyView> {
+	allow(person, 'read');
+	const prepared = await prepare(inquiryId, code, trial);
+	const { current, strategy, sets, reading, textFault, cql, limits } = prepared;
+	const faults = allFaults(prepared);
+	// What can be worked out is shown although a part of it cannot be run.
+	const { yields } = await evaluateStrategy(prepared, strategy, true);
+	const dialect: Dialect = current.index.dialect ?? PLAIN_DIALECT;
+	const values = await sets.limitValues();
+	return {
+		code,
+		records: sets.records,
+		edition: current.edition?.label ?? '',
+		strategy,
+		cql,
+		beyond: reading?.beyond ?? false,
+		typed: cql !== '' && settingsOf(prepared.inquiry, code).text !== '',
+		remarks: reading?.remarks ?? [],
+		textFault,
+		faults,
+		yields: yields ?? null,
+		dialect: {
+			line: printInDialect(strategy, dialect, limits, 'line'),
+			blocks: printInDialect(strategy, dialect, limits, 'blocks')
+		},
+		limits: [...COMMON_LIMITS, ...limits].map((limit) => ({
+			...limit,
+			counts: values.get(limit.field) ?? []
+		}))
+	};
+}
+
+export interface Trial {
+	before: number;
+	after: number;
+	gained: number;
+	lost: number;
+}
+
+/** What commands would do to the count, without carrying them out. */
+export async function tryCommands(
+	person: Person | undefined,
+	inquiryId: string,
+	code: string,
+	commands: readonly Command[]
+): Promise<Trial> {
+	allow(person, 'read');
+	const [before, after] = await Promise.all([
+		findRecords(inquiryId, code, []),
+		findRecords(inquiryId, code, commands)
+	]);
+	return {
+		before: before.result.size,
+		after: after.result.size,
+		gained: after.result.andNot(before.result).size,
+		lost: before.result.andNot(after.result).size
+	};
+}
+
+export async function findRecords(inquiryId: string, code: string, trial: readonly Command[]) {
+	const prepared = await prepare(inquiryId, code, trial);
+	const { result } = await evaluateStrategy(prepared, prepared.strategy, false);
+	return { ...prepared, faults: allFaults(prepared), result };
+}
+
+/** What is found by a strategy that is kept elsewhere, such as one of a run. */
+export async function findByText(code: string, text: string, limits: readonly LimitSetting[]) {
+	const at = await searchable(code);
+	const { strategy } = read(text, at);
+	strategy.limits = [...limits];
+	const { result } = await evaluateStrategy(at, strategy, false);
+	return { ...at, strategy, result };
+}
+
+export interface ResultPage {
+	count: number;
+	offset: number;
+	records: RecordLine[];
+}
+
+/** A page of what the strategy of an inquiry finds. */
+export async function resultPage(
+	person: Person | undefined,
+	inquiryId: string,
+	code: string,
+	{ sort, offset, limit }: { sort: Sort; offset: number; limit: number }
+): Promise<ResultPage & { faults: Fault[] }> {
+	allow(person, 'read');
+	const { current, sets, strategy, result, faults } = await findRecords(inquiryId, code, []);
+	return { ...(await page(current, sets, strategy, result, { sort, offset, limit })), faults };
+}
+
+export async function page(
+	current: CurrentIndex,
+	sets: IndexSets,
+	strategy: Strategy,
+	result: RecordSet,
+	{ sort, offset, limit }: { sort: Sort; offset: number; limit: number }
+): Promise<ResultPage> {
+	const order = await ordered(sets, nameOfResult(strategy), result, strategy, sort);
+	return {
+		count: result.size,
+		offset,
+		records: await recordLines(current, [...order.subarray(offset, offset + limit)])
+	};
+}

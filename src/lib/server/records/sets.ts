@@ -1,0 +1,220 @@
+/**
+ * The sets of an index in memory: each read from the database when it is first asked for, and let go when the index's
+ * records change. PostgreSQL says which revision is current, so every server sees a change with its next request.
+ */
+import { and, eq, inArray, like } from 'drizzle-orm';
+import { leafName, queryOf, RecordSet, type Leaf, type Sets } from '../../../core/search';
+import { connection } from '../db/client';
+import { recordSets, taggedHeadings } from '../db/schema';
+import type { CurrentIndex } from '../editions';
+import { setNameOfHeading, setNameOfLabelled, setNameOfValue } from './store';
+
+/** Sets kept for one index take no more than this; then those longest unused go. In bytes. */
+const MOST_BYTES = 256 * 2 ** 20;
+/** What a set costs besides its numbers. */
+const OVERHEAD = 200;
+
+type IndexRow = CurrentIndex['index'];
+
+/** What a server knows of an index's records at one revision. */
+export class IndexSets {
+	private readonly sets = new Map<string, RecordSet>();
+	private readonly waiting = new Map<string, Promise<void>>();
+	private readonly numbers = new Map<string, number | undefined>();
+	private bytes = 0;
+	private values: Promise<Map<string, { value: string; size: number }[]>> | undefined;
+	private years: Promise<Int16Array> | undefined;
+	/** Facts that are worked out once for a revision, by name. */
+	private readonly facts = new Map<string, Promise<unknown>>();
+	readonly all: RecordSet;
+
+	constructor(
+		readonly code: string,
+		readonly revision: number,
+		readonly records: number
+	) {
+		this.all = RecordSet.upTo(records);
+	}
+
+	/** Brings the sets of leaves into memory: one statement for all headings and values, one for each word. */
+	async load(leaves: readonly Leaf[]): Promise<Sets> {
+		const values = leaves.some(({ kind }) => kind === 'range') ? await this.limitValues() : undefined;
+		await this.loadNumbers(leaves);
+		const stored = new Set<string>();
+		const words: Leaf[] = [];
+		const parts = new Map<string, string[]>();
+		for (const leaf of leaves) {
+			const name = leafName(leaf);
+			if (leaf.kind === 'word') {
+				if (!this.sets.has(name)) words.push(leaf);
+				continue;
+			}
+			const names = this.storedNames(leaf, values);
+			parts.set(name, names);
+			for (const one of names) stored.add(one);
+		}
+		await Promise.all([this.loadStored([...stored]), ...words.map((leaf) => this.loadWord(leaf))]);
+		// Held here, so that a set that is let go meanwhile is still at hand for this answer.
+		const held = new Map<string, RecordSet>();
+		for (const [name, names] of parts) held.set(name, RecordSet.union(names.map((one) => this.use(one))));
+		for (const leaf of leaves) if (leaf.kind === 'word') held.set(leafName(leaf), this.use(leafName(leaf)));
+		this.trim();
+		return {
+			all: this.all,
+			of: (leaf) => {
+				const set = held.get(leafName(leaf));
+				if (!set) throw new Error(`The set of “${leafName(leaf)}” was not asked for.`);
+				return set;
+			}
+		};
+	}
+
+	private storedNames(leaf: Leaf, values: Map<string, { value: string }[]> | undefined): string[] {
+		switch (leaf.kind) {
+			case 'heading': {
+				const h = this.numbers.get(leaf.uri);
+				return h === undefined ? [] : [setNameOfHeading(h, leaf.chief, leaf.aspect)];
+			}
+			case 'value':
+				return [setNameOfValue(leaf.field, leaf.value)];
+			case 'labelled':
+				return [setNameOfLabelled(leaf.field)];
+			case 'range':
+				return (values?.get(leaf.field) ?? [])
+					.filter(({ value }) => Number(value) >= leaf.from && Number(value) <= leaf.to)
+					.map(({ value }) => setNameOfValue(leaf.field, value));
+			case 'word':
+				return [];
+		}
+	}
+
+	/** A set that was loaded; it counts as used now, so it is the last to go. */
+	private use(name: string): RecordSet {
+		const set = this.sets.get(name) ?? RecordSet.empty;
+		this.sets.delete(name);
+		this.sets.set(name, set);
+		return set;
+	}
+
+	private keep(name: string, set: RecordSet): void {
+		if (this.sets.has(name)) return;
+		this.sets.set(name, set);
+		this.bytes += set.bytes + OVERHEAD;
+	}
+
+	private trim(): void {
+		for (const [name, set] of this.sets) {
+			if (this.bytes <= MOST_BYTES) return;
+			this.sets.delete(name);
+			this.bytes -= set.bytes + OVERHEAD;
+		}
+	}
+
+	private async loadNumbers(leaves: readonly Leaf[]): Promise<void> {
+		const unknown = new Set<string>();
+		for (const leaf of leaves)
+			if (leaf.kind === 'heading' && !this.numbers.has(leaf.uri)) unknown.add(leaf.uri);
+		if (unknown.size === 0) return;
+		const uris = [...unknown];
+		const rows = await connection().sql<{ h: number; uri: string }[]>`
+			select h, uri from tagged_headings where index_code = ${this.code} and uri = any(${uris})`;
+		for (const uri of uris) this.numbers.set(uri, undefined);
+		for (const { h, uri } of rows) this.numbers.set(uri, h);
+	}
+
+	private async loadStored(names: readonly string[]): Promise<void> {
+		const missing = names.filter((name) => !this.sets.has(name));
+		if (missing.length === 0) return;
+		const rows = await connection().sql<{ name: string; bytes: Uint8Array }[]>`
+			select name, bytes from record_sets where index_code = ${this.code} and name = any(${missing})`;
+		for (const { name, bytes } of rows) this.keep(name, RecordSet.fromBytes(bytes));
+		for (const name of missing) this.keep(name, RecordSet.empty);
+	}
+
+	/** Two that ask for the same word at the same time wait for the same statement. */
+	private loadWord(leaf: Leaf): Promise<void> {
+		const name = leafName(leaf);
+		const known =
+			this.waiting.get(name) ?? this.findWord(name, leaf).finally(() => this.waiting.delete(name));
+		this.waiting.set(name, known);
+		return known;
+	}
+
+	private async findWord(name: string, leaf: Leaf): Promise<void> {
+		if (leaf.kind !== 'word') return;
+		const { column, query } = queryOf(leaf);
+		const { sql } = connection();
+		const rows = await sql<{ n: number }[]>`
+			select n from records where index_code = ${this.code} and ${sql(column)} @@ ${query}::tsquery order by n`;
+		this.keep(name, RecordSet.fromSorted(rows.map(({ n }) => n)));
+	}
+
+	/** The values of every limit with their sizes, in order; a range is a union of some of them. */
+	limitValues(): Promise<Map<string, { value: string; size: number }[]>> {
+		this.values ??= this.readLimitValues();
+		return this.values;
+	}
+
+	private async readLimitValues() {
+		const rows = await connection()
+			.db.select({ name: recordSets.name, size: recordSets.size })
+			.from(recordSets)
+			.where(and(eq(recordSets.indexCode, this.code), like(recordSets.name, 'v %')));
+		const byField = new Map<string, { value: string; size: number }[]>();
+		for (const { name, size } of rows) {
+			const [, field, value] = /^v (\S+) (.*)$/s.exec(name) ?? [];
+			if (field === undefined) continue;
+			byField.set(field, [...(byField.get(field) ?? []), { value, size }]);
+		}
+		for (const values of byField.values())
+			values.sort((a, b) => Number(a.value) - Number(b.value) || b.size - a.size);
+		return byField;
+	}
+
+	/** The year of each record; 0 where it has none. */
+	yearsByRecord(): Promise<Int16Array> {
+		this.years ??= this.readYears();
+		return this.years;
+	}
+
+	private async readYears(): Promise<Int16Array> {
+		const years = new Int16Array(this.records);
+		const values = (await this.limitValues()).get('dc.date') ?? [];
+		const leaves = values.map(({ value }): Leaf => ({ kind: 'value', field: 'dc.date', value }));
+		const sets = await this.load(leaves);
+		for (const leaf of leaves)
+			if (leaf.kind === 'value') for (const n of sets.of(leaf).toArray()) years[n] = Number(leaf.value);
+		return years;
+	}
+
+	fact<T>(name: string, work: () => Promise<T>): Promise<T> {
+		const known = this.facts.get(name) as Promise<T> | undefined;
+		if (known) return known;
+		const made = work();
+		this.facts.set(name, made);
+		made.catch(() => this.facts.delete(name));
+		return made;
+	}
+}
+
+const current = new Map<string, IndexSets>();
+
+/** The sets of an index as its row says it stands. */
+export function setsOf({ code, recordsRevision, records }: IndexRow): IndexSets {
+	const known = current.get(code);
+	if (known && known.revision === recordsRevision) return known;
+	const fresh = new IndexSets(code, recordsRevision, records);
+	// A request that began before a change must not bring back what is out of date.
+	if (!known || known.revision < recordsRevision) current.set(code, fresh);
+	return fresh;
+}
+
+/** Records of headings alone and as chief, by URI. One statement. */
+export async function headingCounts(code: string, uris: readonly string[]) {
+	if (uris.length === 0) return new Map<string, { records: number; chief: number }>();
+	const rows = await connection()
+		.db.select({ uri: taggedHeadings.uri, records: taggedHeadings.records, chief: taggedHeadings.chief })
+		.from(taggedHeadings)
+		.where(and(eq(taggedHeadings.indexCode, code), inArray(taggedHeadings.uri, [...uris])));
+	return new Map(rows.map(({ uri, records, chief }) => [uri, { records, chief }]));
+}

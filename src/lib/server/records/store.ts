@@ -1,0 +1,305 @@
+/** Records into an index, with their sets: one transaction, so that no server ever sees the one without the other. */
+import type { TransactionSql } from 'postgres';
+import {
+	limitsOfRecord,
+	wordsOfRecord,
+	type DraftTagging,
+	type RecordDraft
+} from '../../../core/formats/records';
+import { yearOf } from '../../../core/formats/csl';
+import { RecordSet, vectorsOf } from '../../../core/search';
+import { fold, wordsOf } from '../../../core/text';
+import { copy, type Value } from '../db/copy';
+
+export interface Stored {
+	added: number;
+	replaced: number;
+	/** There already, just as they are. */
+	unchanged: number;
+}
+
+/** Names under which a tagging of a heading is filed: as it is, and as any narrower question asks for it. */
+export function setNamesOfTagging(
+	h: number,
+	{ chief, aspect }: Pick<DraftTagging, 'chief' | 'aspect'>
+): string[] {
+	return [
+		setNameOfHeading(h, false),
+		...(chief ? [setNameOfHeading(h, true)] : []),
+		...(aspect !== undefined ? [setNameOfHeading(h, false, aspect)] : []),
+		...(chief && aspect !== undefined ? [setNameOfHeading(h, true, aspect)] : [])
+	];
+}
+
+export function setNameOfHeading(h: number, chief: boolean, aspect?: string): string {
+	return `h ${h}${chief ? ' c' : ''}${aspect === undefined ? '' : ` a ${aspect}`}`;
+}
+
+export const setNameOfValue = (field: string, value: string) => `v ${field} ${value}`;
+export const setNameOfLabelled = (field: string) => `l ${field}`;
+
+function setNamesOfLimits(limits: Record<string, string[]>): string[] {
+	return Object.entries(limits).flatMap(([field, values]) =>
+		values.length === 0
+			? []
+			: [setNameOfLabelled(field), ...values.map((value) => setNameOfValue(field, value))]
+	);
+}
+
+/** Numbers to be added to sets and taken from them, by name. */
+class SetChanges {
+	readonly byName = new Map<string, { add: number[]; remove: number[] }>();
+
+	add(name: string, n: number): void {
+		this.at(name).add.push(n);
+	}
+
+	remove(name: string, n: number): void {
+		this.at(name).remove.push(n);
+	}
+
+	private at(name: string) {
+		let known = this.byName.get(name);
+		if (!known) this.byName.set(name, (known = { add: [], remove: [] }));
+		return known;
+	}
+}
+
+/** Statements name so many things at a time. */
+const BATCH = 5_000;
+
+function* batches<T>(list: readonly T[]): Generator<T[]> {
+	for (let at = 0; at < list.length; at += BATCH) yield list.slice(at, at + BATCH);
+}
+
+/**
+ * Adds records to an index; one whose key is there already takes the place of that record. The index is locked meanwhile.
+ * A few statements for every 5,000 records, besides the rows themselves.
+ */
+export async function storeRecords(
+	tx: TransactionSql,
+	indexCode: string,
+	drafts: readonly RecordDraft[]
+): Promise<Stored> {
+	const [index] = await tx<{ records: number }[]>`
+		select records from subject_indexes where code = ${indexCode} for update`;
+	const numbers = await heldHeadings(tx, indexCode);
+	const known = new Map<string, { n: number; same: boolean }>();
+	const byKey = new Map(drafts.map((draft) => [draft.key, draft]));
+	for (const keys of batches([...byKey.keys()])) {
+		const rows = await tx<{ key: string; n: number; csl: unknown; limits: unknown; tags: unknown }[]>`
+			select r.key, r.n, r.csl, r.limits, (
+				select coalesce(json_agg(json_build_array(t.h, t.chief, t.aspect) order by t.position), '[]')
+				from taggings t where t.index_code = r.index_code and t.n = r.n) as tags
+			from records r where r.index_code = ${indexCode} and r.key = any(${keys})`;
+		for (const { key, n, csl, limits, tags } of rows) {
+			const draft = byKey.get(key) as RecordDraft;
+			const own = draft.taggings.map(({ uri, chief, aspect }) => [numbers.at(uri), chief, aspect ?? null]);
+			const same = canonical([csl, limits, tags]) === canonical([draft.item, limitsOfRecord(draft), own]);
+			known.set(key, { n, same });
+		}
+	}
+	const kept = [...byKey.values()].filter(({ key }) => !known.get(key)?.same);
+	const replaced = kept.flatMap(({ key }) => known.get(key)?.n ?? []);
+	const changes = new SetChanges();
+	await takeOut(tx, indexCode, replaced, changes);
+
+	let next = index.records;
+	const placed = kept.map((draft) => ({ draft, n: known.get(draft.key)?.n ?? next++ }));
+	for (const { draft, n } of placed) {
+		for (const { uri, label, chief, aspect } of draft.taggings)
+			for (const name of setNamesOfTagging(numbers.of(uri, label), { chief, aspect })) changes.add(name, n);
+		for (const name of setNamesOfLimits(limitsOfRecord(draft))) changes.add(name, n);
+	}
+	await numbers.write(tx);
+	await copyRows(tx, indexCode, placed, (uri) => numbers.at(uri) as number);
+	await writeReferences(tx, indexCode, placed);
+	await writeSets(tx, indexCode, changes);
+	if (kept.length > 0)
+		await tx`
+			update subject_indexes set records = ${next}, records_revision = records_revision + 1
+			where code = ${indexCode}`;
+	return {
+		added: next - index.records,
+		replaced: replaced.length,
+		unchanged: drafts.length - kept.length
+	};
+}
+
+/** JSON with its names in order, as the database keeps them in an order of its own. */
+function canonical(value: unknown): string {
+	return JSON.stringify(value, (_, inner: unknown) =>
+		inner !== null && typeof inner === 'object' && !Array.isArray(inner)
+			? Object.fromEntries(Object.entries(inner).sort(([a], [b]) => (a < b ? -1 : 1)))
+			: inner
+	);
+}
+
+/** The numbers of the headings that records of an index carry; new ones get the next number. */
+async function heldHeadings(tx: TransactionSql, indexCode: string) {
+	const rows = await tx<{ h: number; uri: string }[]>`
+		select h, uri from tagged_headings where index_code = ${indexCode}`;
+	const byUri = new Map(rows.map(({ h, uri }) => [uri, h]));
+	const fresh: { h: number; uri: string; label: string }[] = [];
+	return {
+		at: (uri: string) => byUri.get(uri),
+		of(uri: string, label: string): number {
+			const number = byUri.get(uri);
+			if (number !== undefined) return number;
+			fresh.push({ h: byUri.size, uri, label });
+			byUri.set(uri, byUri.size);
+			return byUri.size - 1;
+		},
+		async write(to: TransactionSql): Promise<void> {
+			await copy(to, 'tagged_headings', 'index_code, h, uri, label', function* () {
+				for (const { h, uri, label } of fresh) yield [indexCode, h, uri, label];
+			});
+		}
+	};
+}
+
+async function takeOut(
+	tx: TransactionSql,
+	indexCode: string,
+	gone: readonly number[],
+	changes: SetChanges
+): Promise<void> {
+	for (const some of batches(gone)) {
+		const tags = await tx<{ n: number; h: number; chief: boolean; aspect: string | null }[]>`
+			delete from taggings where index_code = ${indexCode} and n = any(${some}) returning n, h, chief, aspect`;
+		for (const { n, h, chief, aspect } of tags)
+			for (const name of setNamesOfTagging(h, { chief, aspect: aspect ?? undefined }))
+				changes.remove(name, n);
+		const rows = await tx<{ n: number; limits: Record<string, string[]> }[]>`
+			delete from records where index_code = ${indexCode} and n = any(${some}) returning n, limits`;
+		for (const { n, limits } of rows) for (const name of setNamesOfLimits(limits)) changes.remove(name, n);
+		await tx`delete from record_references where index_code = ${indexCode} and n = any(${some})`;
+	}
+}
+
+interface Placed {
+	draft: RecordDraft;
+	n: number;
+}
+
+async function copyRows(
+	tx: TransactionSql,
+	indexCode: string,
+	placed: readonly Placed[],
+	numberOf: (uri: string) => number
+): Promise<void> {
+	const length = (text: string | undefined) => Math.min(32_000, wordsOf(fold(text ?? '')).length);
+	await copy(
+		tx,
+		'records',
+		'index_code, n, key, csl, limits, year, topic, names, title_length, abstract_length',
+		function* (): Generator<Value[]> {
+			for (const { draft, n } of placed) {
+				const { item, key } = draft;
+				const { topic, names } = vectorsOf(wordsOfRecord(draft));
+				yield [
+					indexCode,
+					n,
+					key,
+					JSON.stringify(item),
+					JSON.stringify(limitsOfRecord(draft)),
+					yearOf(item) ?? null,
+					topic,
+					names,
+					length(item.title),
+					length(item.abstract)
+				];
+			}
+		}
+	);
+	await copy(tx, 'taggings', 'index_code, n, position, h, chief, aspect', function* (): Generator<Value[]> {
+		for (const { draft, n } of placed)
+			for (const [position, { uri, chief, aspect }] of draft.taggings.entries())
+				yield [indexCode, n, position, numberOf(uri), chief, aspect ?? null];
+	});
+}
+
+async function writeReferences(tx: TransactionSql, indexCode: string, placed: readonly Placed[]) {
+	const pairs = placed.flatMap(({ draft, n }) => (draft.cites ?? []).map((cited) => ({ n, cited })));
+	for (const some of batches(pairs))
+		await tx`
+			insert into record_references (index_code, n, cited)
+			select ${indexCode}, p.n, r.n
+			from unnest(${some.map(({ n }) => n)}::int[], ${some.map(({ cited }) => cited)}::text[]) as p(n, key)
+			join records r on r.index_code = ${indexCode} and r.key = p.key and r.n <> p.n
+			on conflict do nothing`;
+}
+
+async function writeSets(tx: TransactionSql, indexCode: string, { byName }: SetChanges): Promise<void> {
+	for (const names of batches([...byName.keys()])) {
+		const rows = await tx<{ name: string; bytes: Uint8Array }[]>`
+			delete from record_sets where index_code = ${indexCode} and name = any(${names}) returning name, bytes`;
+		const before = new Map(rows.map(({ name, bytes }) => [name, RecordSet.fromBytes(bytes)]));
+		const sets = names.flatMap((name) => {
+			const { add, remove } = byName.get(name) as { add: number[]; remove: number[] };
+			const set = (before.get(name) ?? RecordSet.empty)
+				.andNot(RecordSet.from(remove))
+				.or(RecordSet.from(add));
+			return set.size > 0 ? [{ name, set }] : [];
+		});
+		await copySets(tx, indexCode, sets);
+	}
+	// Counts of headings, where lists can reach them without a set.
+	await tx`
+		update tagged_headings t set
+			records = coalesce((select size from record_sets s
+				where s.index_code = t.index_code and s.name = 'h ' || t.h), 0),
+			chief = coalesce((select size from record_sets s
+				where s.index_code = t.index_code and s.name = 'h ' || t.h || ' c'), 0)
+		where index_code = ${indexCode}`;
+}
+
+async function copySets(
+	tx: TransactionSql,
+	indexCode: string,
+	sets: Iterable<{ name: string; set: RecordSet }>
+): Promise<void> {
+	await copy(tx, 'record_sets', 'index_code, name, size, bytes', function* (): Generator<Value[]> {
+		for (const { name, set } of sets)
+			yield [indexCode, name, set.size, `\\x${Buffer.from(set.toBytes()).toString('hex')}`];
+	});
+}
+
+/** Makes all sets of an index anew from its rows, which are read in order as a stream. */
+export async function rebuildSets(
+	tx: TransactionSql,
+	indexCode: string
+): Promise<{ sets: number; bytes: number }> {
+	const numbers = new Map<string, number[]>();
+	const add = (name: string, n: number) => {
+		const known = numbers.get(name);
+		if (!known) numbers.set(name, [n]);
+		// A record that carries a heading twice counts once.
+		else if (known[known.length - 1] !== n) known.push(n);
+	};
+	const tags = tx<{ n: number; h: number; chief: boolean; aspect: string | null }[]>`
+		select n, h, chief, aspect from taggings where index_code = ${indexCode} order by n`.cursor(50_000);
+	for await (const rows of tags)
+		for (const { n, h, chief, aspect } of rows)
+			for (const name of setNamesOfTagging(h, { chief, aspect: aspect ?? undefined })) add(name, n);
+	const limits = tx<{ n: number; limits: Record<string, string[]> }[]>`
+		select n, limits from records where index_code = ${indexCode} order by n`.cursor(20_000);
+	for await (const rows of limits)
+		for (const { n, limits } of rows) for (const name of setNamesOfLimits(limits)) add(name, n);
+	await tx`delete from record_sets where index_code = ${indexCode}`;
+	let bytes = 0;
+	function* sets() {
+		for (const [name, list] of numbers) {
+			const set = RecordSet.fromSorted(list);
+			bytes += set.bytes;
+			yield { name, set };
+		}
+	}
+	await copySets(tx, indexCode, sets());
+	await writeSets(tx, indexCode, new SetChanges());
+	await tx`
+		update subject_indexes set records_revision = records_revision + 1,
+			records = (select coalesce(max(n) + 1, 0) from records where index_code = ${indexCode})
+		where code = ${indexCode}`;
+	return { sets: numbers.size, bytes };
+}
