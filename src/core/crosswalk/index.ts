@@ -39,6 +39,7 @@ export type {
 	Row,
 	Sighting,
 	SightingState,
+	StrategySettings,
 	Table,
 	Word
 } from './types';

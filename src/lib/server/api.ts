@@ -1,5 +1,9 @@
 /** The shapes of the public API, made from what the services give. */
+import { nameInWords, yearOf } from '../../core/formats/csl';
+import { printLimit, printLine } from '../../core/search';
 import type { IndexSummary } from './indexes';
+import type { RecordLine, RecordSheet } from './records/lines';
+import type { searchIndex } from './records/search';
 import type { HeadingLine, HeadingRef, HeadingSheet, LaneAnswer } from './vocabularies';
 
 export function apiIndex({
@@ -9,15 +13,17 @@ export function apiIndex({
 	languages,
 	headings,
 	entryTerms,
-	hierarchical
+	records,
+	hierarchical,
+	limits
 }: IndexSummary) {
-	return { code, name, discipline, languages, headings, entryTerms, records: 0, hierarchical, limits: [] };
+	return { code, name, discipline, languages, headings, entryTerms, records, hierarchical, limits };
 }
 
 const ref = ({ id, uri, label }: HeadingRef) => ({ id, uri, label });
 
 function line(heading: HeadingLine) {
-	return { ...ref(heading), narrowerCount: heading.narrowerCount, recordCount: 0 };
+	return { ...ref(heading), narrowerCount: heading.narrowerCount, recordCount: heading.recordCount };
 }
 
 export function apiLookup(query: string, lane: LaneAnswer) {
@@ -55,7 +61,68 @@ export function apiHeading(sheet: HeadingSheet) {
 		related: sheet.related.map(ref),
 		aspects: sheet.aspects,
 		paths: sheet.paths.map((path) => path.map(ref)),
-		recordCount: 0,
-		recordCountWithNarrower: 0
+		recordCount: sheet.recordCount,
+		recordCountWithNarrower: sheet.recordCountWithNarrower,
+		...(sheet.chiefCount !== undefined && { chiefCount: sheet.chiefCount })
+	};
+}
+
+/** A record in a list, as scripts want it. */
+function apiRecordLine({ id, item, kind }: RecordLine) {
+	return {
+		id,
+		title: item.title ?? '',
+		year: yearOf(item) ?? null,
+		kind,
+		authors: (item.author ?? []).map(nameInWords),
+		...(item['container-title'] && { source: item['container-title'] }),
+		...(item.DOI && { doi: item.DOI })
+	};
+}
+
+export function apiSearch({
+	count,
+	records,
+	strategy,
+	yields,
+	remarks
+}: Awaited<ReturnType<typeof searchIndex>>) {
+	return {
+		count,
+		records: records.map(apiRecordLine),
+		...(remarks.length > 0 && { remarks }),
+		...(yields && {
+			yields: {
+				count: yields.count,
+				withoutLimits: yields.withoutLimits,
+				blocks: yields.blocks.map(({ id, lines, ...counts }) => {
+					const block = strategy.blocks.find((other) => other.id === id);
+					return {
+						name: block?.name ?? '',
+						status: block?.status ?? 'required',
+						...counts,
+						lines: lines.map(({ id: lineId, all, only, loss, gain }) => {
+							const line = block?.lines.find((other) => other.id === lineId);
+							return { cql: line ? printLine(line) : '', all, only, loss, gain };
+						})
+					};
+				}),
+				limits: yields.limits.map((limit, i) => ({ cql: printLimit(strategy.limits[i]), ...limit }))
+			}
+		})
+	};
+}
+
+export function apiRecord({ item, headings, limits }: RecordSheet) {
+	return {
+		...item,
+		limits,
+		headings: headings.map(({ id, uri, label, chief, aspect }) => ({
+			id: id ?? '',
+			uri,
+			label,
+			chief,
+			...(aspect !== null && { aspect })
+		}))
 	};
 }

@@ -3,13 +3,17 @@ import { headingsHolding, rollLength, rollLines, rollPlace, type RollKind } from
 import { allow, type Person } from './access';
 import { currentIndex, editionIndex } from './editions';
 import { ServiceError } from './errors';
+import { headingCounts } from './records/counts';
 import { byLabel, lineOf, type HeadingLine } from './vocabularies';
 
 async function indexOf(person: Person | undefined, code: string) {
 	allow(person, 'read');
-	const { index, edition } = await currentIndex(code);
-	if (!edition) throw new ServiceError(404, 'no-vocabulary', `${index.name} has no vocabulary loaded.`);
-	return editionIndex(edition);
+	const current = await currentIndex(code);
+	const { index: subjectIndex, edition } = current;
+	if (!edition)
+		throw new ServiceError(404, 'no-vocabulary', `${subjectIndex.name} has no vocabulary loaded.`);
+	const [index, counts] = await Promise.all([editionIndex(edition), headingCounts(current)]);
+	return { index, counts };
 }
 
 /** A window on a roll. */
@@ -20,10 +24,10 @@ export async function rollWindow(
 	from: number,
 	count: number
 ) {
-	const index = await indexOf(person, code);
+	const { index, counts } = await indexOf(person, code);
 	const lines = rollLines(index.labels, kind, from, count).map(({ headings, ...line }) => ({
 		...line,
-		headings: headings.map((n) => lineOf(index, n))
+		headings: headings.map((n) => lineOf(index, n, counts))
 	}));
 	return { total: rollLength(index.labels, kind), from, lines };
 }
@@ -31,7 +35,7 @@ export async function rollWindow(
 export type RollWindow = Awaited<ReturnType<typeof rollWindow>>;
 
 export async function rollPlaceOf(person: Person | undefined, code: string, kind: RollKind, typed: string) {
-	const index = await indexOf(person, code);
+	const { index } = await indexOf(person, code);
 	return { at: rollPlace(index.labels, kind, typed) };
 }
 
@@ -43,11 +47,11 @@ const MOST_OPENED = 20_000;
  * name. Stops at the most that is sent, and says so. O(headings sent).
  */
 export async function hierarchyTo(person: Person | undefined, code: string, depth: number) {
-	const index = await indexOf(person, code);
+	const { index, counts } = await indexOf(person, code);
 	const { hierarchy } = index;
 	const children: Record<string, HeadingLine[]> = {};
 	let level = hierarchy.tops();
-	children[''] = level.map((n) => lineOf(index, n)).sort(byLabel);
+	children[''] = level.map((n) => lineOf(index, n, counts)).sort(byLabel);
 	const seen = new Set(level);
 	let complete = true;
 	for (let at = 1; at < depth && level.length > 0; at++) {
@@ -59,7 +63,7 @@ export async function hierarchyTo(person: Person | undefined, code: string, dept
 				complete = false;
 				continue;
 			}
-			children[index.keys.at(n)] = below.map((other) => lineOf(index, other)).sort(byLabel);
+			children[index.keys.at(n)] = below.map((other) => lineOf(index, other, counts)).sort(byLabel);
 			for (const other of below)
 				if (!seen.has(other)) {
 					seen.add(other);
@@ -76,17 +80,17 @@ const MOST_WAYS = 4;
 
 /** The headings that hold a text, with the ways down to them. */
 export async function hierarchyHolding(person: Person | undefined, code: string, typed: string) {
-	const index = await indexOf(person, code);
+	const { index, counts } = await indexOf(person, code);
 	const { headings, total } = headingsHolding(index.labels, typed);
 	const matches = headings.map((n) => ({
 		id: index.keys.at(n),
 		paths: index.hierarchy
 			.paths(n)
 			.paths.slice(0, MOST_WAYS)
-			.map((path) => path.map((other) => lineOf(index, other)))
+			.map((path) => path.map((other) => lineOf(index, other, counts)))
 	}));
 	// A heading caught in a cycle has no way down from a top; it is shown as if it were one.
 	for (const match of matches)
-		if (match.paths.length === 0) match.paths.push([lineOf(index, index.find(match.id) as number)]);
+		if (match.paths.length === 0) match.paths.push([lineOf(index, index.find(match.id) as number, counts)]);
 	return { matches, total };
 }

@@ -174,3 +174,82 @@ export const newIndex = v.object({
 	name: v.pipe(v.string(), v.trim(), v.minLength(1, 'A name is needed.'), v.maxLength(100)),
 	discipline: v.pipe(v.string(), v.trim(), v.maxLength(100))
 });
+
+/** A search through the public API. */
+export const searchBody = v.object({
+	cql: v.string(),
+	limits: v.optional(v.pipe(v.array(limitSetting), v.maxLength(50)), []),
+	offset: v.optional(v.pipe(v.number(), v.integer(), v.minValue(0)), 0),
+	limit: v.optional(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(1_000)), 20),
+	sort: v.optional(v.picklist(['relevance', 'newest', 'oldest']), 'relevance'),
+	yields: v.optional(v.boolean(), false)
+});
+
+export const parseBody = v.object({ cql: v.string() });
+
+/** Changes whose effect is asked for before they are made. */
+export const trialBody = v.object({ commands: v.pipe(v.array(command), v.maxLength(200)) });
+
+/** A run to be kept. */
+export const newRun = v.variant('kind', [
+	v.strictObject({ kind: v.literal('run'), indexCode: id }),
+	v.strictObject({ kind: v.literal('repeat'), number: wholeNumber }),
+	v.strictObject({
+		kind: v.literal('combine'),
+		how: v.picklist(['and', 'or', 'not']),
+		runs: v.pipe(v.array(wholeNumber), v.minLength(2), v.maxLength(20))
+	}),
+	v.strictObject({
+		kind: v.literal('elsewhere'),
+		indexCode: id,
+		text: v.pipe(
+			v.string(),
+			v.trim(),
+			v.minLength(1, 'Give the exact text of the search.'),
+			v.maxLength(LONGEST_CQL)
+		),
+		count: v.pipe(v.number('Give the number of records it found.'), v.integer(), v.minValue(0)),
+		at: v.pipe(v.string(), v.isoDate('Give the day as year, month and day.')),
+		note: v.optional(text, '')
+	})
+]);
+
+export const runFields = v.strictObject({
+	name: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(200))),
+	note: v.optional(text)
+});
+
+const pattern = v.pipe(v.string(), v.maxLength(500));
+export const dialectBody = v.strictObject({
+	heading: pattern,
+	narrower: pattern,
+	cut: pattern,
+	chief: pattern,
+	aspect: pattern,
+	together: pattern,
+	word: pattern,
+	phrase: pattern,
+	stem: pattern,
+	capitals: pattern,
+	fields: v.record(wordField, pattern),
+	or: pattern,
+	and: pattern,
+	not: pattern,
+	group: pattern,
+	limitValue: pattern,
+	limitRange: pattern,
+	limitFrom: pattern,
+	limitTo: pattern,
+	limitNames: v.record(v.string(), pattern),
+	quotationMark: pattern
+});
+
+/** Which part of a result, and in which order; from the address. */
+export const pageOfResults = v.object({
+	sort: v.optional(v.picklist(['relevance', 'newest', 'oldest']), 'relevance'),
+	offset: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(0)), '0'),
+	limit: v.optional(
+		v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(200)),
+		'40'
+	)
+});

@@ -7,6 +7,7 @@ import { connection } from './db/client';
 import { collections, entryTerms, headings, labels, notes, relations } from './db/schema';
 import { currentIndex, currentIndexes, editionIndex, type CurrentIndex } from './editions';
 import { ServiceError } from './errors';
+import { countWithNarrower, headingCounts, type HeadingCounts } from './records/counts';
 
 export interface HeadingRef {
 	id: string;
@@ -17,6 +18,8 @@ export interface HeadingRef {
 export interface HeadingLine extends HeadingRef {
 	narrowerCount: number;
 	belowCount: number;
+	/** Records that carry the heading itself. */
+	recordCount: number;
 	retired: boolean;
 }
 
@@ -39,11 +42,12 @@ function refOf(index: EditionIndex, n: number): HeadingRef {
 	return { id: index.keys.at(n), uri: index.uris.at(n), label: index.names.at(n) };
 }
 
-export function lineOf(index: EditionIndex, n: number): HeadingLine {
+export function lineOf(index: EditionIndex, n: number, counts?: HeadingCounts): HeadingLine {
 	return {
 		...refOf(index, n),
 		narrowerCount: index.hierarchy.narrower.count(n),
 		belowCount: index.hierarchy.belowCount(n),
+		recordCount: counts?.records[n] ?? 0,
 		retired: index.retired[n] === 1
 	};
 }
@@ -78,33 +82,44 @@ async function lanes(
 	limit: number
 ): Promise<LaneAnswer[]> {
 	const known = new Map<number, EditionIndex>();
-	await Promise.all(
-		[...wanted, ...all].map(async ({ edition }) => {
+	const countsOf = new Map<number, HeadingCounts>();
+	await Promise.all([
+		...[...wanted, ...all].map(async ({ edition }) => {
 			if (edition) known.set(edition.id, await editionIndex(edition));
+		}),
+		...wanted.map(async (current) => {
+			const counts = await headingCounts(current);
+			if (current.edition && counts) countsOf.set(current.edition.id, counts);
 		})
-	);
+	]);
 	// A short form seen in one vocabulary is tried in all of them.
 	const acronyms = [...known.values()].flatMap((index) => index.labels.parts.acronyms);
 	const tried = alsoTried(query, acronyms);
 	return wanted.map(({ index: { code }, edition }) => {
 		const index = edition && known.get(edition.id);
 		if (!edition || !index) return { code, edition: '', matches: [], neighbours: [], alsoTried: [] };
-		const answer = lookup(index.labels, query, { limit, label: (n) => index.names.at(n), acronyms });
+		const counts = countsOf.get(edition.id);
+		const answer = lookup(index.labels, query, {
+			limit,
+			label: (n) => index.names.at(n),
+			recordCount: (n) => counts?.records[n] ?? 0,
+			acronyms
+		});
 		return {
 			code,
 			edition: edition.label,
-			matches: answer.matches.map((match) => matchOf(index, match)),
-			neighbours: answer.neighbours.map(({ heading, text }) => ({ ...lineOf(index, heading), text })),
+			matches: answer.matches.map((match) => matchOf(index, match, counts)),
+			neighbours: answer.neighbours.map(({ heading, text }) => ({ ...lineOf(index, heading, counts), text })),
 			alsoTried: tried
 		};
 	});
 }
 
-function matchOf(index: EditionIndex, match: Match): LookupMatch {
+function matchOf(index: EditionIndex, match: Match, counts: HeadingCounts | undefined): LookupMatch {
 	const { heading: n, tier, text, kind, lang, via, together } = match;
 	return {
 		heading: {
-			...lineOf(index, n),
+			...lineOf(index, n, counts),
 			noteStart: index.noteStarts.at(n),
 			broader: [...index.hierarchy.broader.at(n)].map((other) => index.names.at(other))
 		},
@@ -116,7 +131,8 @@ function matchOf(index: EditionIndex, match: Match): LookupMatch {
 
 /** The index and the heading's place in its current edition. */
 async function locate(code: string, id: string) {
-	const { index: subjectIndex, edition } = await currentIndex(code);
+	const current = await currentIndex(code);
+	const { index: subjectIndex, edition } = current;
 	if (!edition)
 		throw new ServiceError(404, 'no-vocabulary', `${subjectIndex.name} has no vocabulary loaded.`);
 	const index = await editionIndex(edition);
@@ -127,13 +143,13 @@ async function locate(code: string, id: string) {
 			'no-heading',
 			`${subjectIndex.name}, edition ${edition.label}, has no heading “${id}”.`
 		);
-	return { subjectIndex, edition, index, n };
+	return { subjectIndex, edition, index, n, current, counts: await headingCounts(current) };
 }
 
 /** Everything about a heading. Seven indexed queries, whatever the size of the vocabulary. */
 export async function headingSheet(person: Person | undefined, code: string, id: string) {
 	allow(person, 'read');
-	const { edition, index, n } = await locate(code, id);
+	const { edition, index, n, current, counts } = await locate(code, id);
 	const { db } = connection();
 	const here = { editionId: edition.id, n };
 	const [[row], ownLabels, ownNotes, ownEntries, predecessors, successors, groups] = await Promise.all([
@@ -170,11 +186,14 @@ export async function headingSheet(person: Person | undefined, code: string, id:
 	]);
 	const { hierarchy } = index;
 	const { paths, total, complete } = hierarchy.paths(n);
-	const lines = (list: Iterable<number>) => [...list].map((other) => lineOf(index, other)).sort(byLabel);
+	const lines = (list: Iterable<number>) =>
+		[...list].map((other) => lineOf(index, other, counts)).sort(byLabel);
 	const siblings =
 		hierarchy.broader.count(n) === 0 && hierarchy.narrower.count(n) === 0 ? [] : hierarchy.siblings(n);
 	return {
-		...lineOf(index, n),
+		...lineOf(index, n, counts),
+		recordCountWithNarrower: counts ? await countWithNarrower(current, index, n) : 0,
+		...(current.index.hasChief && counts && { chiefCount: counts.chief[n] }),
 		edition: edition.label,
 		labels: ownLabels.filter(({ kind }) => kind === 'preferred').map(({ lang, text }) => ({ lang, text })),
 		hidden: ownLabels.filter(({ kind }) => kind === 'hidden').map(({ lang, text }) => ({ lang, text })),
@@ -196,7 +215,7 @@ export async function headingSheet(person: Person | undefined, code: string, id:
 		collections: groups.map((group) => group.labels[0].text),
 		siblings: siblings
 			.slice(0, MOST_SIBLINGS)
-			.map((other) => lineOf(index, other))
+			.map((other) => lineOf(index, other, counts))
 			.sort(byLabel),
 		paths: paths.map((path) => path.map((other) => refOf(index, other))),
 		pathCount: total,
@@ -222,8 +241,8 @@ function entryTermsOf(editionId: number, n: number) {
 /** The headings directly narrower, for opening a branch in place. */
 export async function narrowerHeadings(person: Person | undefined, code: string, id: string) {
 	allow(person, 'read');
-	const { index, n } = await locate(code, id);
-	return [...index.hierarchy.narrower.at(n)].map((other) => lineOf(index, other)).sort(byLabel);
+	const { index, n, counts } = await locate(code, id);
+	return [...index.hierarchy.narrower.at(n)].map((other) => lineOf(index, other, counts)).sort(byLabel);
 }
 
 /** Every heading below, with its least depth; `depth` bounds it. */
@@ -240,12 +259,12 @@ export async function headingsBelow(person: Person | undefined, code: string, id
 /** Top headings of an index, for a start without a word. */
 export async function topHeadings(person: Person | undefined, code: string) {
 	allow(person, 'read');
-	const { edition } = await currentIndex(code);
-	if (!edition) return [];
-	const index = await editionIndex(edition);
+	const current = await currentIndex(code);
+	if (!current.edition) return [];
+	const [index, counts] = await Promise.all([editionIndex(current.edition), headingCounts(current)]);
 	return index.hierarchy
 		.tops()
 		.slice(0, MOST_SIBLINGS)
-		.map((n) => lineOf(index, n))
+		.map((n) => lineOf(index, n, counts))
 		.sort((a, b) => b.belowCount - a.belowCount || byLabel(a, b));
 }

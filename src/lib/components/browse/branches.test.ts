@@ -6,6 +6,7 @@ const line = (id: string, narrowerCount = 0) => ({
 	...ref(id),
 	narrowerCount,
 	belowCount: narrowerCount,
+	recordCount: 0,
 	retired: false
 });
 const drawn = (rows: Branch[]) =>

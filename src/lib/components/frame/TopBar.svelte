@@ -3,7 +3,15 @@
 	import Undo from '@lucide/svelte/icons/undo-2';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { crosswalkAt, indexesAt, lanesAt, logbookAt, questionAt } from '../inquiry/addresses';
+	import {
+		crosswalkAt,
+		indexesAt,
+		lanesAt,
+		logbookAt,
+		questionAt,
+		recordsAt,
+		strategyAt
+	} from '../inquiry/addresses';
 	import { currentConcept } from '../inquiry/current-concept';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import Emblem from './Emblem.svelte';
@@ -18,6 +26,8 @@
 		{ name: 'Subject indexes', href: indexesAt(place), on: page.url.pathname.endsWith('/indexes') },
 		{ name: 'Crosswalk', href: crosswalkAt(place), on: page.url.pathname === `/inquiry/${store.id}` },
 		{ name: 'Browse', href: lanesAt(place), on: page.url.pathname.includes('/browse') },
+		{ name: 'Strategy', href: strategyAt(place), on: page.url.pathname.endsWith('/strategy') },
+		{ name: 'Records', href: recordsAt(place), on: page.url.pathname.endsWith('/records') },
 		{ name: 'Logbook', href: logbookAt(place), on: page.url.pathname.endsWith('/logbook') }
 	]);
 

@@ -16,6 +16,21 @@ export const crosswalkAt = ({ id, concept }: Place, cell?: string) =>
 	address(`/inquiry/${id}`, { concept, cell });
 export const questionAt = ({ id, concept }: Place) => address(`/inquiry/${id}/question`, { concept });
 export const indexesAt = ({ id, concept }: Place) => address(`/inquiry/${id}/indexes`, { concept });
+export const strategyAt = ({ id, concept }: Place, code?: string) =>
+	address(`/inquiry/${id}/strategy`, { index: code, concept });
+/** The records that a strategy finds, or that a run found. */
+export const recordsAt = (
+	{ id, concept }: Place,
+	code?: string,
+	{ run, sort, record }: { run?: number; sort?: string; record?: string } = {}
+) =>
+	address(`/inquiry/${id}/records`, {
+		index: code,
+		run: run === undefined ? undefined : String(run),
+		sort,
+		record,
+		concept
+	});
 export const logbookAt = ({ id, concept }: Place) => address(`/inquiry/${id}/logbook`, { concept });
 export const lanesAt = ({ id, concept }: Place, q?: string) =>
 	address(`/inquiry/${id}/browse`, { q, concept });

@@ -80,7 +80,8 @@ export class InquiryStore {
 	readonly cells = $derived.by(() => new CellsByPlace(this.inquiry));
 
 	private confirmed: Inquiry;
-	private revision: number;
+	/** The last change that the server has answered for. */
+	revision = $state(0);
 	private queue: Sent[] = [];
 	/** Tells this window's changes from those of others. */
 	private readonly client = crypto.randomUUID();

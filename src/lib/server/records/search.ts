@@ -150,6 +150,8 @@ export interface StrategyView {
 	faults: Fault[];
 	yields: Yields | null;
 	dialect: { line: DialectText; blocks: DialectText };
+	/** The patterns of the dialect, for the one who edits them. */
+	patterns: Dialect;
 	limits: (LimitDefinition & { counts: { value: string; size: number }[] })[];
 }
 
@@ -243,6 +245,7 @@ export async function strategyView(
 			line: printInDialect(strategy, dialect, limits, 'line'),
 			blocks: printInDialect(strategy, dialect, limits, 'blocks')
 		},
+		patterns: dialect,
 		limits: [...COMMON_LIMITS, ...limits].map((limit) => ({
 			...limit,
 			counts: values.get(limit.field) ?? []
@@ -281,6 +284,27 @@ export async function findRecords(inquiryId: string, code: string, trial: readon
 	const prepared = await prepare(inquiryId, code, trial);
 	const { result } = await evaluateStrategy(prepared, prepared.strategy, false);
 	return { ...prepared, faults: allFaults(prepared), result };
+}
+
+/** A strategy as a file: `CODE.cql`, or `CODE.txt` in the index's dialect. */
+export async function strategyFile(
+	person: Person | undefined,
+	inquiryId: string,
+	file: string
+): Promise<Response> {
+	allow(person, 'read');
+	const [, code, format] = /^(.+)\.(cql|txt)$/.exec(file) ?? [];
+	if (code === undefined)
+		throw new ServiceError(
+			404,
+			'no-format',
+			'A strategy is given as .cql or, in the index’s dialect, as .txt.'
+		);
+	const { current, strategy, cql, limits } = await prepare(inquiryId, code, []);
+	const { text } = printInDialect(strategy, current.index.dialect ?? PLAIN_DIALECT, limits, 'blocks');
+	return new Response(`${format === 'cql' ? cql : text}\n`, {
+		headers: { 'content-type': 'text/plain; charset=utf-8' }
+	});
 }
 
 /** What is found by a strategy that is kept elsewhere, such as one of a run. */

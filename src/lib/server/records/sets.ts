@@ -2,10 +2,10 @@
  * The sets of an index in memory: each read from the database when it is first asked for, and let go when the index's
  * records change. PostgreSQL says which revision is current, so every server sees a change with its next request.
  */
-import { and, eq, inArray, like } from 'drizzle-orm';
+import { and, eq, like } from 'drizzle-orm';
 import { leafName, queryOf, RecordSet, type Leaf, type Sets } from '../../../core/search';
 import { connection } from '../db/client';
-import { recordSets, taggedHeadings } from '../db/schema';
+import { recordSets } from '../db/schema';
 import type { CurrentIndex } from '../editions';
 import { setNameOfHeading, setNameOfLabelled, setNameOfValue } from './store';
 
@@ -207,14 +207,4 @@ export function setsOf({ code, recordsRevision, records }: IndexRow): IndexSets 
 	// A request that began before a change must not bring back what is out of date.
 	if (!known || known.revision < recordsRevision) current.set(code, fresh);
 	return fresh;
-}
-
-/** Records of headings alone and as chief, by URI. One statement. */
-export async function headingCounts(code: string, uris: readonly string[]) {
-	if (uris.length === 0) return new Map<string, { records: number; chief: number }>();
-	const rows = await connection()
-		.db.select({ uri: taggedHeadings.uri, records: taggedHeadings.records, chief: taggedHeadings.chief })
-		.from(taggedHeadings)
-		.where(and(eq(taggedHeadings.indexCode, code), inArray(taggedHeadings.uri, [...uris])));
-	return new Map(rows.map(({ uri, records, chief }) => [uri, { records, chief }]));
 }

@@ -1,0 +1,120 @@
+<script lang="ts">
+	import { cellId } from '$core/crosswalk';
+	import type { Block, BlockYield } from '$core/search';
+	import type { IndexSummary } from '$lib/server/indexes';
+	import { crosswalkAt } from '../inquiry/addresses';
+	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
+	import StrategyLine from './StrategyLine.svelte';
+	import type { StrategySession } from './strategy-session.svelte';
+	import { FIELD_WORDS, number, signed } from './words';
+
+	/** One concept's part of the strategy. */
+	interface Props {
+		session: StrategySession;
+		index: IndexSummary;
+		block: Block;
+		own: BlockYield | undefined;
+		open: string;
+		onOpen: (line: string) => void;
+	}
+	let { session, index, block, own, open, onOpen }: Props = $props();
+	const store = $derived(useInquiry()());
+	const concept = $derived(store.inquiry.concepts[block.id]);
+	const editable = $derived(concept !== undefined && !session.view.typed);
+	const count = $derived(session.view.yields?.count ?? 0);
+	const most = $derived(Math.max(1, ...(own?.lines ?? []).map(({ all }) => all)));
+	const faults = $derived(session.view.faults.filter((fault) => fault.block === block.id));
+	let typed = $state('');
+
+	function addWord() {
+		const text = typed.trim();
+		if (text === '') return;
+		session.change({ kind: 'word.add', id: freshId(), conceptId: block.id, text });
+		typed = '';
+	}
+</script>
+
+<section aria-label={block.name} class="rounded-lg border bg-leaf">
+	<header class="flex flex-wrap items-baseline gap-x-3 border-b px-2 py-1">
+		<h3 class="font-semibold">
+			{#if block.status === 'exclude'}<span class="font-normal text-quiet">not</span>{/if}
+			{block.name}
+		</h3>
+		{#if block.provisional}
+			<a
+				class="text-xs text-warn underline"
+				href={crosswalkAt({ id: store.id, concept: block.id }, cellId(block.id, index.code))}
+				>undecided in {index.name}: its words stand in for now</a
+			>
+		{:else if block.noHeading}
+			<span class="text-xs text-quiet">no heading here: its words are searched</span>
+		{/if}
+		<span class="ml-auto text-xs text-quiet">
+			{#if own}
+				{#if block.status === 'exclude'}takes away {number(own.removes)}{:else}{number(own.all)} in all · without
+					this block {number(own.without)} ({signed(own.without - count)}){/if}
+			{/if}
+		</span>
+	</header>
+	<ul>
+		{#each block.lines as line (line.id)}
+			<StrategyLine
+				{session}
+				{index}
+				{line}
+				block={own}
+				own={own?.lines.find(({ id }) => id === line.id)}
+				{most}
+				{editable}
+				open={open === line.id}
+				onOpen={() => onOpen(line.id)}
+			/>
+		{/each}
+	</ul>
+	{#each faults as fault, i (i)}<p class="border-t bg-warn-wash px-2 py-1 text-warn">
+			{fault.message}
+		</p>{/each}
+	{#if editable}
+		<footer class="flex items-center gap-2 border-t px-2 py-1 text-xs">
+			<form
+				class="flex items-center gap-1"
+				onsubmit={(event) => {
+					event.preventDefault();
+					addWord();
+				}}
+			>
+				<input
+					class="field w-44 !py-0.5 text-xs"
+					placeholder="Another word"
+					aria-label="Another word for {block.name}"
+					bind:value={typed}
+				/>
+				<button class="quiet-action !py-0.5" disabled={typed.trim() === ''}
+					>{session.trying ? 'Try it' : 'Add it'}</button
+				>
+			</form>
+			<a
+				class="quiet-action !py-0.5"
+				href={crosswalkAt({ id: store.id, concept: block.id }, cellId(block.id, index.code))}
+				>Headings and suggestions</a
+			>
+			<label class="ml-auto flex items-center gap-1.5">
+				<span class="text-quiet">words are looked for</span>
+				<select
+					class="min-h-6 rounded border bg-leaf px-1"
+					value={session.settings.fields[block.id] ?? 'anywhere'}
+					onchange={(event) =>
+						session.set({
+							fields: {
+								...session.settings.fields,
+								[block.id]: event.currentTarget.value as keyof typeof FIELD_WORDS
+							}
+						})}
+				>
+					{#each Object.entries(FIELD_WORDS) as [field, said] (field)}<option value={field}>{said}</option
+						>{/each}
+				</select>
+			</label>
+		</footer>
+	{/if}
+</section>

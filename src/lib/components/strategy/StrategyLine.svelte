@@ -1,0 +1,139 @@
+<script lang="ts">
+	import { freshId } from '../inquiry/inquiry-store.svelte';
+	import type { BlockYield, Line, LineYield } from '$core/search';
+	import type { IndexSummary } from '$lib/server/indexes';
+	import FreeWord from '../marks/FreeWord.svelte';
+	import HeadingText from '../marks/HeadingText.svelte';
+	import type { StrategySession } from './strategy-session.svelte';
+	import { changeWords, FIELD_WORDS, number, signed } from './words';
+
+	/** One alternative of a block: what it finds, what only it finds, what leaving it out would change. */
+	interface Props {
+		session: StrategySession;
+		index: IndexSummary;
+		line: Line;
+		block: BlockYield | undefined;
+		own: LineYield | undefined;
+		/** Most records that a line of the block finds: the length of the longest bar. */
+		most: number;
+		open: boolean;
+		/** Its parts can be changed here: it belongs to the crosswalk. */
+		editable: boolean;
+		onOpen: () => void;
+	}
+	let { session, index, line, block, own, most, open, editable, onOpen }: Props = $props();
+	const count = $derived(session.view.yields?.count ?? 0);
+	const change = $derived(own ? own.gain - own.loss : 0);
+	const name = $derived(
+		line.kind === 'heading'
+			? line.test.headings.map(({ label }) => label).join(' together with ')
+			: line.kind === 'word'
+				? line.test.text
+				: line.text
+	);
+	const variants = $derived(
+		(own?.changed ?? []).filter(
+			({ change }) => (change !== 'chief' || index.hasChief) && (change !== 'narrower' || index.hierarchical)
+		)
+	);
+	const part = (size: number) => `${(100 * size) / Math.max(most, 1)}%`;
+
+	function make(kind: LineYield['changed'][number]['change']) {
+		if (line.kind === 'heading') {
+			const { chief, withNarrower } = line.test;
+			if (kind === 'chief') session.change({ kind: 'pick.set', id: line.id, chief: !chief });
+			if (kind === 'narrower') session.change({ kind: 'pick.set', id: line.id, withNarrower: !withNarrower });
+			if (kind === 'aspects') session.change({ kind: 'pick.set', id: line.id, aspects: [] });
+		} else if (block)
+			session.set({
+				fields: { ...session.settings.fields, [block.id]: kind === 'title' ? 'title' : 'anywhere' }
+			});
+	}
+
+	/** A free-text word that is a heading too may become one. */
+	const asHeading = () =>
+		block &&
+		session.change({
+			kind: 'sighting.add',
+			id: freshId(),
+			text: name,
+			conceptId: block.id,
+			seen: 'in the strategy'
+		});
+</script>
+
+<li class="border-t first:border-t-0" class:opacity-55={line.off}>
+	<button
+		class="grid w-full grid-cols-[minmax(0,1fr)_180px_64px_64px_84px] items-center gap-x-3 rounded px-2 py-1 text-left hover:bg-shade"
+		aria-expanded={open}
+		data-line={line.id}
+		onclick={onOpen}
+	>
+		<span class="min-w-0" class:line-through={line.off}>
+			{#if line.kind === 'heading'}
+				{#each line.test.headings as heading, i (heading.uri)}
+					{#if i > 0}<span class="text-xs text-quiet"> together with </span>{/if}<span class="text-[15px]"
+						><HeadingText label={heading.label} /></span
+					>
+				{/each}
+				<span class="text-xs text-quiet">
+					{#if line.test.withNarrower}with narrower{/if}
+					{#if line.test.cuts.length > 0}without {line.test.cuts.map(({ label }) => label).join(', ')}{/if}
+					{#if line.test.chief}chief only{/if}
+					{#if line.test.aspects.length > 0}{line.test.aspects.join(' or ')}{/if}
+				</span>
+			{:else if line.kind === 'word'}
+				<FreeWord text={line.test.text} />
+				<span class="text-xs text-quiet">
+					{#if line.test.capitals}capitals only{/if}
+					{#if line.test.field !== 'anywhere'}{FIELD_WORDS[line.test.field]}{/if}
+				</span>
+			{:else}
+				<code class="text-xs break-words">{line.text}</code>
+			{/if}
+		</span>
+		{#if own && !line.off}
+			<span class="relative h-2.5 bg-shade" aria-hidden="true">
+				<span
+					class="absolute inset-y-0 left-0 bg-[color-mix(in_oklch,var(--lichen)_38%,var(--paper))]"
+					style="width: {part(own.all)}"
+				></span>
+				<span class="absolute inset-y-0 left-0 bg-lichen" style="width: {part(own.only)}"></span>
+			</span>
+			<span class="text-right">{number(own.all)}</span>
+			<span class="text-right text-quiet">{number(own.only)}</span>
+			<span class="text-right" class:text-quiet={change === 0} class:font-semibold={change !== 0}
+				>{change === 0 ? '·' : signed(change)}<span class="sr-only"> without it</span></span
+			>
+		{:else}
+			<span class="col-span-4 text-right text-xs text-quiet"
+				>{line.off ? 'left out' : 'cannot be searched'}</span
+			>
+		{/if}
+	</button>
+	{#if open && editable}
+		<div class="flex flex-wrap items-center gap-x-1 gap-y-1 px-2 pb-2 text-xs">
+			{#if own && own.all === 0}
+				<span class="mr-2 text-warn">Nothing in {index.name} has it.</span>
+			{/if}
+			{#if line.kind !== 'expression'}
+				<button class="quiet-action border !py-0.5" onclick={() => session.switchLine(line.id, !line.off)}
+					>{line.off ? 'Take back' : 'Leave out'}{#if own && !line.off}<span class="text-quiet"
+							>{signed(change)}</span
+						>{/if}</button
+				>
+			{/if}
+			{#each variants as { change: kind, count: then } (kind)}
+				<button class="quiet-action border !py-0.5" disabled={line.off} onclick={() => make(kind)}
+					>{changeWords(kind, line.kind === 'heading' ? line.test : undefined)}{#if line.kind === 'word'}
+						<span class="text-quiet">(all words here)</span>{/if}<span class="text-quiet"
+						>{line.kind === 'word' ? `this one ${signed(then - count)}` : signed(then - count)}</span
+					></button
+				>
+			{/each}
+			{#if line.kind === 'word'}
+				<button class="quiet-action !py-0.5" onclick={asHeading}>Set aside as a sighting</button>
+			{/if}
+		</div>
+	{/if}
+</li>

@@ -1,0 +1,188 @@
+<script lang="ts">
+	import { onMount } from 'svelte';
+	import type { StrategyView, TextFault, Trial } from '$lib/server/records/search';
+	import { CqlEditor } from './cql-editor';
+	import type { StrategySession } from './strategy-session.svelte';
+	import { number, signed } from './words';
+
+	/** The strategy as text. What is typed is read as it is typed; it is followed once a person says so. */
+	let { session }: { session: StrategySession } = $props();
+	const view = $derived(session.view);
+	let place = $state<HTMLElement>();
+	let editor: CqlEditor | undefined;
+	let draft = $state<string | undefined>();
+	let fault = $state.raw<TextFault | null>(null);
+	let preview = $state.raw<{ view: StrategyView; trial: Trial } | undefined>();
+	let wait: ReturnType<typeof setTimeout> | undefined;
+	let asked = 0;
+
+	const shownFault = $derived(draft === undefined ? view.textFault : fault);
+	$effect(() => editor?.mark(shownFault));
+	// While nothing is being typed, the text follows the blocks.
+	$effect(() => {
+		if (draft === undefined && editor) editor.text = view.cql;
+	});
+
+	onMount(() => {
+		if (!place) return;
+		editor = new CqlEditor({
+			parent: place,
+			text: view.cql,
+			limits: () => view.limits,
+			headings: async (typed) => {
+				if (typed.trim() === '') return [];
+				const query = new URLSearchParams({ q: typed, limit: '8' });
+				const response = await fetch(`/api/v1/indexes/${session.code}/lookup?${query}`).catch(
+					() => undefined
+				);
+				if (!response?.ok) return [];
+				const { matches } = (await response.json()) as {
+					matches: { heading: { label: string; recordCount: number } }[];
+				};
+				return matches.map(({ heading }) => ({
+					label: heading.label,
+					detail: `${number(heading.recordCount)} records`
+				}));
+			},
+			onChange: (text) => {
+				if (text === session.view.cql) return;
+				draft = text;
+				clearTimeout(wait);
+				wait = setTimeout(() => void read(text), 250);
+			},
+			onKeep: follow
+		});
+		return () => editor?.destroy();
+	});
+
+	async function read(text: string) {
+		const mine = ++asked;
+		const response = await fetch(`/inquiry/${session.store.id}/strategy/${session.code}`, {
+			method: 'POST',
+			headers: { 'content-type': 'application/json' },
+			body: JSON.stringify({
+				commands: [{ kind: 'strategy.set', indexCode: session.code, text, limits: [] }]
+			})
+		}).catch(() => undefined);
+		if (mine !== asked || draft === undefined) return;
+		const answer = await response?.json().catch(() => undefined);
+		if (!response?.ok) {
+			fault = {
+				message: answer?.error?.message ?? 'The server cannot be reached. The text is kept here.',
+				position: 0,
+				end: 0,
+				expected: []
+			};
+			return;
+		}
+		preview = answer as { view: StrategyView; trial: Trial };
+		fault = preview.view.textFault;
+	}
+
+	/** Follows the text; its limits are in it. */
+	function follow() {
+		if (draft === undefined || shownFault) return;
+		const text = draft;
+		leave();
+		session.set({ text, limits: [] });
+	}
+
+	function leave() {
+		clearTimeout(wait);
+		asked++;
+		draft = undefined;
+		fault = null;
+		preview = undefined;
+	}
+
+	function putBack() {
+		leave();
+		if (editor) editor.text = view.cql;
+	}
+</script>
+
+<section aria-label="Strategy as text">
+	<div class="mb-1 flex items-baseline gap-2">
+		<h3 class="font-semibold">As CQL</h3>
+		<span class="text-xs text-quiet">
+			{#if view.typed}typed, and followed instead of the crosswalk{:else}follows the crosswalk{/if}
+		</span>
+	</div>
+	<div
+		bind:this={place}
+		class="cql max-h-72 overflow-auto rounded border bg-leaf focus-within:border-lichen"
+		class:!border-warn={shownFault}
+	></div>
+	{#if shownFault}
+		<div class="mt-1 rounded bg-warn-wash px-2 py-1 text-xs text-warn" role="alert">
+			<p>
+				<button class="underline" onclick={() => editor?.goTo(shownFault.position)}
+					>At character {shownFault.position + 1}</button
+				>: {shownFault.message}
+			</p>
+			{#if shownFault.expected.length > 0}
+				<p>Expected: {shownFault.expected.slice(0, 6).join(', ')}.</p>
+			{/if}
+			{#if draft === undefined}<p>The blocks show the crosswalk’s strategy until this is mended.</p>{/if}
+		</div>
+	{/if}
+	{#if draft !== undefined}
+		<div class="mt-1 flex flex-wrap items-center gap-2 text-xs">
+			{#if preview && !shownFault}
+				<span
+					>finds {number(preview.trial.after)} ({signed(preview.trial.after - preview.trial.before)}){preview
+						.view.beyond
+						? '; it says more than blocks can show, and is kept as text'
+						: ''}</span
+				>
+			{/if}
+			<button class="action !py-0.5" disabled={shownFault !== null || !preview} onclick={follow}
+				>Follow this text</button
+			>
+			<button class="quiet-action !py-0.5" onclick={putBack}>Put back</button>
+		</div>
+		{#each preview?.view.remarks ?? [] as remark, i (i)}<p class="mt-1 text-xs text-quiet">
+				{remark.message}
+			</p>{/each}
+	{:else if view.typed}
+		<div class="mt-1 flex flex-wrap items-center gap-2 text-xs">
+			{#if view.beyond}<span>Parts of it say more than blocks can show; they stand as text.</span>{/if}
+			<button class="quiet-action border !py-0.5" onclick={() => session.set({ text: '' })}
+				>Follow the crosswalk again</button
+			>
+		</div>
+	{/if}
+</section>
+
+<style>
+	.cql :global(.cm-editor) {
+		font-size: 12.5px;
+		outline: none;
+	}
+	.cql :global(.cm-content) {
+		font-family: ui-monospace, monospace;
+		color: var(--bark);
+		caret-color: var(--bark);
+	}
+	.cql :global(.cm-cursor) {
+		border-left-color: var(--bark);
+	}
+	.cql :global(.cm-gutters) {
+		background: transparent;
+		border: 0;
+	}
+	.cql :global(.cm-tooltip) {
+		background: var(--leaf-paper);
+		border: 1px solid var(--line);
+		border-radius: 5px;
+		color: var(--bark);
+	}
+	.cql :global(.cm-tooltip-autocomplete li[aria-selected]) {
+		background: var(--lichen-wash);
+		color: var(--lichen-deep);
+	}
+	.cql :global(.cm-lintRange-error) {
+		background-image: none;
+		text-decoration: underline wavy var(--warn);
+	}
+</style>

@@ -1,0 +1,79 @@
+/** What each part of a strategy would change if it were otherwise: where to look when there is too much or too little. */
+import type { Command } from '$core/crosswalk';
+import { labelOfTest, type Line } from '$core/search';
+import type { IndexSummary } from '$lib/server/indexes';
+import type { StrategySession } from './strategy-session.svelte';
+import { changeWords } from './words';
+
+export interface Effect {
+	/** The change in words. */
+	what: string;
+	/** Which part of the strategy. */
+	part: string;
+	/** Records more, or fewer. */
+	by: number;
+	command: Command;
+}
+
+const nameOf = (line: Line) =>
+	line.kind === 'heading' ? labelOfTest(line.test) : line.kind === 'word' ? `“${line.test.text}”` : line.text;
+
+/** Every single change with an effect, largest first. */
+export function effectsOf(session: StrategySession, index: IndexSummary): Effect[] {
+	const { view, settings, code } = session;
+	const { yields, strategy } = view;
+	if (!yields || view.typed) return [];
+	const set = (fields: Partial<typeof settings>): Command => {
+		const { id: _, ...rest } = fields;
+		return { kind: 'strategy.set', indexCode: code, ...rest };
+	};
+	const effects: Effect[] = [];
+	for (const own of yields.blocks) {
+		const block = strategy.blocks.find(({ id }) => id === own.id);
+		if (!block) continue;
+		effects.push({
+			what: 'leave the concept out (waiting)',
+			part: block.name,
+			by: own.without - yields.count,
+			command: { kind: 'concept.set', id: own.id, status: 'waiting' }
+		});
+		for (const lineYield of own.lines) {
+			const line = block.lines.find(({ id }) => id === lineYield.id);
+			if (!line || line.kind === 'expression') continue;
+			// The only line of a block is the block, which stands above.
+			if (own.lines.length > 1)
+				effects.push({
+					what: 'leave it out',
+					part: nameOf(line),
+					by: lineYield.gain - lineYield.loss,
+					command: set({ off: [...settings.off, line.id] })
+				});
+			if (line.kind !== 'heading') continue;
+			for (const { change, count } of lineYield.changed) {
+				if ((change === 'chief' && !index.hasChief) || (change === 'narrower' && !index.hierarchical))
+					continue;
+				effects.push({
+					what: changeWords(change, line.test),
+					part: nameOf(line),
+					by: count - yields.count,
+					command: {
+						kind: 'pick.set',
+						id: line.id,
+						...(change === 'chief' && { chief: !line.test.chief }),
+						...(change === 'narrower' && { withNarrower: !line.test.withNarrower }),
+						...(change === 'aspects' && { aspects: [] })
+					}
+				});
+			}
+		}
+	}
+	yields.limits.forEach(({ field, removes }) =>
+		effects.push({
+			what: 'remove the limit',
+			part: view.limits.find((limit) => limit.field === field)?.label ?? field,
+			by: removes,
+			command: set({ limits: settings.limits.filter((limit) => limit.field !== field) })
+		})
+	);
+	return effects.filter(({ by }) => by !== 0).sort((a, b) => Math.abs(b.by) - Math.abs(a.by));
+}

@@ -1,0 +1,158 @@
+import { toast } from 'svelte-sonner';
+import {
+	apply,
+	CommandError,
+	execute,
+	type Command,
+	type Inquiry,
+	type StrategySettings
+} from '$core/crosswalk';
+import { settingsOf, type LimitSetting } from '$core/search';
+import type { StrategyView, Trial } from '$lib/server/records/search';
+import type { InquiryStore } from '../inquiry/inquiry-store.svelte';
+
+const ASK_AFTER = 120;
+
+/**
+ * The strategy of one index on the screen. Changes go to the inquiry at once; while something is tried, they are only
+ * collected, their effect is shown, and they are kept or dropped together.
+ */
+export class StrategySession {
+	view = $state.raw<StrategyView>() as StrategyView;
+	trying = $state(false);
+	trial = $state.raw<Command[]>([]);
+	effect = $state.raw<Trial | undefined>();
+	problem = $state('');
+	private asked = 0;
+	private wait: ReturnType<typeof setTimeout> | undefined;
+
+	constructor(
+		readonly store: InquiryStore,
+		readonly code: string,
+		view: StrategyView
+	) {
+		this.view = view;
+	}
+
+	/** The inquiry with what is tried laid over it. */
+	get inquiry(): Inquiry {
+		let inquiry = this.store.inquiry;
+		for (const command of this.trial) {
+			try {
+				inquiry = apply(inquiry, execute(inquiry, command));
+			} catch (error) {
+				// It no longer fits what the inquiry has become; the server says so when it is asked.
+				if (!(error instanceof CommandError)) throw error;
+			}
+		}
+		return inquiry;
+	}
+
+	get settings(): StrategySettings {
+		return settingsOf(this.inquiry, this.code);
+	}
+
+	/** Makes a change, or tries it. */
+	change(command: Command): void {
+		if (!this.trying) {
+			this.store.send(command);
+			return;
+		}
+		this.trial = [...this.trial, $state.snapshot(command) as Command];
+		this.ask();
+	}
+
+	set(settings: Partial<Omit<StrategySettings, 'id'>>): void {
+		this.change({ kind: 'strategy.set', indexCode: this.code, ...settings });
+	}
+
+	switchLine(id: string, off: boolean): void {
+		const { off: before } = this.settings;
+		this.set({ off: off ? [...before, id] : before.filter((other) => other !== id) });
+	}
+
+	setLimit(limit: LimitSetting): void {
+		const { limits } = this.settings;
+		const at = limits.findIndex(({ field }) => field === limit.field);
+		this.set({ limits: at < 0 ? [...limits, limit] : limits.map((other, i) => (i === at ? limit : other)) });
+	}
+
+	removeLimit(field: string): void {
+		this.set({ limits: this.settings.limits.filter((limit) => limit.field !== field) });
+	}
+
+	keep(): void {
+		const commands = this.trial;
+		this.drop();
+		if (commands.length === 1) this.store.send(commands[0]);
+		else if (commands.length > 1)
+			this.store.send({
+				kind: 'many',
+				title: `Kept ${commands.length} changes tried in the strategy for ${this.store.indexName(this.code)}`,
+				// A step of several does not hold another such step.
+				commands: commands.flatMap((command) => (command.kind === 'many' ? command.commands : [command]))
+			});
+	}
+
+	drop(): void {
+		this.trial = [];
+		this.trying = false;
+		this.effect = undefined;
+		this.ask();
+	}
+
+	/** Asks the server for the strategy as it stands, soon; of several askings the last one counts. */
+	ask(): void {
+		clearTimeout(this.wait);
+		this.wait = setTimeout(() => void this.read(), ASK_AFTER);
+	}
+
+	private async read(): Promise<void> {
+		const mine = ++this.asked;
+		const address = `/inquiry/${this.store.id}/strategy/${this.code}`;
+		const commands = this.trial;
+		try {
+			const response = await fetch(
+				address,
+				commands.length > 0
+					? {
+							method: 'POST',
+							headers: { 'content-type': 'application/json' },
+							body: JSON.stringify({ commands })
+						}
+					: {}
+			);
+			if (mine !== this.asked) return;
+			const answer = (await response.json()) as StrategyView | { view: StrategyView; trial: Trial };
+			if (!response.ok) throw new Error((answer as unknown as { error: { message: string } }).error.message);
+			this.problem = '';
+			if ('view' in answer) {
+				this.view = answer.view;
+				this.effect = answer.trial;
+			} else {
+				this.view = answer;
+				this.effect = undefined;
+			}
+		} catch (error) {
+			if (mine !== this.asked) return;
+			this.problem = error instanceof TypeError ? 'The server cannot be reached.' : (error as Error).message;
+		}
+	}
+
+	/** Keeps a run of the strategy; answers with its number. */
+	async run(): Promise<number | undefined> {
+		try {
+			const response = await fetch(`/inquiry/${this.store.id}/runs`, {
+				method: 'POST',
+				headers: { 'content-type': 'application/json' },
+				body: JSON.stringify({ kind: 'run', indexCode: this.code })
+			});
+			const answer = (await response.json()) as { number: number } & { error: { message: string } };
+			if (response.ok) return answer.number;
+			toast.error(answer.error.message);
+		} catch {
+			toast.error('The server cannot be reached. Nothing was run.');
+		}
+		return undefined;
+	}
+}

@@ -1,0 +1,37 @@
+/** How the parts of a strategy are said. */
+import type { HeadingTest, LineYield } from '$core/search';
+
+export const number = (count: number) => count.toLocaleString('en');
+
+/** A difference with its sign, as it stands before a number of records. */
+export const signed = (by: number) =>
+	by === 0 ? 'no change' : `${by > 0 ? '+' : '−'}${number(Math.abs(by))}`;
+
+/** What making a change that is not made yet comes to, in words. */
+export function changeWords(
+	change: LineYield['changed'][number]['change'],
+	test: Pick<HeadingTest, 'chief' | 'withNarrower'> | undefined
+): string {
+	switch (change) {
+		case 'chief':
+			return test?.chief ? 'chief or not' : 'chief only';
+		case 'narrower':
+			return test?.withNarrower ? 'without narrower' : 'with narrower';
+		case 'aspects':
+			return 'any aspect';
+		case 'title':
+			return 'in titles only';
+		case 'anywhere':
+			return 'anywhere';
+	}
+}
+
+export const FIELD_WORDS = {
+	anywhere: 'anywhere',
+	title: 'in titles',
+	abstract: 'in abstracts',
+	author: 'as author',
+	source: 'in the source',
+	affiliation: 'as affiliation',
+	funder: 'as funder'
+} as const;

@@ -1,0 +1,42 @@
+/** How many records carry each heading of an edition, ready for lists of headings. */
+import type { EditionIndex } from '../../../core/vocabulary/edition-index';
+import { RecordSet } from '../../../core/search';
+import { connection } from '../db/client';
+import { editionIndex, type CurrentIndex } from '../editions';
+import { setsOf } from './sets';
+
+/** By the position of the heading in its edition. */
+export interface HeadingCounts {
+	records: Uint32Array;
+	chief: Uint32Array;
+}
+
+/** The counts of the current edition; read once for an edition and a revision of the records. */
+export async function headingCounts({ index, edition }: CurrentIndex): Promise<HeadingCounts | undefined> {
+	if (!edition || index.records === 0) return undefined;
+	return setsOf(index).fact(`counts ${edition.id}`, async () => {
+		const headings = await editionIndex(edition);
+		const counts = { records: new Uint32Array(headings.size), chief: new Uint32Array(headings.size) };
+		const rows = await connection().sql<{ uri: string; records: number; chief: number }[]>`
+			select uri, records, chief from tagged_headings where index_code = ${index.code}`;
+		for (const { uri, records, chief } of rows) {
+			const n = headings.find(uri);
+			if (n === undefined) continue;
+			counts.records[n] = records;
+			counts.chief[n] = chief;
+		}
+		return counts;
+	});
+}
+
+/** Records that carry a heading or any below it, each once. */
+export async function countWithNarrower(
+	current: CurrentIndex,
+	headings: EditionIndex,
+	n: number
+): Promise<number> {
+	const uris = [n, ...headings.hierarchy.below(n).headings].map((other) => headings.uris.at(other));
+	const leaves = uris.map((uri) => ({ kind: 'heading' as const, uri, chief: false }));
+	const sets = await setsOf(current.index).load(leaves);
+	return RecordSet.union(leaves.map((leaf) => sets.of(leaf))).size;
+}

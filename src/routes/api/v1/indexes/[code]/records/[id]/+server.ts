@@ -1,0 +1,6 @@
+import { apiRecord } from '$lib/server/api';
+import { answer } from '$lib/server/http';
+import { recordSheet } from '$lib/server/records/lines';
+
+export const GET = ({ locals, params }) =>
+	answer(async () => apiRecord(await recordSheet(locals.person, params.code, params.id)));

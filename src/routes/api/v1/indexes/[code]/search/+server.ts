@@ -1,0 +1,9 @@
+import { apiSearch } from '$lib/server/api';
+import { answer, bodyOf } from '$lib/server/http';
+import { searchIndex } from '$lib/server/records/search';
+import { searchBody } from '$lib/server/schemas';
+
+export const POST = ({ locals, params, request }) =>
+	answer(async () =>
+		apiSearch(await searchIndex(locals.person, params.code, await bodyOf(request, searchBody)))
+	);

@@ -1,0 +1,6 @@
+import { answer, queryOf } from '$lib/server/http';
+import { resultPage } from '$lib/server/records/search';
+import { pageOfResults } from '$lib/server/schemas';
+
+export const GET = ({ locals, params, url }) =>
+	answer(() => resultPage(locals.person, params.id, params.code, queryOf(url, pageOfResults)));

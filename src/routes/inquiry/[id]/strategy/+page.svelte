@@ -1,0 +1,258 @@
+<script lang="ts">
+	import { untrack } from 'svelte';
+	import { toast } from 'svelte-sonner';
+	import { goto } from '$app/navigation';
+	import { currentConcept } from '$lib/components/inquiry/current-concept';
+	import { indexesAt, recordsAt, strategyAt } from '$lib/components/inquiry/addresses';
+	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
+	import { useKeys } from '$lib/components/frame/keys.svelte';
+	import WordSwitch from '$lib/components/frame/WordSwitch.svelte';
+	import IndexMark from '$lib/components/marks/IndexMark.svelte';
+	import DialectPanel from '$lib/components/strategy/DialectPanel.svelte';
+	import { effectsOf, type Effect } from '$lib/components/strategy/effects';
+	import LimitGates from '$lib/components/strategy/LimitGates.svelte';
+	import Narrowing from '$lib/components/strategy/Narrowing.svelte';
+	import { StrategySession } from '$lib/components/strategy/strategy-session.svelte';
+	import StrategyBlock from '$lib/components/strategy/StrategyBlock.svelte';
+	import TextPanel from '$lib/components/strategy/TextPanel.svelte';
+	import { number, signed } from '$lib/components/strategy/words';
+
+	let { data } = $props();
+	const store = $derived(useInquiry()());
+	const place = $derived({ id: store.id, concept: currentConcept(store)?.id });
+	const code = $derived(data.view?.code);
+	const index = $derived(store.columns.find((column) => column.code === code));
+	const session = $derived.by(() => {
+		const { view } = data;
+		return view && untrack(() => new StrategySession(store, view.code, view));
+	});
+	// Everything follows the crosswalk: whatever changes the inquiry changes the strategy.
+	$effect(() => {
+		void store.revision;
+		untrack(() => session)?.ask();
+	});
+
+	let open = $state('');
+	let wanted = $state<'more' | 'fewer'>('fewer');
+	const view = $derived(session?.view);
+	const yields = $derived(view?.yields);
+	const effects = $derived(session && index ? effectsOf(session, index) : []);
+	const shown = $derived(effects.filter(({ by }) => (wanted === 'more' ? by > 0 : by < 0)).slice(0, 8));
+	const blocked = $derived(Boolean(view?.textFault) || (view?.faults.length ?? 0) > 0);
+	let running = $state(false);
+
+	/** What is left before a block: after the one before it that has a line. */
+	function before(at: number): number {
+		const blocks = yields?.blocks ?? [];
+		return at === 0 ? (view?.records ?? 0) : blocks[at - 1].surviving;
+	}
+
+	function tryIt(effect: Effect) {
+		if (!session) return;
+		session.trying = true;
+		session.change(effect.command);
+	}
+
+	async function run() {
+		if (!session || running) return;
+		running = true;
+		const made = await session.run();
+		running = false;
+		if (made === undefined) return;
+		const count = session.view.yields?.count ?? 0;
+		toast(`Run ${made} · ${store.indexName(session.code)} · ${number(count)} records`, {
+			action: { label: 'Read them', onClick: () => void goto(recordsAt(place, session.code, { run: made })) }
+		});
+	}
+
+	function stepLine(by: number) {
+		const lines = [...document.querySelectorAll<HTMLElement>('[data-line]')];
+		const at = lines.indexOf(document.activeElement as HTMLElement);
+		lines[Math.min(lines.length - 1, Math.max(0, at + by))]?.focus();
+	}
+	const lineInFocus = () => (document.activeElement as HTMLElement | null)?.dataset.line;
+
+	$effect(() =>
+		useKeys({
+			title: 'Strategy',
+			keys: [
+				{ shown: ['J'], does: 'The next line', bind: 'j', run: () => stepLine(1) },
+				{ shown: ['K'], does: 'The line before', bind: 'k', run: () => stepLine(-1) },
+				{ shown: ['Enter'], does: 'Open a line: what could be otherwise, and what that would change' },
+				{
+					shown: ['O'],
+					does: 'Leave the line out, or take it back',
+					bind: 'o',
+					run: () => {
+						const id = lineInFocus();
+						if (id && session && !session.view.typed)
+							session.switchLine(id, !session.settings.off.includes(id));
+					}
+				},
+				{
+					shown: ['T'],
+					does: 'Begin or end trying',
+					bind: 't',
+					run: () => session && (session.trying ? session.drop() : (session.trying = true))
+				},
+				{ shown: ['R'], does: 'Run it and keep the run', bind: 'r', run: () => void run() }
+			]
+		})
+	);
+</script>
+
+<svelte:head><title>Strategy · {store.inquiry.about.title} · Oakmoss</title></svelte:head>
+
+<div class="flex items-center gap-1 border-b px-3 py-1">
+	<h1 class="mr-2 font-semibold">Strategy</h1>
+	<nav class="flex gap-1" aria-label="Subject indexes">
+		{#each store.columns as column (column.code)}
+			<a
+				href={strategyAt(place, column.code)}
+				aria-current={column.code === code ? 'true' : undefined}
+				class="flex items-center gap-1.5 rounded px-2 py-1 hover:bg-shade aria-[current]:bg-wash aria-[current]:font-semibold aria-[current]:text-lichen-deep"
+				><IndexMark index={column} size={18} />{column.name}</a
+			>
+		{/each}
+	</nav>
+	{#if index?.standIn}<span class="ml-2 text-xs text-quiet">stand-in: made-up records, really searched</span
+		>{/if}
+</div>
+
+{#if !session || !view || !index}
+	<div class="m-auto max-w-md p-8 text-center">
+		<p class="mb-3">A strategy is built for each subject index. Choose the ones worth searching first.</p>
+		<a class="action" href={indexesAt(place)}>Choose subject indexes</a>
+	</div>
+{:else}
+	<div class="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-auto">
+		<div class="min-w-0 flex-1 overflow-y-auto px-4 py-3 max-lg:overflow-visible">
+			{#if view.records === 0}
+				<p class="mb-3 rounded bg-warn-wash px-3 py-2">
+					{index.name} has no records here, so nothing can be counted. The strategy can be copied and run in its
+					own search box, and the run logged by hand in the
+					<a class="underline" href="/inquiry/{store.id}/logbook">logbook</a>.
+				</p>
+			{/if}
+			{#if session.problem}<p class="mb-2 text-warn" role="alert">
+					{session.problem} What is shown may be out of date.
+				</p>{/if}
+			<div
+				class="mb-1 grid grid-cols-[minmax(0,1fr)_180px_64px_64px_84px] gap-x-3 px-2 text-xs text-quiet"
+				aria-hidden="true"
+			>
+				<span>{number(view.records)} records in {index.name}, edition {view.edition}</span>
+				<span>all it finds, <span class="text-lichen-deep">only it</span></span>
+				<span class="text-right">finds</span>
+				<span class="text-right">only it</span>
+				<span class="text-right">without it</span>
+			</div>
+			{#each view.strategy.blocks as block (block.id)}
+				{@const at = yields?.blocks.findIndex(({ id }) => id === block.id) ?? -1}
+				{@const own = at < 0 ? undefined : yields?.blocks[at]}
+				<StrategyBlock
+					{session}
+					{index}
+					{block}
+					{own}
+					{open}
+					onOpen={(line) => (open = open === line ? '' : line)}
+				/>
+				{#if own}
+					<Narrowing
+						from={before(at)}
+						to={own.surviving}
+						of={view.records}
+						label={at === (yields?.blocks.length ?? 0) - 1 ? 'records before limits' : 'records left'}
+					/>
+				{:else}<div class="h-3"></div>{/if}
+			{:else}
+				<p class="py-8 text-center text-quiet">
+					There are no concepts to search for yet. Split the question first.
+				</p>
+			{/each}
+			<LimitGates {session} />
+			{#if yields && view.strategy.blocks.length > 0}
+				<Narrowing from={yields.withoutLimits} to={yields.count} of={view.records} label="records found" />
+			{/if}
+		</div>
+		<aside
+			class="flex w-[372px] shrink-0 flex-col gap-4 overflow-y-auto border-l bg-paper px-4 py-3 max-lg:w-full max-lg:border-t max-lg:border-l-0"
+			aria-label="Result and text"
+		>
+			<section aria-label="Result">
+				<p class="flex items-baseline gap-2" aria-live="polite">
+					<span class="text-2xl font-semibold">{number(yields?.count ?? 0)}</span>
+					<span>records in {index.name}</span>
+				</p>
+				<div class="mt-2 flex items-center gap-2">
+					<button
+						class="action"
+						disabled={blocked || running || session.trying || view.records === 0}
+						onclick={run}>Run and keep</button
+					>
+					<a class="quiet-action border" href={recordsAt(place, index.code)}>Read the records</a>
+					<span class="ml-auto text-xs"
+						><WordSwitch
+							on={session.trying}
+							title="Changes are shown and not kept until you say so"
+							onChange={(on) => (on ? (session.trying = true) : session.drop())}>try</WordSwitch
+						></span
+					>
+				</div>
+				{#if session.trying}
+					<div class="mt-2 rounded border border-lichen bg-wash px-3 py-2">
+						{#if session.effect}
+							<p>
+								{number(session.effect.before)} →
+								<span class="font-semibold">{number(session.effect.after)}</span>:
+								{number(session.effect.gained)} gained, {number(session.effect.lost)} lost
+							</p>
+						{:else}<p>Change anything here: it is shown and not kept.</p>{/if}
+						<div class="mt-1 flex gap-2">
+							<button
+								class="action !py-0.5"
+								disabled={session.trial.length === 0}
+								onclick={() => session.keep()}>Keep {session.trial.length === 1 ? 'it' : 'them'}</button
+							>
+							<button class="quiet-action !py-0.5" onclick={() => session.drop()}>Drop</button>
+						</div>
+					</div>
+				{/if}
+				{#each view.faults.filter(({ block, field }) => !block && !field) as fault, i (i)}
+					<p class="mt-2 text-warn">{fault.message}</p>
+				{/each}
+			</section>
+			{#if effects.length > 0}
+				<section aria-label="What each part would change">
+					<div class="mb-1 flex items-baseline gap-1">
+						<h3 class="font-semibold">What would change it most</h3>
+						<span class="ml-auto flex text-xs" role="group" aria-label="Direction">
+							<WordSwitch on={wanted === 'fewer'} onChange={() => (wanted = 'fewer')}>fewer</WordSwitch>
+							<WordSwitch on={wanted === 'more'} onChange={() => (wanted = 'more')}>more</WordSwitch>
+						</span>
+					</div>
+					<ul>
+						{#each shown as effect, i (i)}
+							<li class="flex items-baseline gap-2 border-t py-1 first:border-t-0">
+								<span class="w-14 shrink-0 text-right font-semibold">{signed(effect.by)}</span>
+								<span class="min-w-0 flex-1"
+									>{effect.part} <span class="text-quiet">· {effect.what}</span></span
+								>
+								<button
+									class="quiet-action !py-0 text-xs"
+									aria-label="Try: {effect.part}, {effect.what}"
+									onclick={() => tryIt(effect)}>Try</button
+								>
+							</li>
+						{:else}<li class="text-quiet">No single change would find {wanted}.</li>{/each}
+					</ul>
+				</section>
+			{/if}
+			{#key session}
+				<TextPanel {session} />
+				<DialectPanel {session} {index} />
+			{/key}
+		</aside>
+	</div>
+{/if}

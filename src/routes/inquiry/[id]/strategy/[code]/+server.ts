@@ -1,0 +1,16 @@
+import { answer, bodyOf } from '$lib/server/http';
+import { strategyView, tryCommands } from '$lib/server/records/search';
+import { trialBody } from '$lib/server/schemas';
+
+export const GET = ({ locals, params }) => answer(() => strategyView(locals.person, params.id, params.code));
+
+/** The strategy as it would be with some commands, and what they would gain and lose. */
+export const POST = ({ locals, params, request }) =>
+	answer(async () => {
+		const { commands } = await bodyOf(request, trialBody);
+		const [view, trial] = await Promise.all([
+			strategyView(locals.person, params.id, params.code, commands),
+			tryCommands(locals.person, params.id, params.code, commands)
+		]);
+		return { view, trial };
+	});
