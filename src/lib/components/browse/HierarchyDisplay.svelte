@@ -266,7 +266,11 @@
 					<span class="truncate text-[14.5px]" class:font-semibold={matched.has(branch.heading.id)}
 						><HeadingText label={branch.heading.label} retired={branch.heading.retired} /></span
 					>
-					{#if branch.heading.belowCount}<span class="text-xs text-quiet">{branch.heading.belowCount}</span
+					{#if branch.heading.belowCount}<span class="text-xs text-quiet"
+							>{branch.heading.belowCount} narrower</span
+						>{/if}
+					{#if branch.heading.recordCount}<span class="text-xs text-quiet"
+							>· {branch.heading.recordCount.toLocaleString('en')} records</span
 						>{/if}
 					<span
 						data-act="pick"

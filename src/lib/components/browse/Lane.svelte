@@ -78,6 +78,8 @@
 						>{match.matched.lang}</span
 					>{/if}
 				{#if !match.together}
+					{#if index.records > 0}· {match.heading.recordCount.toLocaleString('en')}
+						{match.heading.recordCount === 1 ? 'record' : 'records'}{/if}
 					· {match.heading.belowCount === 0 ? 'no narrower' : `${match.heading.belowCount} narrower`}{match
 						.heading.retired
 						? ' · retired'

@@ -19,6 +19,15 @@
 	};
 </script>
 
+{#if index.records > 0}
+	<p class="mb-3">
+		<span class="font-semibold">{sheet.recordCount.toLocaleString('en')}</span>
+		{sheet.recordCount === 1 ? 'record' : 'records'}{#if sheet.belowCount > 0},
+			<span class="font-semibold">{sheet.recordCountWithNarrower.toLocaleString('en')}</span> with narrower{/if}{#if sheet.chiefCount !== undefined},
+			<span class="font-semibold">{sheet.chiefCount.toLocaleString('en')}</span> chiefly about it{/if}
+		<span class="text-quiet">of {index.records.toLocaleString('en')}</span>
+	</p>
+{/if}
 <dl class="space-y-3">
 	{#each notes as note (note.kind + note.text)}
 		<div>

@@ -94,8 +94,7 @@
 
 <article class="mx-auto max-w-3xl px-6 py-4">
 	<p class="text-xs text-quiet">
-		{sheet.kind} · {sheet.id}{#if index.standIn}
-			· made up for the demo{/if}
+		{sheet.kind} · {sheet.id}{#if index.standIn}{' '}· made up for the demo{/if}
 	</p>
 	<h2 class="mt-0.5 text-lg leading-6 font-semibold">{item.title || 'Without a title'}</h2>
 	<p class="mt-1">{(item.author ?? []).map(nameInWords).join('; ') || 'No author given'}</p>
@@ -175,7 +174,7 @@
 					class="quiet-action !py-0 text-xs"
 					tabindex="-1"
 					disabled={isAside(tagged.uri)}
-					onclick={() => aside(tagged)}>{isAside(tagged.uri) ? 'Set aside' : 'Set aside'}</button
+					onclick={() => aside(tagged)}>{isAside(tagged.uri) ? 'Is aside' : 'Set aside'}</button
 				>
 			</li>
 		{:else}<li class="py-1 text-quiet">It carries none.</li>{/each}

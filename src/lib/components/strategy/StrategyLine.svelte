@@ -36,6 +36,18 @@
 			({ change }) => (change !== 'chief' || index.hasChief) && (change !== 'narrower' || index.hierarchical)
 		)
 	);
+	const switches = $derived(
+		line.kind !== 'heading'
+			? []
+			: [
+					...(line.test.withNarrower ? ['with narrower'] : []),
+					...(line.test.cuts.length > 0
+						? [`without ${line.test.cuts.map(({ label }) => label).join(', ')}`]
+						: []),
+					...(line.test.chief ? ['chief only'] : []),
+					...(line.test.aspects.length > 0 ? [line.test.aspects.join(' or ')] : [])
+				]
+	);
 	const part = (size: number) => `${(100 * size) / Math.max(most, 1)}%`;
 
 	function make(kind: LineYield['changed'][number]['change']) {
@@ -76,12 +88,7 @@
 						><HeadingText label={heading.label} /></span
 					>
 				{/each}
-				<span class="text-xs text-quiet">
-					{#if line.test.withNarrower}with narrower{/if}
-					{#if line.test.cuts.length > 0}without {line.test.cuts.map(({ label }) => label).join(', ')}{/if}
-					{#if line.test.chief}chief only{/if}
-					{#if line.test.aspects.length > 0}{line.test.aspects.join(' or ')}{/if}
-				</span>
+				<span class="text-xs text-quiet">{switches.join(' · ')}</span>
 			{:else if line.kind === 'word'}
 				<FreeWord text={line.test.text} />
 				<span class="text-xs text-quiet">

@@ -17,10 +17,14 @@
 	let asked = 0;
 
 	const shownFault = $derived(draft === undefined ? view.textFault : fault);
-	$effect(() => editor?.mark(shownFault));
+	$effect(() => {
+		const now = shownFault;
+		editor?.mark(now);
+	});
 	// While nothing is being typed, the text follows the blocks.
 	$effect(() => {
-		if (draft === undefined && editor) editor.text = view.cql;
+		const text = view.cql;
+		if (draft === undefined && editor) editor.text = text;
 	});
 
 	onMount(() => {

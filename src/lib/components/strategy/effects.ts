@@ -10,6 +10,8 @@ export interface Effect {
 	what: string;
 	/** Which part of the strategy. */
 	part: string;
+	/** The part is a heading of the vocabulary. */
+	isHeading: boolean;
 	/** Records more, or fewer. */
 	by: number;
 	command: Command;
@@ -34,6 +36,7 @@ export function effectsOf(session: StrategySession, index: IndexSummary): Effect
 		effects.push({
 			what: 'leave the concept out (waiting)',
 			part: block.name,
+			isHeading: false,
 			by: own.without - yields.count,
 			command: { kind: 'concept.set', id: own.id, status: 'waiting' }
 		});
@@ -45,6 +48,7 @@ export function effectsOf(session: StrategySession, index: IndexSummary): Effect
 				effects.push({
 					what: 'leave it out',
 					part: nameOf(line),
+					isHeading: line.kind === 'heading',
 					by: lineYield.gain - lineYield.loss,
 					command: set({ off: [...settings.off, line.id] })
 				});
@@ -55,6 +59,7 @@ export function effectsOf(session: StrategySession, index: IndexSummary): Effect
 				effects.push({
 					what: changeWords(change, line.test),
 					part: nameOf(line),
+					isHeading: true,
 					by: count - yields.count,
 					command: {
 						kind: 'pick.set',
@@ -71,6 +76,7 @@ export function effectsOf(session: StrategySession, index: IndexSummary): Effect
 		effects.push({
 			what: 'remove the limit',
 			part: view.limits.find((limit) => limit.field === field)?.label ?? field,
+			isHeading: false,
 			by: removes,
 			command: set({ limits: settings.limits.filter((limit) => limit.field !== field) })
 		})

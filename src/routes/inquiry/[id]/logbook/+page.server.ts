@@ -1,4 +1,12 @@
 import { forPage } from '$lib/server/http';
 import { historyOf } from '$lib/server/inquiry-changes';
+import { listRuns } from '$lib/server/records/runs';
 
-export const load = ({ locals, params }) => forPage(() => historyOf(locals.person, params.id));
+export const load = ({ locals, params }) =>
+	forPage(async () => {
+		const [history, runs] = await Promise.all([
+			historyOf(locals.person, params.id),
+			listRuns(locals.person, params.id)
+		]);
+		return { ...history, runs };
+	});

@@ -1,13 +1,33 @@
 <script lang="ts">
+	import { goto, invalidateAll } from '$app/navigation';
+	import { page } from '$app/state';
 	import type { HistoryEntry } from '$lib/server/inquiry-changes';
+	import type { Comparison, RunLine } from '$lib/server/records/runs';
+	import { strategyAt } from '$lib/components/inquiry/addresses';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
+	import Compare from '$lib/components/logbook/Compare.svelte';
+	import Elsewhere from '$lib/components/logbook/Elsewhere.svelte';
+	import RunEntry from '$lib/components/logbook/RunEntry.svelte';
+	import { askRuns } from '$lib/components/logbook/runs';
 
-	/** What was decided and when, in words, newest first. */
+	/** What was run and what was decided, in words, newest first. */
 	let { data } = $props();
 	const store = $derived(useInquiry()());
 	let older = $state.raw<HistoryEntry[]>([]);
 	let more = $derived(data.more);
 	const entries = $derived([...data.entries, ...older]);
+
+	const SHOWN = ['everything', 'runs', 'decisions'] as const;
+	const asked = $derived(page.url.searchParams.get('show') as (typeof SHOWN)[number]);
+	const shown = $derived(SHOWN.includes(asked) ? asked : 'everything');
+	let chosen = $state<number[]>([]);
+	let comparison = $state.raw<Comparison | undefined>();
+	let loggingElsewhere = $state(false);
+	const inOrder = $derived([...chosen].sort((a, b) => a - b));
+	const sameIndex = $derived(
+		new Set(data.runs.filter(({ number }) => chosen.includes(number)).map(({ indexCode }) => indexCode))
+			.size === 1
+	);
 
 	async function readOlder() {
 		const last = entries[entries.length - 1];
@@ -20,9 +40,22 @@
 		more = answer.more;
 	}
 
+	type Entry =
+		{ at: string; run: RunLine; change?: undefined } | { at: string; change: HistoryEntry; run?: undefined };
 	const days = $derived.by(() => {
-		const found: { day: string; entries: HistoryEntry[] }[] = [];
-		for (const entry of entries) {
+		const oldest = more && entries.length > 0 ? new Date(entries[entries.length - 1].at).toISOString() : '';
+		const all: Entry[] = [
+			...(shown === 'runs'
+				? []
+				: entries.map((change) => ({ at: new Date(change.at).toISOString(), change }))),
+			// Runs from before the oldest entry shown wait for it.
+			...(shown === 'decisions'
+				? []
+				: data.runs.filter(({ at }) => shown === 'runs' || at >= oldest).map((run) => ({ at: run.at, run })))
+		];
+		all.sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0));
+		const found: { day: string; entries: Entry[] }[] = [];
+		for (const entry of all) {
 			const day = new Date(entry.at).toLocaleDateString('en-GB', {
 				weekday: 'long',
 				day: 'numeric',
@@ -34,43 +67,126 @@
 		}
 		return found;
 	});
-	const hour = (at: string | Date) =>
+	const hour = (at: string) =>
 		new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 	const STATES = { standing: '', undone: 'undone', dropped: 'undone' } as const;
+
+	function show(what: string) {
+		const url = new URL(page.url);
+		if (what === 'everything') url.searchParams.delete('show');
+		else url.searchParams.set('show', what);
+		void goto(url, { keepFocus: true, noScroll: true, replaceState: true });
+	}
+	async function compare() {
+		const [a, b] = inOrder;
+		comparison = await askRuns<Comparison>(`/inquiry/${store.id}/runs/compare?a=${a}&b=${b}`);
+	}
+	async function combine(how: 'and' | 'or' | 'not') {
+		const made = await askRuns(`/inquiry/${store.id}/runs`, {
+			kind: 'combine',
+			how,
+			runs: $state.snapshot(chosen)
+		});
+		if (!made) return;
+		chosen = [];
+		await invalidateAll();
+	}
 </script>
 
 <svelte:head><title>Logbook · {store.inquiry.about.title} · Oakmoss</title></svelte:head>
 
+<div class="flex items-center gap-3 border-b px-3 py-1">
+	<h1 class="font-semibold">Logbook</h1>
+	<div class="flex gap-0.5" role="group" aria-label="Entries to show">
+		{#each SHOWN as one (one)}
+			<button
+				class="rounded px-1.5 py-0.5 text-quiet hover:bg-shade aria-pressed:bg-wash aria-pressed:font-semibold aria-pressed:text-lichen-deep"
+				aria-pressed={shown === one}
+				onclick={() => show(one)}
+				>{one}{#if one === 'runs'}{' '}{data.runs.length}{/if}</button
+			>
+		{/each}
+	</div>
+	<span class="ml-auto"></span>
+	<button class="quiet-action" onclick={() => (loggingElsewhere = true)}>Log a search made elsewhere</button>
+</div>
 <!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reached by the keys that scroll it) -->
 <div class="min-h-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="Logbook">
 	<div class="mx-auto max-w-3xl p-6">
-		<h1 class="mb-4 text-base font-semibold">Logbook</h1>
 		{#each days as { day, entries: own } (day)}
 			<section class="mb-6">
 				<h2 class="mb-1 border-b pb-1 text-quiet">{day}</h2>
 				<ol>
-					{#each own as entry (entry.revision)}
+					{#each own as { at, run, change } (`${run?.number ?? ''} ${change?.revision ?? ''}`)}
 						<li class="grid grid-cols-[52px_1fr_auto] gap-x-3 py-1">
-							<span class="text-quiet">{hour(entry.at)}</span>
-							<span>
-								<span class:line-through={entry.kind === 'do' && entry.state !== 'standing'}
-									>{entry.summary}</span
-								>
-								{#if entry.kind === 'do' && STATES[entry.state]}<span class="text-xs text-quiet">
-										{STATES[entry.state]}</span
-									>{/if}
-								{#if entry.note}<span class="block text-xs text-quiet">{entry.note}</span>{/if}
-							</span>
-							<span class="text-xs text-quiet">{entry.person}</span>
+							<span class="text-quiet" class:pt-2={run}>{hour(at)}</span>
+							{#if run}
+								<RunEntry
+									{run}
+									chosen={chosen.includes(run.number)}
+									onChoose={(on) =>
+										(chosen = on ? [...chosen, run.number] : chosen.filter((other) => other !== run.number))}
+								/>
+								<span class="pt-2 text-xs text-quiet">{run.person}</span>
+							{:else if change}
+								<span>
+									<span class:line-through={change.kind === 'do' && change.state !== 'standing'}
+										>{change.summary}</span
+									>
+									{#if change.kind === 'do' && STATES[change.state]}<span class="text-xs text-quiet">
+											{STATES[change.state]}</span
+										>{/if}
+									{#if change.note}<span class="block text-xs text-quiet">{change.note}</span>{/if}
+								</span>
+								<span class="text-xs text-quiet">{change.person}</span>
+							{/if}
 						</li>
 					{/each}
 				</ol>
 			</section>
 		{:else}
 			<p class="text-quiet">
-				Nothing has been done in this inquiry yet. Every change is kept here, with its reason.
+				{#if shown === 'runs'}Nothing has been run yet. <a
+						class="underline"
+						href={strategyAt({ id: store.id })}>Go to a strategy</a
+					> and run it: each run is kept here.
+				{:else}Nothing has been done in this inquiry yet. Every change is kept here, with its reason.{/if}
 			</p>
 		{/each}
-		{#if more}<button class="quiet-action border" onclick={readOlder}>Older entries</button>{/if}
+		{#if more && shown !== 'runs'}<button class="quiet-action border" onclick={readOlder}
+				>Older entries</button
+			>{/if}
 	</div>
 </div>
+{#if chosen.length > 0}
+	<div
+		class="flex flex-wrap items-center gap-2 border-t bg-leaf px-4 py-2"
+		role="region"
+		aria-label="Chosen runs"
+	>
+		<span>{chosen.length === 1 ? `Run ${chosen[0]}: choose another` : `Runs ${chosen.join(', ')}`}</span>
+		{#if chosen.length > 1 && !sameIndex}<span class="text-warn"
+				>They are from different subject indexes, whose records cannot be set against each other.</span
+			>{/if}
+		<span class="ml-auto"></span>
+		<button class="action" disabled={chosen.length !== 2 || !sameIndex} onclick={compare}>Compare</button>
+		<button
+			class="quiet-action border"
+			disabled={chosen.length < 2 || !sameIndex}
+			onclick={() => combine('and')}>Found by all</button
+		>
+		<button
+			class="quiet-action border"
+			disabled={chosen.length < 2 || !sameIndex}
+			onclick={() => combine('or')}>Found by any</button
+		>
+		<button
+			class="quiet-action border"
+			disabled={chosen.length < 2 || !sameIndex}
+			onclick={() => combine('not')}>Only by run {chosen[0]}</button
+		>
+		<button class="quiet-action" onclick={() => (chosen = [])}>Choose none</button>
+	</div>
+{/if}
+{#if comparison}<Compare {comparison} onClose={() => (comparison = undefined)} />{/if}
+{#if loggingElsewhere}<Elsewhere onClose={() => (loggingElsewhere = false)} />{/if}

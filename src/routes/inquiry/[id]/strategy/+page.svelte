@@ -7,6 +7,7 @@
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 	import { useKeys } from '$lib/components/frame/keys.svelte';
 	import WordSwitch from '$lib/components/frame/WordSwitch.svelte';
+	import HeadingText from '$lib/components/marks/HeadingText.svelte';
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';
 	import DialectPanel from '$lib/components/strategy/DialectPanel.svelte';
 	import { effectsOf, type Effect } from '$lib/components/strategy/effects';
@@ -237,7 +238,8 @@
 							<li class="flex items-baseline gap-2 border-t py-1 first:border-t-0">
 								<span class="w-14 shrink-0 text-right font-semibold">{signed(effect.by)}</span>
 								<span class="min-w-0 flex-1"
-									>{effect.part} <span class="text-quiet">· {effect.what}</span></span
+									>{#if effect.isHeading}<HeadingText label={effect.part} />{:else}{effect.part}{/if}
+									<span class="text-quiet">· {effect.what}</span></span
 								>
 								<button
 									class="quiet-action !py-0 text-xs"
