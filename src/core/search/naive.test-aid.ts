@@ -88,7 +88,19 @@ export function naiveLeaf(records: readonly NaiveRecord[], leaf: Leaf): RecordSe
 	return RecordSet.from(records.flatMap((record, n) => (matches(record) ? [n] : [])));
 }
 
-const VOCABULARY = ['quiet', 'room', 'rooms', 'noise', 'ADHD', 'it', 'IT', 'ward-noise', 'café', 'resting'];
+const VOCABULARY = [
+	'2020',
+	'quiet',
+	'room',
+	'rooms',
+	'noise',
+	'ADHD',
+	'it',
+	'IT',
+	'ward-noise',
+	'café',
+	'resting'
+];
 export const URIS = Array.from({ length: 8 }, (_, i) => `h${i}`);
 export const ASPECTS = ['design', 'costs'];
 const phrase = fc

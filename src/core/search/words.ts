@@ -34,12 +34,18 @@ export function tokensOf(text: string, capitals: boolean): Token[] | string {
 		const written = stem ? part.slice(0, -1) : part;
 		if (written === '')
 			return `A * needs the beginning of a word before it, at least ${SHORTEST_STEM} letters: “${text}”.`;
-		const word = capitals ? written.replace(/[^\p{L}\p{N}]/gu, '') : written;
+		const word = capitals ? inCapitals(written) : written;
 		if (stem && word.length < SHORTEST_STEM)
 			return `“${written}*” would match too many words. Give at least ${SHORTEST_STEM} letters before the *.`;
 		if (word !== '') tokens.push({ text: word, stem });
 	}
 	return tokens.length > 0 ? tokens : `“${text}” holds no letter and no digit to look for.`;
+}
+
+/** A word as it stands among capitals; what has no capitals, such as a number, stands as anywhere else. */
+function inCapitals(word: string): string {
+	const plain = word.replace(/[^\p{L}\p{N}]/gu, '').toUpperCase();
+	return plain === plain.toLowerCase() ? fold(plain) : plain;
 }
 
 /** A word of a text that is written in capitals, for words that match capitals only. */
@@ -159,7 +165,8 @@ export function matchesWord(words: RecordWords, test: WordTest): boolean {
 		return found.some((_, start) =>
 			tokens.every(({ text, stem }, i) => {
 				const word = found[start + i];
-				const form = word && (test.capitals ? word.capitals : word.folded);
+				const isCased = test.capitals && text !== text.toLowerCase();
+				const form = word && (isCased ? word.capitals : word.folded);
 				return form !== undefined && (stem ? form.startsWith(text) : form === text);
 			})
 		);

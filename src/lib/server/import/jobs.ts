@@ -10,6 +10,7 @@ import { pipeline } from 'node:stream/promises';
 import { Worker } from 'node:worker_threads';
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import Papa from 'papaparse';
+import { RECORD_FORMATS, type RecordFormat } from '../../../core/formats/record-files';
 import type { VocabularyReading } from '../../../core/formats/skos-read';
 import { allow, type Person } from '../access';
 import { connection, databaseUrl } from '../db/client';
@@ -19,7 +20,7 @@ import { FORMATS, type Format } from './parsers';
 import { THREADS } from './threads';
 import type { WorkerInput, WorkerMessage } from './worker';
 
-/** The largest vocabulary file taken, in bytes; stated in the interface and the documentation. */
+/** The largest file taken, in bytes; stated in the interface and the documentation. */
 export const MOST_BYTES = Number(process.env.OAKMOSS_MAX_UPLOAD) || 512 * 2 ** 20;
 /** The longest an import may take once its file has arrived, in seconds; stated beside the size. */
 export const MOST_SECONDS = Number(process.env.OAKMOSS_MAX_IMPORT_SECONDS) || 900;
@@ -28,12 +29,15 @@ const LOST_AFTER = 15_000;
 /** The worker's heap, in MiB: a larger vocabulary fails with words instead of taking the server down. */
 const MOST_MEMORY = 4_096;
 
-export interface VocabularyUpload {
+export interface Upload {
 	indexCode: string;
-	edition: string;
 	contentType: string;
 	length: number | undefined;
 	body: ReadableStream<Uint8Array> | null;
+}
+
+export interface VocabularyUpload extends Upload {
+	edition: string;
 }
 
 /** Takes the file in and starts the import; the answer comes as soon as the file has arrived. */
@@ -42,14 +46,7 @@ export async function startVocabularyImport(
 	upload: VocabularyUpload
 ): Promise<string> {
 	const { id: startedBy } = allow(person, 'change-indexes');
-	const type = upload.contentType.split(';')[0].trim().toLowerCase();
-	if (!(type in FORMATS))
-		throw new ServiceError(
-			415,
-			'unknown-format',
-			`A vocabulary can be sent as ${Object.keys(FORMATS).join(', ')}; this one came as “${type}”.`
-		);
-	const format = type as Format;
+	const format = formatOf(upload, FORMATS, 'A vocabulary') as Format;
 	const edition = upload.edition.trim();
 	if (edition === '' || edition.length > 100)
 		throw new ServiceError(
@@ -57,30 +54,55 @@ export async function startVocabularyImport(
 			'edition-needed',
 			'Name the edition with ?edition=…, in at most 100 characters.'
 		);
+	const { indexCode } = upload;
+	return start({ ...upload, kind: 'vocabulary', edition, startedBy }, (file) => ({
+		kind: 'vocabulary',
+		databaseUrl: databaseUrl(),
+		request: { indexCode, edition, file, format }
+	}));
+}
+
+/** The same for a file of records. */
+export async function startRecordImport(person: Person | undefined, upload: Upload): Promise<string> {
+	const { id: startedBy } = allow(person, 'change-indexes');
+	const format = formatOf(upload, RECORD_FORMATS, 'A file of records') as RecordFormat;
+	const { indexCode } = upload;
+	return start({ ...upload, kind: 'records', edition: '', startedBy }, (file) => ({
+		kind: 'records',
+		databaseUrl: databaseUrl(),
+		request: { indexCode, file, format }
+	}));
+}
+
+function formatOf({ contentType }: Upload, known: Record<string, string>, what: string): string {
+	const type = contentType.split(';')[0].trim().toLowerCase();
+	if (!(type in known))
+		throw new ServiceError(
+			415,
+			'unknown-format',
+			`${what} can be sent as ${Object.keys(known).join(', ')}; this one came as “${type}”.`
+		);
+	return type;
+}
+
+async function start(
+	upload: Upload & { kind: 'vocabulary' | 'records'; edition: string; startedBy: string },
+	inputFor: (file: string) => WorkerInput
+): Promise<string> {
 	const { db } = connection();
 	const [index] = await db.select().from(subjectIndexes).where(eq(subjectIndexes.code, upload.indexCode));
 	if (!index) throw new ServiceError(404, 'no-index', `There is no subject index “${upload.indexCode}”.`);
 	if (upload.length !== undefined && upload.length > MOST_BYTES) throw tooLarge();
-
 	const folder = await mkdtemp(path.join(tmpdir(), 'oakmoss-import-'));
-	const file = path.join(folder, 'vocabulary');
+	const file = path.join(folder, 'upload');
 	try {
-		const size = await receive(upload.body, file);
+		const total = await receive(upload.body, file);
 		const id = randomUUID();
-		await db.insert(jobs).values({
-			id,
-			kind: 'vocabulary',
-			indexCode: index.code,
-			edition,
-			state: 'queued',
-			total: size,
-			startedBy
-		});
-		void work(
-			id,
-			{ databaseUrl: databaseUrl(), request: { indexCode: index.code, edition, file, format } },
-			folder
-		);
+		const { kind, edition, startedBy } = upload;
+		await db
+			.insert(jobs)
+			.values({ id, kind, indexCode: index.code, edition, state: 'queued', total, startedBy });
+		void work(id, inputFor(file), folder);
 		return id;
 	} catch (error) {
 		await rm(folder, { recursive: true, force: true });

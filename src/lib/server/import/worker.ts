@@ -1,31 +1,37 @@
-/** The thread in which a vocabulary file is read, so that the server goes on answering meanwhile. */
+/** The thread in which a file of a vocabulary or of records is read, so that the server goes on answering meanwhile. */
 import { parentPort, workerData } from 'node:worker_threads';
-import { connect } from '../db/client';
+import { closeConnection, connect } from '../db/client';
+import { importRecords, type RecordRequest } from '../records/import';
 import { ImportError } from './import-error';
 import { importVocabulary, type ImportRequest } from './pipeline';
 
-export interface WorkerInput {
-	databaseUrl: string;
-	request: ImportRequest;
-}
+export type WorkerInput = { databaseUrl: string } & (
+	{ kind: 'vocabulary'; request: ImportRequest } | { kind: 'records'; request: RecordRequest }
+);
 
 export type WorkerMessage =
 	| { kind: 'progress'; done: number; total: number }
 	| { kind: 'done'; report: unknown }
 	| { kind: 'failed'; code: string; message: string; line?: number };
 
-const { databaseUrl, request } = workerData as WorkerInput;
+const input = workerData as WorkerInput;
+// Services that the import asks know the database by this name.
+process.env.DATABASE_URL = input.databaseUrl;
 const send = (message: WorkerMessage) => parentPort?.postMessage(message);
 
-const { sql } = connect(databaseUrl, 1);
+const { sql } = connect(input.databaseUrl, 1);
 try {
 	let told = 0;
-	const { counts, findings, findingCounts } = await importVocabulary(sql, request, (done, total) => {
+	const progress = (done: number, total: number) => {
 		const now = Date.now();
 		if (now - told < 200) return;
 		told = now;
 		send({ kind: 'progress', done, total });
-	});
+	};
+	const { counts, findings, findingCounts } =
+		input.kind === 'vocabulary'
+			? await importVocabulary(sql, input.request, progress)
+			: await importRecords(sql, input.request, progress);
 	send({ kind: 'done', report: { counts, findings, findingCounts } });
 } catch (error) {
 	if (error instanceof ImportError)
@@ -40,4 +46,5 @@ try {
 	}
 } finally {
 	await sql.end({ timeout: 2 });
+	await closeConnection();
 }

@@ -14,6 +14,7 @@ import {
 	settingsOf,
 	strategyOf,
 	type LimitSetting,
+	type Line,
 	type Strategy
 } from '../../../core/search';
 import { allow, type Person } from '../access';
@@ -302,7 +303,7 @@ export async function runPage(
 export interface Difference {
 	/** What is different, in words. */
 	part: string;
-	change: 'added' | 'removed';
+	change: 'added' | 'removed' | 'changed';
 	/** What making this change alone to the first run's strategy would do to its count, on today's records. */
 	effect: number;
 }
@@ -378,6 +379,15 @@ async function differencesOf(first: RunRow, second: RunRow): Promise<Difference[
 	}
 	const changes: { part: string; change: Difference['change']; strategy: Strategy }[] = [];
 	const withBlocks = (blocks: Strategy['blocks']): Strategy => ({ ...one.strategy, blocks });
+	// What is left stands for what stood in its place, as long as both are required or both excluded.
+	for (const i of mine.keys()) {
+		if (pairs.has(i)) continue;
+		const free = theirs.findIndex(
+			(_, j) =>
+				![...pairs.values()].includes(j) && other.strategy.blocks[j].status === one.strategy.blocks[i].status
+		);
+		if (free >= 0) pairs.set(i, free);
+	}
 	one.strategy.blocks.forEach((block, i) => {
 		const pair = pairs.get(i);
 		if (pair === undefined)
@@ -388,16 +398,27 @@ async function differencesOf(first: RunRow, second: RunRow): Promise<Difference[
 			});
 		const replaced = (lines: typeof block.lines) =>
 			withBlocks(one.strategy.blocks.map((own, at) => (at === i ? { ...own, lines } : own)));
-		for (const [text, line] of mine[i])
-			if (!theirs[pair].has(text))
+		const added = new Map([...theirs[pair]].filter(([text]) => !mine[i].has(text)));
+		for (const [text, line] of mine[i]) {
+			if (theirs[pair].has(text)) continue;
+			// The same heading or word with other switches is one change rather than two.
+			const [next] = [...added].filter(([, candidate]) => subjectOf(candidate) === subjectOf(line));
+			if (next) {
+				added.delete(next[0]);
+				changes.push({
+					part: `${text} → ${next[0]}`,
+					change: 'changed',
+					strategy: replaced(block.lines.map((own) => (own === line ? next[1] : own)))
+				});
+			} else
 				changes.push({
 					part: text,
 					change: 'removed',
 					strategy: replaced(block.lines.filter((own) => own !== line))
 				});
-		for (const [text, line] of theirs[pair])
-			if (!mine[i].has(text))
-				changes.push({ part: text, change: 'added', strategy: replaced([...block.lines, line]) });
+		}
+		for (const [text, line] of added)
+			changes.push({ part: text, change: 'added', strategy: replaced([...block.lines, line]) });
 	});
 	other.strategy.blocks.forEach((block, j) => {
 		if (![...pairs.values()].includes(j))
@@ -431,4 +452,10 @@ async function differencesOf(first: RunRow, second: RunRow): Promise<Difference[
 			return { part, change, effect };
 		})
 	).then((found) => found.sort((p, q) => Math.abs(q.effect) - Math.abs(p.effect)));
+}
+
+/** What a line is about, whatever its switches. */
+function subjectOf(line: Line): string {
+	if (line.kind === 'heading') return line.test.headings.map(({ uri }) => uri).join(' ');
+	return line.kind === 'word' ? `“${line.test.text}”` : line.text;
 }
