@@ -3,6 +3,7 @@ import { connection, databaseUrl, migrateDatabase } from '../src/lib/server/db/c
 import { benchCrosswalk } from './crosswalk';
 import { benchLookup } from './lookup';
 import { benchScale } from './scale';
+import { benchSearch } from './search';
 import { benchSuggestions } from './suggestions';
 
 const scratch = process.env.OAKMOSS_SCRATCH ?? '/tmp';
@@ -12,6 +13,7 @@ const wanted = (name: string) => named.length === 0 || named.includes(name);
 if (wanted('lookup')) await benchLookup();
 if (wanted('suggestions')) await benchSuggestions();
 if (wanted('crosswalk')) await benchCrosswalk(scratch);
+if (wanted('search')) await benchSearch(scratch);
 if (wanted('scale')) await benchScale(scratch);
 await connection().sql.end();
 process.exit(0);

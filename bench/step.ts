@@ -1,9 +1,14 @@
 /** Steps that are measured in a process of their own, so that their memory is theirs alone. */
+import { leavesOfStrategy, resultOf, yieldsOf } from '../src/core/search';
 import { LOCAL_PERSON } from '../src/lib/server/access';
 import { connection } from '../src/lib/server/db/client';
 import { importVocabulary, type ImportRequest } from '../src/lib/server/import/pipeline';
+import { currentIndex } from '../src/lib/server/editions';
+import { setsOf } from '../src/lib/server/records/sets';
+import { searchVocabulary } from '../src/lib/server/records/vocabulary';
 import { lookupInIndexes } from '../src/lib/server/vocabularies';
 import { timeOnce } from './measure';
+import { benchStrategy } from './search';
 
 const collect = () => (globalThis as { gc?: () => void }).gc?.();
 
@@ -23,6 +28,19 @@ const STEPS: Record<string, (input: never) => Promise<unknown>> = {
 		await new Promise((resolve) => setTimeout(resolve, 500));
 		collect();
 		return { first, second, rss: process.memoryUsage.rss() };
+	},
+	async search({ code }: { code: string }) {
+		const [count, answer] = await timeOnce(async () => {
+			const current = await currentIndex(code);
+			const { index, narrower } = await searchVocabulary(current);
+			if (!index) throw new Error('The vocabulary was not loaded.');
+			const strategy = benchStrategy((n) => index.uris.at(n));
+			const sets = await setsOf(current.index).load(leavesOfStrategy(strategy, narrower, false));
+			return { strategy, sets, narrower, found: resultOf(strategy, sets, narrower).size };
+		});
+		const [yields] = await timeOnce(() => yieldsOf(answer.strategy, answer.sets, answer.narrower));
+		collect();
+		return { count, yields, found: answer.found, rss: process.memoryUsage.rss() };
 	}
 };
 

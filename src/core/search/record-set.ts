@@ -44,7 +44,14 @@ export class RecordSet {
 
 	/** All numbers from 0 up to `end`, which is left out. */
 	static upTo(end: number): RecordSet {
-		return RecordSet.fromSorted(Uint32Array.from({ length: end }, (_, i) => i));
+		const made = new Maker();
+		for (let base = 0; base < end; base += STRETCH) {
+			const size = Math.min(STRETCH, end - base);
+			const bits = new Uint32Array(WORDS).fill(0xffffffff, 0, size >>> 5);
+			if ((size & 31) !== 0) bits[size >>> 5] = 2 ** (size & 31) - 1;
+			made.take(base / STRETCH, bits);
+		}
+		return made.set();
 	}
 
 	/** How many numbers it holds. O(1) in the numbers. */

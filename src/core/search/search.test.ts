@@ -50,6 +50,8 @@ describe('sets of records', () => {
 		const dense = RecordSet.upTo(1_000_000);
 		expect(dense.size).toBe(1_000_000);
 		expect(dense.bytes).toBeLessThan(150_000);
+		for (const end of [0, 1, 31, 32, 33, 70_001])
+			expect([...RecordSet.upTo(end).toArray()]).toEqual(Array.from({ length: end }, (_, i) => i));
 		expect(RecordSet.from([5, 70_000, 900_000]).bytes).toBe(6);
 	});
 });

@@ -20,8 +20,7 @@ import {
 	type RecordFormat,
 	type RecordReading
 } from '../../../core/formats/record-files';
-import { lookup } from '../../../core/lookup';
-import { fold } from '../../../core/text';
+import { headingsLabelled } from '../../../core/lookup';
 import type { EditionIndex } from '../../../core/vocabulary/edition-index';
 import type { Finding, ImportCounts } from '../../../core/vocabulary/types';
 import { allow, type Person } from '../access';
@@ -130,17 +129,10 @@ function headingsByKeyword(index: EditionIndex | undefined): HeadingOfKeyword {
 	const known = new Map<string, { uri: string; label: string }[] | undefined>();
 	const find = (label: string) => {
 		if (!index) return undefined;
-		const { matches } = lookup(index.labels, label, { limit: 6, label: (n) => index.names.at(n) });
-		const wanted = fold(label);
-		const same = matches.filter(
-			({ text, tier }) => (tier === 'exact' || tier === 'entry') && fold(text) === wanted
-		);
-		const best = same.find(({ kind }) => kind === 'preferred') ?? same[0];
-		if (!best) return undefined;
-		return (best.together ?? [best.heading]).map((n) => ({
-			uri: index.uris.at(n),
-			label: index.names.at(n)
-		}));
+		const { headings = [] } = headingsLabelled(index.labels, label) ?? {};
+		return headings.length === 0
+			? undefined
+			: headings.map((n) => ({ uri: index.uris.at(n), label: index.names.at(n) }));
 	};
 	return (label) => {
 		if (!known.has(label)) known.set(label, find(label));

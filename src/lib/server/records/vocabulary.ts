@@ -1,7 +1,6 @@
 /** What a search asks of the vocabulary of an index: narrower headings, and headings by label. */
-import { lookup } from '../../../core/lookup';
+import { headingsLabelled, lookup } from '../../../core/lookup';
 import type { LimitDefinition, Narrower, Resolver } from '../../../core/search';
-import { fold } from '../../../core/text';
 import type { EditionIndex } from '../../../core/vocabulary/edition-index';
 import { editionIndex, type CurrentIndex } from '../editions';
 import type { IndexSets } from './sets';
@@ -60,21 +59,19 @@ export function resolverOf(
 		narrower,
 		heading(label) {
 			if (!index) return { uri: label, label };
+			const found = headingsLabelled(index.labels, label);
+			if (found?.headings.length === 1) {
+				const [n] = found.headings;
+				return {
+					uri: index.uris.at(n),
+					label: index.names.at(n),
+					...(!found.isPreferred && { via: label })
+				};
+			}
 			const { matches, neighbours } = lookup(index.labels, label, {
 				limit: 12,
 				label: (n) => index.names.at(n)
 			});
-			const wanted = fold(label);
-			const same = matches.filter(({ text }) => fold(text) === wanted);
-			const found = same.find(({ kind }) => kind === 'preferred') ?? same.find(({ together }) => !together);
-			if (found) {
-				const name = index.names.at(found.heading);
-				return {
-					uri: index.uris.at(found.heading),
-					label: name,
-					...(found.kind === 'entry' && { via: found.text })
-				};
-			}
 			const near = [...matches, ...neighbours].map(({ heading }) => index.names.at(heading));
 			return { nearest: [...new Set(near)].slice(0, NEAREST) };
 		}

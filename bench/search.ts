@@ -1,0 +1,157 @@
+/** Searching 1,000,000 records: a strategy of four blocks and forty headings, all its yields, and a start from nothing. */
+import path from 'node:path';
+import { resultOf, leavesOfStrategy, yieldsOf, type Line, type Strategy } from '../src/core/search';
+import { LOCAL_PERSON } from '../src/lib/server/access';
+import { connection } from '../src/lib/server/db/client';
+import { currentIndex, editionIndex } from '../src/lib/server/editions';
+import { importVocabulary } from '../src/lib/server/import/pipeline';
+import { createIndex } from '../src/lib/server/indexes';
+import { setsOf } from '../src/lib/server/records/sets';
+import { rebuildSets } from '../src/lib/server/records/store';
+import { searchVocabulary } from '../src/lib/server/records/vocabulary';
+import { generateVocabulary } from './generate';
+import { inProcess } from './scale';
+import { mib, ms, table, timeEach, timeOnce } from './measure';
+
+const RECORDS = Number(process.env.BENCH_RECORDS) || 1_000_000;
+const HEADINGS = 30_000;
+const TAGGINGS = 8;
+const CODE = 'million';
+const TRIES = 30;
+
+/** Records and taggings made by the database: a few headings are on very many records, most on some hundreds. */
+async function fill(): Promise<void> {
+	const { sql } = connection();
+	await sql`
+		insert into records (index_code, n, key, csl, limits, year, topic, names, title_length, abstract_length)
+		select ${CODE}, n, 'm' || n, '{}', jsonb_build_object('dc.date', jsonb_build_array((1985 + n % 42)::text)),
+			1985 + n % 42, '', '', 8, 80
+		from generate_series(0, ${RECORDS - 1}::int) n`;
+	const { index, edition } = await currentIndex(CODE);
+	if (!edition) throw new Error(`${index.code} has no vocabulary.`);
+	const headings = await editionIndex(edition);
+	const uris = Array.from({ length: HEADINGS }, (_, n) => headings.uris.at(n));
+	await sql`
+		insert into tagged_headings (index_code, h, uri, label)
+		select ${CODE}, ordinality - 1, uri, uri from unnest(${uris}::text[]) with ordinality as u(uri, ordinality)`;
+	await sql`
+		insert into taggings (index_code, n, position, h, chief, aspect)
+		select ${CODE}, n, p,
+			floor(${HEADINGS}::int * power((hashint8(n::bigint * 8 + p) & 2147483647) / 2147483648.0, 1.6))::int,
+			p < 2, case when p % 3 = 0 then 'aspect ' || (n + p) % 4 end
+		from generate_series(0, ${RECORDS - 1}::int) n, generate_series(0, ${TAGGINGS - 1}::int) p`;
+	await sql`analyze taggings`;
+	await sql`analyze records`;
+}
+
+/** Four blocks of ten headings, every fourth of them with its narrower headings. */
+export function benchStrategy(uriOf: (n: number) => string): Strategy {
+	const line = (n: number, i: number): Line => ({
+		id: `line-${n}`,
+		kind: 'heading',
+		off: false,
+		fit: 'exact',
+		test: {
+			headings: [{ uri: uriOf(n), label: `heading ${n}` }],
+			withNarrower: i % 4 === 0,
+			cuts: [],
+			chief: false,
+			aspects: []
+		}
+	});
+	return {
+		blocks: Array.from({ length: 4 }, (_, block) => ({
+			id: `block-${block}`,
+			name: `block ${block}`,
+			status: 'required',
+			provisional: false,
+			noHeading: false,
+			lines: Array.from({ length: 10 }, (_, i) => line((block * 10 + i) * 7, i))
+		})),
+		limits: [],
+		lifted: false
+	};
+}
+
+export async function benchSearch(scratch: string): Promise<void> {
+	const { sql } = connection();
+	const file = path.join(scratch, `${CODE}.ttl`);
+	await generateVocabulary(file, 77, HEADINGS, 2);
+	await createIndex(LOCAL_PERSON, { code: CODE, name: CODE, discipline: 'bench' });
+	await importVocabulary(sql, { indexCode: CODE, edition: '1', file, format: 'text/turtle' });
+	await fill();
+	const [build, built] = await timeOnce(() => sql.begin((tx) => rebuildSets(tx, CODE)));
+	const current = await currentIndex(CODE);
+	const vocabulary = await searchVocabulary(current);
+	const headings = vocabulary.index;
+	if (!headings) throw new Error('The vocabulary was not loaded.');
+	const strategy = benchStrategy((n) => headings.uris.at(n));
+	const { narrower } = vocabulary;
+	const index = setsOf(current.index);
+	const count = async () => {
+		const sets = await index.load(leavesOfStrategy(strategy, narrower, false));
+		return resultOf(strategy, sets, narrower).size;
+	};
+	const found = await count();
+	const tries = Array.from({ length: TRIES });
+	const own = await timeEach(tries, count);
+	const yields = await timeEach(tries, async () => {
+		const sets = await index.load(leavesOfStrategy(strategy, narrower, false));
+		return yieldsOf(strategy, sets, narrower);
+	});
+
+	// The same count as one statement, each block as the headings it stands for.
+	const numbers = strategy.blocks.map((block) => [
+		...new Set(
+			block.lines.flatMap((line) => {
+				if (line.kind !== 'heading') return [];
+				const [{ uri }] = line.test.headings;
+				return (line.test.withNarrower ? narrower(uri, []) : [uri]).map(
+					(one) => headings.find(one) as number
+				);
+			})
+		)
+	]);
+	const block = (i: number) => `select n from taggings where index_code = $1 and h = any($${i + 2})`;
+	const statement = `select count(*)::int as count from (\n  ${numbers.map((_, i) => block(i)).join('\n  intersect\n  ')}\n) found`;
+	const plain = () => sql.unsafe<{ count: number }[]>(statement, [CODE, ...numbers] as never);
+	const [{ count: same }] = await plain();
+	const yardstick = await timeEach(Array.from({ length: 5 }), plain);
+	console.log(
+		`\nThe yardstick, with ${numbers.map((list) => list.length).join(', ')} headings in its blocks:\n${statement}`
+	);
+	table(
+		`A strategy of 4 blocks and 40 headings over ${RECORDS.toLocaleString('en')} records with ${TAGGINGS} taggings each (${found.toLocaleString('en')} found; the yardstick finds ${same.toLocaleString('en')})`,
+		['', 'median', '99 %', 'ratio of medians'],
+		[
+			['yardstick: the plain SQL above', ms(yardstick.median), ms(yardstick.p99), '1'],
+			[
+				'the count, warm',
+				ms(own.median),
+				ms(own.p99),
+				`${(yardstick.median / own.median).toFixed(0)} times faster`
+			],
+			['all yields of the 40 lines, warm', ms(yields.median), ms(yields.p99), '']
+		]
+	);
+	if (found !== same) throw new Error('The count and the yardstick disagree.');
+
+	const restart = await inProcess<{ count: number; yields: number; rss: number; found: number }>('search', {
+		code: CODE
+	});
+	const [size] = await sql<{ bytes: string; sets: number }[]>`
+		select sum(octet_length(bytes))::bigint as bytes, count(*)::int as sets from record_sets where index_code = ${CODE}`;
+	table(
+		'Sets, and a server that has just started',
+		['', 'value'],
+		[
+			['building all sets from the rows', ms(build)],
+			['sets', built.sets.toLocaleString('en')],
+			['their size in the database', mib(Number(size.bytes))],
+			['first count after a restart, vocabulary and sets read cold', ms(restart.count)],
+			['all yields after that', ms(restart.yields)],
+			['memory held after that', mib(restart.rss)]
+		]
+	);
+	if (restart.found !== found) throw new Error('A server that has just started counts otherwise.');
+}
