@@ -89,15 +89,15 @@ export async function benchSearch(scratch: string): Promise<void> {
 	const { narrower } = vocabulary;
 	const index = setsOf(current.index);
 	const count = async () => {
-		const sets = await index.load(leavesOfStrategy(strategy, narrower, false));
-		return resultOf(strategy, sets, narrower).size;
+		const sets = await index.load(leavesOfStrategy(strategy, false), vocabulary);
+		return resultOf(strategy, sets).size;
 	};
 	const found = await count();
 	const tries = Array.from({ length: TRIES });
 	const own = await timeEach(tries, count);
 	const yields = await timeEach(tries, async () => {
-		const sets = await index.load(leavesOfStrategy(strategy, narrower, false));
-		return yieldsOf(strategy, sets, narrower);
+		const sets = await index.load(leavesOfStrategy(strategy, false), vocabulary);
+		return yieldsOf(strategy, sets);
 	});
 
 	// The same count as one statement, each block as the headings it stands for.

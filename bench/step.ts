@@ -32,13 +32,14 @@ const STEPS: Record<string, (input: never) => Promise<unknown>> = {
 	async search({ code }: { code: string }) {
 		const [count, answer] = await timeOnce(async () => {
 			const current = await currentIndex(code);
-			const { index, narrower } = await searchVocabulary(current);
+			const vocabulary = await searchVocabulary(current);
+			const { index } = vocabulary;
 			if (!index) throw new Error('The vocabulary was not loaded.');
 			const strategy = benchStrategy((n) => index.uris.at(n));
-			const sets = await setsOf(current.index).load(leavesOfStrategy(strategy, narrower, false));
-			return { strategy, sets, narrower, found: resultOf(strategy, sets, narrower).size };
+			const sets = await setsOf(current.index).load(leavesOfStrategy(strategy, false), vocabulary);
+			return { strategy, sets, found: resultOf(strategy, sets).size };
 		});
-		const [yields] = await timeOnce(() => yieldsOf(answer.strategy, answer.sets, answer.narrower));
+		const [yields] = await timeOnce(() => yieldsOf(answer.strategy, answer.sets));
 		collect();
 		return { count, yields, found: answer.found, rss: process.memoryUsage.rss() };
 	}

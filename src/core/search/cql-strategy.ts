@@ -10,7 +10,7 @@ import {
 	type CqlModifier,
 	type CqlNode
 } from './cql';
-import { headingExpression, type Narrower } from './evaluate';
+import { headingExpression } from './evaluate';
 import type { Expression } from './expression';
 import { COMMON_LIMITS, type LimitDefinition, type LimitSetting } from './limits';
 import { labelOfTest, type Block, type HeadingTest, type Line, type Strategy } from './strategy';
@@ -37,7 +37,6 @@ export interface Resolver {
 	limits: readonly LimitDefinition[];
 	/** The heading with a preferred label, or that an entry term leads to; otherwise labels that come near. */
 	heading(label: string): { uri: string; label: string; via?: string } | { nearest: string[] };
-	narrower: Narrower;
 }
 
 // ── Strategy to text ────────────────────────────────────────────────────────────────────────────────────────────────
@@ -293,7 +292,7 @@ class Reader {
 							to: limit.to ?? Infinity
 						}
 					};
-		if (isSubject(node)) return headingExpression(this.headingOf(node), this.resolver.narrower);
+		if (isSubject(node)) return headingExpression(this.headingOf(node));
 		if (this.isWordList(node)) {
 			const words = node.term.trim().split(/\s+/);
 			return {

@@ -4,7 +4,7 @@ import { CqlError, LONGEST_CQL, parseCql, printCql, type CqlNode } from './cql';
 import { printStrategy, readStrategy, recognised, type Resolver } from './cql-strategy';
 import { patternFaults, PLAIN_DIALECT, printInDialect, type Dialect } from './dialect';
 import { evaluate, resultOf, type Sets } from './evaluate';
-import { naiveLeaf, narrower, someRecord, someStrategy, URIS } from './naive.test-aid';
+import { naiveLeaf, someRecord, someStrategy, URIS } from './naive.test-aid';
 import { RecordSet } from './record-set';
 import type { Strategy } from './strategy';
 
@@ -17,8 +17,7 @@ const resolver: Resolver = {
 		const uri = label.toLowerCase();
 		if (uri === 'din') return { uri: 'h1', label: 'H1', via: 'din' };
 		return URIS.includes(uri) ? { uri, label: label.toUpperCase() } : { nearest: ['H1', 'H2'] };
-	},
-	narrower
+	}
 };
 
 function errorOf(text: string): CqlError {
@@ -153,7 +152,7 @@ describe('a strategy as text', () => {
 				const { strategy: read, beyond } = readStrategy(text, resolver);
 				expect(beyond).toBe(false);
 				const sets = setsOf(records);
-				const [a, b] = [strategy, read].map((one) => [...resultOf(one, sets, narrower).toArray()]);
+				const [a, b] = [strategy, read].map((one) => [...resultOf(one, sets).toArray()]);
 				expect(b).toEqual(a);
 				expect(printStrategy(read)).toBe(text);
 			}),
@@ -175,7 +174,7 @@ describe('a strategy as text', () => {
 				const wanted = word('quiet')
 					.or(word('noise').and(word('room')))
 					.and(sets.of({ kind: 'range', field: 'dc.date', from: 2003, to: Infinity }));
-				expect(resultOf(strategy, sets, narrower).equals(wanted)).toBe(true);
+				expect(resultOf(strategy, sets).equals(wanted)).toBe(true);
 			})
 		);
 	});

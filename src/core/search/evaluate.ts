@@ -27,29 +27,26 @@ export interface Fault {
 }
 
 /** A heading test as set algebra: chief and aspect on the same tagging, headings held together on the same record. */
-export function headingExpression(test: HeadingTest, narrower: Narrower): Expression {
-	const cuts = test.cuts.map(({ uri }) => uri);
-	const each = test.headings.map(({ uri }): Expression => {
-		const uris = test.withNarrower ? narrower(uri, cuts) : [uri];
-		return {
-			op: 'or',
-			of: uris.flatMap((uri): Expression[] =>
-				test.aspects.length === 0
-					? [{ op: 'leaf', leaf: { kind: 'heading', uri, chief: test.chief } }]
-					: test.aspects.map((aspect) => ({
-							op: 'leaf',
-							leaf: { kind: 'heading', uri, chief: test.chief, aspect }
-						}))
-			)
+export function headingExpression({ headings, withNarrower, cuts, chief, aspects }: HeadingTest): Expression {
+	const each = headings.map(({ uri }): Expression => {
+		const leaf = {
+			kind: 'heading' as const,
+			uri,
+			withNarrower,
+			cuts: withNarrower ? cuts.map((cut) => cut.uri) : [],
+			chief
 		};
+		return aspects.length === 0
+			? { op: 'leaf', leaf }
+			: { op: 'or', of: aspects.map((aspect) => ({ op: 'leaf', leaf: { ...leaf, aspect } })) };
 	});
 	return each.length === 1 ? each[0] : { op: 'and', of: each };
 }
 
-export function lineExpression(line: Line, narrower: Narrower): Expression {
+export function lineExpression(line: Line): Expression {
 	if (line.kind === 'expression') return line.expression;
 	return line.kind === 'heading'
-		? headingExpression(line.test, narrower)
+		? headingExpression(line.test)
 		: { op: 'leaf', leaf: { kind: 'word', ...line.test } };
 }
 
@@ -215,22 +212,22 @@ function standing(strategy: Strategy): { blocks: Block[]; limits: LimitSetting[]
 }
 
 /** Every set that the strategy and its yields need; with `variants`, those for changes not made as well. */
-export function leavesOfStrategy(strategy: Strategy, narrower: Narrower, variants: boolean): Leaf[] {
+export function leavesOfStrategy(strategy: Strategy, variants: boolean): Leaf[] {
 	const { blocks } = standing(strategy);
 	const lines = blocks.flatMap((block) => block.lines);
 	const shown = variants ? lines.flatMap((line) => variantsOf(line).map((variant) => variant.line)) : [];
 	return leavesOf([
-		...[...lines, ...shown].map((line) => lineExpression(line, narrower)),
+		...[...lines, ...shown].map(lineExpression),
 		...strategy.limits.map(limitExpression),
 		...strategy.limits.map(({ field }): Expression => ({ op: 'leaf', leaf: { kind: 'labelled', field } }))
 	]);
 }
 
 /** The records of a strategy: all required blocks, without the excluded ones, within the limits. */
-export function resultOf(strategy: Strategy, sets: Sets, narrower: Narrower): RecordSet {
+export function resultOf(strategy: Strategy, sets: Sets): RecordSet {
 	const { blocks, limits } = standing(strategy);
 	const union = (block: Block) =>
-		RecordSet.union(block.lines.map((line) => evaluate(lineExpression(line, narrower), sets)));
+		RecordSet.union(block.lines.map((line) => evaluate(lineExpression(line), sets)));
 	const required = blocks.filter(({ status }) => status === 'required').map(union);
 	let result = required.sort((a, b) => a.size - b.size).reduce((left, set) => left.and(set), sets.all);
 	for (const block of blocks) if (block.status === 'exclude') result = result.andNot(union(block));
@@ -245,11 +242,10 @@ export function resultOf(strategy: Strategy, sets: Sets, narrower: Narrower): Re
 export function yieldsOf(
 	strategy: Strategy,
 	sets: Sets,
-	narrower: Narrower,
 	{ variants = false }: { variants?: boolean } = {}
 ): Yields {
 	const { blocks, limits } = standing(strategy);
-	const setOf = (line: Line) => evaluate(lineExpression(line, narrower), sets);
+	const setOf = (line: Line) => evaluate(lineExpression(line), sets);
 	const prepared = blocks.map((block): Prepared => {
 		const lines = block.lines.map((line) => ({
 			line,

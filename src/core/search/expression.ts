@@ -2,8 +2,19 @@
 import type { WordTest } from './words';
 
 /** The smallest thing that has a set of records of its own. */
+/** Taggings with a heading, or with any heading at or below it outside the branches that were cut. */
+export interface HeadingLeaf {
+	kind: 'heading';
+	uri: string;
+	withNarrower: boolean;
+	/** URIs; empty without narrower. */
+	cuts: readonly string[];
+	chief: boolean;
+	aspect?: string;
+}
+
 export type Leaf =
-	| { kind: 'heading'; uri: string; chief: boolean; aspect?: string }
+	| HeadingLeaf
 	| ({ kind: 'word' } & WordTest)
 	| { kind: 'value'; field: string; value: string }
 	| { kind: 'range'; field: string; from: number; to: number }
@@ -19,7 +30,7 @@ export type Expression =
 export function leafName(leaf: Leaf): string {
 	switch (leaf.kind) {
 		case 'heading':
-			return `h ${leaf.chief ? 'c' : ''} ${leaf.aspect ?? ''} ${leaf.uri}`;
+			return `h ${leaf.chief ? 'c' : ''} ${leaf.aspect ?? ''} ${leaf.withNarrower ? `n ${leaf.cuts.join(' ')}` : ''} ${leaf.uri}`;
 		case 'word':
 			return `w ${leaf.field} ${leaf.capitals ? 'c' : ''} ${leaf.text}`;
 		case 'value':

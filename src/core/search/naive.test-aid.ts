@@ -66,13 +66,15 @@ export function naiveResult(
 export function naiveLeaf(records: readonly NaiveRecord[], leaf: Leaf): RecordSet {
 	const matches = ({ taggings, words, limits }: NaiveRecord): boolean => {
 		switch (leaf.kind) {
-			case 'heading':
+			case 'heading': {
+				const uris = leaf.withNarrower ? narrower(leaf.uri, leaf.cuts) : [leaf.uri];
 				return taggings.some(
 					({ uri, chief, aspect }) =>
-						uri === leaf.uri &&
+						uris.includes(uri) &&
 						(!leaf.chief || chief) &&
 						(leaf.aspect === undefined || aspect === leaf.aspect)
 				);
+			}
 			case 'word':
 				return matchesWord(words, leaf);
 			case 'value':

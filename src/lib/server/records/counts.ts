@@ -1,9 +1,9 @@
 /** How many records carry each heading of an edition, ready for lists of headings. */
 import type { EditionIndex } from '../../../core/vocabulary/edition-index';
-import { RecordSet } from '../../../core/search';
 import { connection } from '../db/client';
 import { editionIndex, type CurrentIndex } from '../editions';
 import { setsOf } from './sets';
+import { searchVocabulary } from './vocabulary';
 
 /** By the position of the heading in its edition. */
 export interface HeadingCounts {
@@ -35,8 +35,13 @@ export async function countWithNarrower(
 	headings: EditionIndex,
 	n: number
 ): Promise<number> {
-	const uris = [n, ...headings.hierarchy.below(n).headings].map((other) => headings.uris.at(other));
-	const leaves = uris.map((uri) => ({ kind: 'heading' as const, uri, chief: false }));
-	const sets = await setsOf(current.index).load(leaves);
-	return RecordSet.union(leaves.map((leaf) => sets.of(leaf))).size;
+	const leaf = {
+		kind: 'heading' as const,
+		uri: headings.uris.at(n),
+		withNarrower: true,
+		cuts: [],
+		chief: false
+	};
+	const sets = await setsOf(current.index).load([leaf], await searchVocabulary(current));
+	return sets.of(leaf).size;
 }

@@ -358,7 +358,6 @@ async function differencesOf(first: RunRow, second: RunRow): Promise<Difference[
 		findByText(first.indexCode, first.cql, first.limits),
 		findByText(second.indexCode, second.cql, second.limits)
 	]);
-	const { narrower } = one.vocabulary;
 	const blocksOf = (strategy: Strategy) =>
 		strategy.blocks.map((block) => new Map(block.lines.map((line) => [printLine(line), line])));
 	const mine = blocksOf(one.strategy);
@@ -447,8 +446,8 @@ async function differencesOf(first: RunRow, second: RunRow): Promise<Difference[
 			});
 	return Promise.all(
 		changes.map(async ({ part, change, strategy }) => {
-			const loaded = await one.sets.load(leavesOfStrategy(strategy, narrower, false));
-			const effect = resultOf(strategy, loaded, narrower).size - one.result.size;
+			const loaded = await one.sets.load(leavesOfStrategy(strategy, false), one.vocabulary);
+			const effect = resultOf(strategy, loaded).size - one.result.size;
 			return { part, change, effect };
 		})
 	).then((found) => found.sort((p, q) => Math.abs(q.effect) - Math.abs(p.effect)));

@@ -116,11 +116,10 @@ export async function parseForIndex(person: Person | undefined, code: string, cq
 }
 
 async function evaluateStrategy({ sets, vocabulary }: Searchable, strategy: Strategy, withYields: boolean) {
-	const { narrower } = vocabulary;
-	const loaded = await sets.load(leavesOfStrategy(strategy, narrower, withYields));
+	const loaded = await sets.load(leavesOfStrategy(strategy, withYields), vocabulary);
 	return {
-		result: resultOf(strategy, loaded, narrower),
-		yields: withYields ? yieldsOf(strategy, loaded, narrower, { variants: true }) : undefined
+		result: resultOf(strategy, loaded),
+		yields: withYields ? yieldsOf(strategy, loaded, { variants: true }) : undefined
 	};
 }
 

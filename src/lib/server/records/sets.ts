@@ -3,7 +3,7 @@
  * records change. PostgreSQL says which revision is current, so every server sees a change with its next request.
  */
 import { and, eq, like } from 'drizzle-orm';
-import { leafName, queryOf, RecordSet, type Leaf, type Sets } from '../../../core/search';
+import { leafName, queryOf, RecordSet, type Leaf, type Narrower, type Sets } from '../../../core/search';
 import { connection } from '../db/client';
 import { recordSets } from '../db/schema';
 import type { CurrentIndex } from '../editions';
@@ -15,6 +15,14 @@ const MOST_BYTES = 256 * 2 ** 20;
 const OVERHEAD = 200;
 
 type IndexRow = CurrentIndex['index'];
+
+/** Narrower headings, and in which edition: unions over them are kept apart by it. */
+export interface NarrowerIn {
+	edition: number;
+	narrower: Narrower;
+}
+
+const NO_VOCABULARY: NarrowerIn = { edition: 0, narrower: (uri) => [uri] };
 
 /** What a server knows of an index's records at one revision. */
 export class IndexSets {
@@ -36,28 +44,24 @@ export class IndexSets {
 		this.all = RecordSet.upTo(records);
 	}
 
-	/** Brings the sets of leaves into memory: one statement for all headings and values, one for each word. */
-	async load(leaves: readonly Leaf[]): Promise<Sets> {
-		const values = leaves.some(({ kind }) => kind === 'range') ? await this.limitValues() : undefined;
-		await this.loadNumbers(leaves);
-		const stored = new Set<string>();
-		const words: Leaf[] = [];
-		const parts = new Map<string, string[]>();
-		for (const leaf of leaves) {
-			const name = leafName(leaf);
-			if (leaf.kind === 'word') {
-				if (!this.sets.has(name)) words.push(leaf);
-				continue;
-			}
-			const names = this.storedNames(leaf, values);
-			parts.set(name, names);
-			for (const one of names) stored.add(one);
-		}
-		await Promise.all([this.loadStored([...stored]), ...words.map((leaf) => this.loadWord(leaf))]);
+	/**
+	 * Brings the sets of leaves into memory: one statement for all headings and values, one for each word. Unions over
+	 * narrower headings and ranges are kept as sets of their own, so that they are made once.
+	 */
+	async load(leaves: readonly Leaf[], vocabulary: NarrowerIn = NO_VOCABULARY): Promise<Sets> {
+		const nameOf = (leaf: Leaf) =>
+			leaf.kind === 'heading' && leaf.withNarrower
+				? `${vocabulary.edition} ${leafName(leaf)}`
+				: leafName(leaf);
+		const missing = leaves.filter((leaf) => !this.sets.has(nameOf(leaf)));
+		const words = missing.filter(({ kind }) => kind === 'word');
+		const others = missing.filter(({ kind }) => kind !== 'word');
+		await Promise.all([
+			this.loadUnions(others, vocabulary, nameOf),
+			...words.map((leaf) => this.loadWord(leaf))
+		]);
 		// Held here, so that a set that is let go meanwhile is still at hand for this answer.
-		const held = new Map<string, RecordSet>();
-		for (const [name, names] of parts) held.set(name, RecordSet.union(names.map((one) => this.use(one))));
-		for (const leaf of leaves) if (leaf.kind === 'word') held.set(leafName(leaf), this.use(leafName(leaf)));
+		const held = new Map(leaves.map((leaf) => [leafName(leaf), this.use(nameOf(leaf))]));
 		this.trim();
 		return {
 			all: this.all,
@@ -69,12 +73,37 @@ export class IndexSets {
 		};
 	}
 
-	private storedNames(leaf: Leaf, values: Map<string, { value: string }[]> | undefined): string[] {
+	private async loadUnions(
+		leaves: readonly Leaf[],
+		vocabulary: NarrowerIn,
+		nameOf: (leaf: Leaf) => string
+	): Promise<void> {
+		if (leaves.length === 0) return;
+		const values = leaves.some(({ kind }) => kind === 'range') ? await this.limitValues() : undefined;
+		const urisOf = (leaf: Leaf) =>
+			leaf.kind !== 'heading'
+				? []
+				: leaf.withNarrower
+					? vocabulary.narrower(leaf.uri, leaf.cuts)
+					: [leaf.uri];
+		await this.loadNumbers(leaves.flatMap(urisOf));
+		const parts = leaves.map((leaf) => ({ leaf, names: this.storedNames(leaf, urisOf(leaf), values) }));
+		const stored = await this.readStored(parts.flatMap(({ names }) => names));
+		for (const { leaf, names } of parts)
+			this.keep(nameOf(leaf), RecordSet.union(names.flatMap((name) => stored.get(name) ?? [])));
+	}
+
+	private storedNames(
+		leaf: Leaf,
+		uris: readonly string[],
+		values: Map<string, { value: string }[]> | undefined
+	): string[] {
 		switch (leaf.kind) {
-			case 'heading': {
-				const h = this.numbers.get(leaf.uri);
-				return h === undefined ? [] : [setNameOfHeading(h, leaf.chief, leaf.aspect)];
-			}
+			case 'heading':
+				return uris.flatMap((uri) => {
+					const h = this.numbers.get(uri);
+					return h === undefined ? [] : setNameOfHeading(h, leaf.chief, leaf.aspect);
+				});
 			case 'value':
 				return [setNameOfValue(leaf.field, leaf.value)];
 			case 'labelled':
@@ -110,25 +139,20 @@ export class IndexSets {
 		}
 	}
 
-	private async loadNumbers(leaves: readonly Leaf[]): Promise<void> {
-		const unknown = new Set<string>();
-		for (const leaf of leaves)
-			if (leaf.kind === 'heading' && !this.numbers.has(leaf.uri)) unknown.add(leaf.uri);
-		if (unknown.size === 0) return;
-		const uris = [...unknown];
+	private async loadNumbers(uris: readonly string[]): Promise<void> {
+		const unknown = [...new Set(uris.filter((uri) => !this.numbers.has(uri)))];
+		if (unknown.length === 0) return;
 		const rows = await connection().sql<{ h: number; uri: string }[]>`
-			select h, uri from tagged_headings where index_code = ${this.code} and uri = any(${uris})`;
-		for (const uri of uris) this.numbers.set(uri, undefined);
+			select h, uri from tagged_headings where index_code = ${this.code} and uri = any(${unknown})`;
+		for (const uri of unknown) this.numbers.set(uri, undefined);
 		for (const { h, uri } of rows) this.numbers.set(uri, h);
 	}
 
-	private async loadStored(names: readonly string[]): Promise<void> {
-		const missing = names.filter((name) => !this.sets.has(name));
-		if (missing.length === 0) return;
+	private async readStored(names: readonly string[]): Promise<Map<string, RecordSet>> {
+		if (names.length === 0) return new Map();
 		const rows = await connection().sql<{ name: string; bytes: Uint8Array }[]>`
-			select name, bytes from record_sets where index_code = ${this.code} and name = any(${missing})`;
-		for (const { name, bytes } of rows) this.keep(name, RecordSet.fromBytes(bytes));
-		for (const name of missing) this.keep(name, RecordSet.empty);
+			select name, bytes from record_sets where index_code = ${this.code} and name = any(${[...new Set(names)]})`;
+		return new Map(rows.map(({ name, bytes }) => [name, RecordSet.fromBytes(bytes)]));
 	}
 
 	/** Two that ask for the same word at the same time wait for the same statement. */

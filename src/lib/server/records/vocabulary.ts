@@ -3,13 +3,12 @@ import { headingsLabelled, lookup } from '../../../core/lookup';
 import type { LimitDefinition, Narrower, Resolver } from '../../../core/search';
 import type { EditionIndex } from '../../../core/vocabulary/edition-index';
 import { editionIndex, type CurrentIndex } from '../editions';
-import type { IndexSets } from './sets';
+import type { IndexSets, NarrowerIn } from './sets';
 
 const NEAREST = 4;
 
-export interface SearchVocabulary {
+export interface SearchVocabulary extends NarrowerIn {
 	index: EditionIndex | undefined;
-	narrower: Narrower;
 }
 
 export async function searchVocabulary({
@@ -23,7 +22,7 @@ export async function searchVocabulary({
 		known.set(name, found);
 		return found;
 	};
-	return { index, narrower };
+	return { index, narrower, edition: edition?.id ?? 0 };
 }
 
 /** The heading itself and all below it; a heading that the vocabulary lacks stands for itself alone. */
@@ -50,13 +49,9 @@ export async function limitsOf(
 	}));
 }
 
-export function resolverOf(
-	{ index, narrower }: SearchVocabulary,
-	limits: readonly LimitDefinition[]
-): Resolver {
+export function resolverOf({ index }: SearchVocabulary, limits: readonly LimitDefinition[]): Resolver {
 	return {
 		limits,
-		narrower,
 		heading(label) {
 			if (!index) return { uri: label, label };
 			const found = headingsLabelled(index.labels, label);
