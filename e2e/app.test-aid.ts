@@ -7,7 +7,7 @@ import axe from 'axe-core';
 import puppeteer, { type Browser, type Page } from 'puppeteer-core';
 import { freePort } from '../scripts/parts/postgres.mjs';
 import { startServer } from '../scripts/parts/server.mjs';
-import { dropDatabase, freshDatabase } from '../src/lib/server/database.test-aid';
+import { demoDatabase, dropDatabase } from '../src/lib/server/database.test-aid';
 
 export interface App {
 	address: string;
@@ -30,14 +30,17 @@ export const BROWSER_FLAGS = [
 	'--disable-sync'
 ];
 
-export async function startApp(): Promise<App> {
-	const databaseUrl = await freshDatabase();
+function loadDemo(databaseUrl: string): void {
 	const load = spawnSync(process.execPath, ['--import', 'tsx', 'demo/load.ts'], {
 		encoding: 'utf8',
 		env: { ...process.env, DATABASE_URL: databaseUrl }
 	});
 	if (load.status !== 0)
 		throw new Error(`The demo data could not be loaded:\n${load.stdout}\n${load.stderr}`);
+}
+
+export async function startApp(): Promise<App> {
+	const databaseUrl = await demoDatabase(loadDemo);
 	const port = await freePort();
 	let server = await startServer({ databaseUrl, port });
 	const profile = mkdtempSync(path.join(os.tmpdir(), 'oakmoss-browser-'));

@@ -25,6 +25,33 @@ export async function freshDatabase(): Promise<string> {
 	return url.href;
 }
 
+const TEMPLATE = 'test_demo';
+
+/**
+ * A database with the demo data. It is loaded once, into a database of which the others are copies.
+ * @param load loads the demo data into an empty database
+ */
+export async function demoDatabase(load: (url: string) => void): Promise<string> {
+	const template = new URL(server());
+	template.pathname = `/${TEMPLATE}`;
+	const sql = postgres(server(), { max: 1, onnotice: () => {} });
+	const [known] = await sql`select 1 from pg_database where datname = ${TEMPLATE}`;
+	await sql.end();
+	if (!known) {
+		await onServer(`create database ${TEMPLATE}_loading`);
+		const loading = new URL(template);
+		loading.pathname = `/${TEMPLATE}_loading`;
+		load(loading.href);
+		// It has its name only once it is whole.
+		await onServer(`alter database ${TEMPLATE}_loading rename to ${TEMPLATE}`);
+	}
+	const url = new URL(template);
+	url.pathname = `/test_${randomUUID().replaceAll('-', '')}`;
+	await onServer(`create database "${url.pathname.slice(1)}" template ${TEMPLATE}`);
+	process.env.DATABASE_URL = url.href;
+	return url.href;
+}
+
 export async function migratedDatabase(): Promise<string> {
 	const url = await freshDatabase();
 	await migrateDatabase(url);

@@ -1,11 +1,12 @@
 <script lang="ts">
 	import { invalidateAll } from '$app/navigation';
 	import PlainBar from '$lib/components/frame/PlainBar.svelte';
-	import LoadVocabulary from '$lib/components/indexes/LoadVocabulary.svelte';
+	import LoadFile from '$lib/components/indexes/LoadFile.svelte';
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';
 
 	let { data } = $props();
-	let loading = $state('');
+	/** What is being loaded: a vocabulary or records, and into which index. */
+	let loading = $state<{ code: string; kind: 'vocabulary' | 'records' } | undefined>();
 	let removing = $state<{ code: string; uses: { title: string; picks: number }[] }>();
 	let name = $state('');
 	let discipline = $state('');
@@ -44,7 +45,7 @@
 		});
 		if (!made) return;
 		name = discipline = '';
-		loading = code;
+		loading = { code, kind: 'vocabulary' };
 	}
 
 	async function askToRemove(code: string) {
@@ -87,14 +88,20 @@
 						{:else}
 							No vocabulary is loaded yet.
 						{/if}
+						{index.records > 0
+							? `${number(index.records)} records`
+							: 'No records are loaded yet.'}{index.records > 0 && index.limits.length > 0
+							? `, with the limits ${index.limits.map(({ label }) => label.toLowerCase()).join(', ')}`
+							: ''}
 					</p>
-					{#if loading === index.code}
-						<LoadVocabulary
+					{#if loading?.code === index.code}
+						<LoadFile
 							{index}
-							formats={data.formats}
+							kind={loading.kind}
+							formats={loading.kind === 'vocabulary' ? data.formats : data.recordFormats}
 							mostBytes={data.mostBytes}
 							mostSeconds={data.mostSeconds}
-							onDone={() => (loading = '')}
+							onDone={() => (loading = undefined)}
 						/>
 					{/if}
 					{#if removing?.code === index.code}
@@ -113,7 +120,10 @@
 							{:else}
 								<p>No inquiry uses {index.name}.</p>
 							{/if}
-							<p>Its vocabulary is removed from the database and has to be loaded again from a file.</p>
+							<p>
+								Its vocabulary and its records are removed from the database and have to be loaded again from
+								files.
+							</p>
 							<p class="flex gap-2">
 								<button class="action" onclick={remove}>Remove {index.name}</button>
 								<button class="quiet-action" onclick={() => (removing = undefined)}>Keep it</button>
@@ -122,9 +132,16 @@
 					{/if}
 				</div>
 				<div class="flex flex-wrap content-start items-center gap-x-1 md:justify-end">
-					<button class="quiet-action" onclick={() => (loading = loading === index.code ? '' : index.code)}
-						>Load a vocabulary</button
-					>
+					{#each [{ kind: 'vocabulary', says: 'Load a vocabulary' }, { kind: 'records', says: 'Load records' }] as const as { kind, says } (kind)}
+						<button
+							class="quiet-action"
+							onclick={() =>
+								(loading =
+									loading?.code === index.code && loading.kind === kind
+										? undefined
+										: { code: index.code, kind })}>{says}</button
+						>
+					{/each}
 					<button class="quiet-action" onclick={() => askToRemove(index.code)}>Remove</button>
 					{#if index.edition}
 						<span class="w-full text-right text-xs text-quiet max-md:text-left">
@@ -136,6 +153,16 @@
 								>JSON-LD</a
 							>
 							<a class="quiet-action !px-1.5" href="/api/v1/indexes/{index.code}/export.csv" download>CSV</a>
+						</span>
+					{/if}
+					{#if index.records > 0}
+						<span class="w-full text-right text-xs text-quiet max-md:text-left">
+							its records as
+							{#each Object.entries(data.recordEndings) as [ending, name] (ending)}
+								<a class="quiet-action !px-1.5" href="/api/v1/indexes/{index.code}/records.{ending}" download
+									>{name}</a
+								>
+							{/each}
 						</span>
 					{/if}
 					{#if job}

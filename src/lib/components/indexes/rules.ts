@@ -19,7 +19,14 @@ export const RULE_WORDS: Record<string, string> = {
 	'label-too-long': 'Labels that are too long',
 	'label-mended': 'Labels mended',
 	'no-language': 'Labels without a language',
-	'not-a-year': 'Dates that are no years'
+	'not-a-year': 'Dates that are no years',
+	'entry-not-closed': 'Entries that are not closed',
+	'entry-unreadable': 'Entries that cannot be read',
+	'entry-empty': 'Entries that say nothing',
+	'outside-entry': 'Lines outside every entry',
+	'no-title': 'Records without a title',
+	'same-record': 'The same record twice',
+	'keyword-unmatched': 'Keywords that are no headings'
 };
 
 export const SEVERITY_WORDS = {

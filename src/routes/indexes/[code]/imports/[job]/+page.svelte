@@ -28,7 +28,9 @@
 	<div class="flex items-center gap-3">
 		{#if data.index}<IndexMark index={data.index} size={28} />{/if}
 		<h1 class="text-xl font-semibold">
-			{data.index?.name ?? data.job.indexCode}, edition {data.job.edition}: import report
+			{data.index?.name ?? data.job.indexCode}, {data.job.edition
+				? `edition ${data.job.edition}`
+				: 'records'}: import report
 		</h1>
 		<a class="quiet-action ml-auto" href="/indexes">Subject indexes</a>
 	</div>
@@ -36,7 +38,7 @@
 		<div class="border-l-2 border-warn bg-warn-wash p-4" role="alert">
 			<p class="font-semibold">Nothing was changed.</p>
 			<p>{report?.error?.message}</p>
-			<p class="mt-2 text-quiet">Mend the file and load it again; the edition before is still in use.</p>
+			<p class="mt-2 text-quiet">Mend the file and load it again; what was there before is still in use.</p>
 		</div>
 	{:else if data.job.state !== 'done'}
 		<p>The import is still under way. Reload this page in a moment.</p>
@@ -51,14 +53,22 @@
 			<div class="border-l pl-10">
 				<dt class="text-quiet">of which</dt>
 				<dd>
-					{number(report.counts.headings)} headings, {number(report.counts.entryTerms)} entry terms,
-					{number(report.counts.relations)} links, {number(report.counts.notes)} notes, from
-					{number(report.counts.statements)} statements
+					{#if report.counts.added !== undefined}
+						{number(report.counts.added)} new, {number(report.counts.replaced)} in place of earlier ones, {number(
+							report.counts.unchanged
+						)} there already; {number(report.counts.keywordsMatched)} keywords are headings, {number(
+							report.counts.keywordsUnmatched
+						)} are not
+					{:else}
+						{number(report.counts.headings)} headings, {number(report.counts.entryTerms)} entry terms,
+						{number(report.counts.relations)} links, {number(report.counts.notes)} notes, from
+						{number(report.counts.statements)} statements
+					{/if}
 				</dd>
 			</div>
 		</dl>
 		{#if rules.length === 0}
-			<p>Nothing is at odds in this vocabulary.</p>
+			<p>Nothing is at odds in this file.</p>
 		{:else}
 			<section class="space-y-3">
 				<div class="flex flex-wrap items-end gap-4">

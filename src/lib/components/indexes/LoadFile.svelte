@@ -2,18 +2,20 @@
 	import { goto, invalidateAll } from '$app/navigation';
 	import type { IndexSummary } from '$lib/server/indexes';
 
-	/** Loads a vocabulary file into an index: sending it, watching the import, stopping either. */
+	/** Loads a file of a vocabulary or of records into an index: sending it, watching the import, stopping either. */
 	interface Props {
 		index: IndexSummary;
+		kind: 'vocabulary' | 'records';
+		/** Names of the formats taken. */
 		formats: string[];
 		mostBytes: number;
 		/** The longest an import may take. */
 		mostSeconds: number;
 		onDone: () => void;
 	}
-	let { index, formats, mostBytes, mostSeconds, onDone }: Props = $props();
+	let { index, kind, formats, mostBytes, mostSeconds, onDone }: Props = $props();
 
-	const TYPES: Record<string, string> = {
+	const VOCABULARY_TYPES: Record<string, string> = {
 		ttl: 'text/turtle',
 		nt: 'application/n-triples',
 		rdf: 'application/rdf+xml',
@@ -23,6 +25,14 @@
 		json: 'application/ld+json',
 		csv: 'text/csv'
 	};
+	const RECORD_TYPES: Record<string, string> = {
+		ris: 'application/x-research-info-systems',
+		bib: 'application/x-bibtex',
+		bibtex: 'application/x-bibtex',
+		json: 'application/vnd.citationstyles.csl+json',
+		csv: 'text/csv'
+	};
+	const TYPES = $derived(kind === 'vocabulary' ? VOCABULARY_TYPES : RECORD_TYPES);
 	const size = (bytes: number) =>
 		bytes < 2 ** 20 ? `${Math.ceil(bytes / 1024)} KiB` : `${(bytes / 2 ** 20).toFixed(1)} MiB`;
 
@@ -65,7 +75,12 @@
 		return new Promise((resolve, reject) => {
 			const sending = new XMLHttpRequest();
 			request = sending;
-			sending.open('PUT', `/api/v1/indexes/${index.code}/vocabulary?edition=${encodeURIComponent(edition)}`);
+			sending.open(
+				'PUT',
+				kind === 'vocabulary'
+					? `/api/v1/indexes/${index.code}/vocabulary?edition=${encodeURIComponent(edition)}`
+					: `/api/v1/indexes/${index.code}/records`
+			);
 			sending.setRequestHeader('content-type', type);
 			sending.upload.onprogress = ({ loaded, total }) => (share = total ? loaded / total : 0);
 			sending.onload = () => {
@@ -110,8 +125,14 @@
 <form onsubmit={load} class="mt-3 max-w-2xl space-y-3 border-l-2 border-lichen pl-4">
 	<p class="text-quiet">
 		Takes {formats.join(', ')} in UTF-8, up to {size(mostBytes)} and {Math.round(mostSeconds / 60)} minutes of reading.
-		The new edition takes the place of the one before only when the whole file has been read; until then, and if
-		anything goes wrong, nothing changes.
+		{#if kind === 'vocabulary'}
+			The new edition takes the place of the one before only when the whole file has been read; until then,
+			and if anything goes wrong, nothing changes.
+		{:else}
+			Keywords that are headings or entry terms of {index.name} become its headings on the record, a leading * marks
+			a chief one, and “ / ” an aspect; the others are kept as author’s keywords. A record that is there already
+			is replaced, never doubled.
+		{/if}
 	</p>
 	<div class="flex flex-wrap items-end gap-4">
 		<label class="block">
@@ -126,17 +147,19 @@
 				disabled={step !== 'choosing'}
 			/>
 		</label>
-		<label class="block">
-			<span class="text-quiet">Edition</span>
-			<input
-				class="field mt-1 w-32"
-				bind:value={edition}
-				required
-				maxlength="100"
-				placeholder="2026"
-				disabled={step !== 'choosing'}
-			/>
-		</label>
+		{#if kind === 'vocabulary'}
+			<label class="block">
+				<span class="text-quiet">Edition</span>
+				<input
+					class="field mt-1 w-32"
+					bind:value={edition}
+					required
+					maxlength="100"
+					placeholder="2026"
+					disabled={step !== 'choosing'}
+				/>
+			</label>
+		{/if}
 		{#if step === 'choosing'}
 			<button class="action">Load</button>
 			<button type="button" class="quiet-action" onclick={onDone}>Not now</button>

@@ -1,0 +1,200 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import {
+	accessibilityFaults,
+	openPage,
+	pressKeys,
+	startApp,
+	textOf,
+	waitForText,
+	type App
+} from './app.test-aid';
+
+let app: App;
+beforeAll(async () => {
+	app = await startApp();
+});
+afterAll(() => app?.close());
+
+type Opened = Awaited<ReturnType<typeof openPage>>;
+
+/** How many records the strategy on the screen finds. */
+async function count(page: Opened): Promise<number> {
+	const text = await textOf(page, '[aria-label="Result"] p');
+	return Number(text.replace(/[^\d].*$/, '').replaceAll(',', ''));
+}
+async function countChanges(page: Opened, from: number): Promise<number> {
+	await page.waitForFunction(
+		(before) => {
+			const text = document.querySelector('[aria-label="Result"] p span')?.textContent ?? '';
+			return text !== '' && Number(text.replaceAll(',', '')) !== before;
+		},
+		{},
+		from
+	);
+	return count(page);
+}
+const press = (page: Opened, name: string, within = 'body') =>
+	page.$eval(
+		within,
+		(element, wanted) => {
+			const button = [...element.querySelectorAll<HTMLElement>('button, a, [role=switch]')].find(
+				({ innerText, ariaLabel }) => innerText.trim() === wanted || ariaLabel === wanted
+			);
+			if (!button) throw new Error(`There is no “${wanted}”.`);
+			button.click();
+		},
+		name
+	);
+
+describe('from the crosswalk to records', () => {
+	it('runs a strategy in each index, and finds and mends the line that costs most', async () => {
+		const page = await openPage(app, '/inquiry/quiet-rooms');
+		await waitForText(page, '[role=grid]', 'Noise, Indoor');
+		for (const code of ['bracken', 'sorrel', 'yarrow', 'alder']) {
+			await page.goto(`${app.address}/inquiry/quiet-rooms/strategy?index=${code}`, {
+				waitUntil: 'networkidle0'
+			});
+			expect(await count(page)).toBeGreaterThan(20);
+			await press(page, 'Run and keep');
+			await waitForText(page, '[data-sonner-toaster]', 'records');
+		}
+
+		// Yarrow: the NOT of traffic noise takes records away; what would change most says which line to mend.
+		await page.goto(`${app.address}/inquiry/quiet-rooms/strategy?index=yarrow`, {
+			waitUntil: 'networkidle0'
+		});
+		const before = await count(page);
+		await press(page, 'more', '[aria-label="What each part would change"]');
+		const first = await textOf(page, '[aria-label="What each part would change"] li');
+		const promised = Number(/\+(\d+)/.exec(first)?.[1]);
+		expect(promised).toBeGreaterThan(0);
+		await page.click('[aria-label="What each part would change"] li button');
+		expect(await countChanges(page, before)).toBe(before + promised);
+		await waitForText(page, '[aria-label="Result"]', `${promised} gained, 0 lost`);
+
+		// Nothing was kept yet: dropped, it is as it was; kept, it is in the logbook and can be undone.
+		await press(page, 'Drop');
+		expect(await countChanges(page, before + promised)).toBe(before);
+		await page.click('[aria-label="What each part would change"] li button');
+		await countChanges(page, before);
+		await press(page, 'Keep it');
+		await page.waitForFunction(
+			() => !document.querySelector('[aria-label="Result"]')?.textContent?.includes('Drop')
+		);
+		await waitForText(page, 'header', 'Saved');
+		await pressKeys(page, 'r');
+		await waitForText(page, '[data-sonner-toaster]', 'Run 5 · Yarrow');
+		expect(await accessibilityFaults(page)).toEqual([]);
+
+		// The two runs side by side: what the change brought, and which part it was.
+		await page.goto(`${app.address}/inquiry/quiet-rooms/logbook?show=runs`, { waitUntil: 'networkidle0' });
+		await waitForText(
+			page,
+			'[aria-label="Logbook"]',
+			`Run 5 · Yarrow · ${before + promised} records · ${promised} more than run 3`
+		);
+		await page.$$eval('[role=switch]', (switches) => {
+			for (const at of [0, 2]) (switches[at] as HTMLElement).click();
+		});
+		await press(page, 'Compare', '[aria-label="Chosen runs"]');
+		await waitForText(page, '[role=dialog]', `only run 5: gained ${promised}`);
+		await waitForText(page, '[role=dialog]', `+${promised}`);
+		await page.keyboard.press('Escape');
+		expect(await accessibilityFaults(page)).toEqual([]);
+		expect(page.problems).toEqual([]);
+		await page.close();
+	});
+
+	it('shows the cost of switches and limits before they are set, and lifts all limits in one move', async () => {
+		const page = await openPage(app, '/inquiry/quiet-rooms/strategy?index=yarrow');
+		const before = await count(page);
+		await pressKeys(page, 'j', 'Enter');
+		await page.waitForSelector('[data-line][aria-expanded=true]');
+		await waitForText(page, 'section[aria-label="room acoustics and noise"]', 'chief or not');
+		await press(page, 'Set a limit');
+		await page.waitForSelector('[aria-label="Set a limit"] li button');
+		await page.$$eval('[aria-label="Set a limit"] li button', (buttons) =>
+			(buttons as HTMLElement[]).find(({ innerText }) => innerText.includes('Shift'))?.click()
+		);
+		await page.waitForFunction(() =>
+			document.querySelector('[aria-label="Set a limit"]')?.textContent?.includes('night')
+		);
+		await press(page, 'night', '[aria-label="Set a limit"]');
+		const limited = await countChanges(page, before);
+		expect(limited).toBeLessThan(before);
+		await page.keyboard.press('Escape');
+		await waitForText(page, '[aria-label="Limits"]', 'not labelled');
+		const gate = await textOf(page, '[aria-label="Limits"] li');
+		const [, removes, doesNotMatch, notLabelled] = (
+			/takes away (\d+): (\d+) do not match, (\d+) not labelled/.exec(gate) ?? []
+		).map(Number);
+		expect(removes).toBe(before - limited);
+		expect(doesNotMatch + notLabelled).toBe(removes);
+		await press(page, 'Lift all limits');
+		expect(await countChanges(page, limited)).toBe(before);
+		await press(page, 'Restore all limits');
+		expect(await countChanges(page, before)).toBe(limited);
+		await press(page, 'Remove the limit Shift: night');
+		expect(await countChanges(page, limited)).toBe(before);
+		await page.close();
+	});
+
+	it('corrects a fault in CQL by its message, and goes back to the crosswalk', async () => {
+		const page = await openPage(app, '/inquiry/quiet-rooms/strategy?index=alder');
+		const before = await count(page);
+		await page.click('.cm-content');
+		await page.keyboard.down('Control');
+		await page.keyboard.press('a');
+		await page.keyboard.up('Control');
+		await page.keyboard.type('dc.subject = "Reverberatoin" and cql.anywhere = "sleep', { delay: 5 });
+		await waitForText(page, '[role=alert]', 'never closed');
+		await page.keyboard.type('"');
+		await waitForText(page, '[role=alert]', '“Reverberatoin” is not a heading of this index');
+		await waitForText(page, '[role=alert]', 'Reverberation');
+		expect(await count(page)).toBe(before);
+		await page.click('.cm-content');
+		await page.keyboard.down('Control');
+		await page.keyboard.press('a');
+		await page.keyboard.up('Control');
+		await page.keyboard.type('dc.subject = "Reverberation" and cql.anywhere = "sleep"', { delay: 5 });
+		await page.waitForFunction(() => !document.querySelector('[role=alert]'));
+		await waitForText(page, '[aria-label="Strategy as text"]', 'finds');
+		await press(page, 'Follow this text');
+		const typed = await countChanges(page, before);
+		expect(typed).toBeGreaterThan(0);
+		await waitForText(page, '[aria-label="Strategy as text"]', 'followed instead of the crosswalk');
+		await press(page, 'Follow the crosswalk again');
+		expect(await countChanges(page, typed)).toBe(before);
+		expect(page.problems).toEqual([]);
+		await page.close();
+	});
+
+	it('reads records by the keyboard, and picks a heading from one', async () => {
+		const page = await openPage(app, '/inquiry/quiet-rooms/records?index=yarrow&concept=attention');
+		await page.waitForSelector('[data-record][aria-selected=true]');
+		expect(await accessibilityFaults(page)).toEqual([]);
+		const first = await textOf(page, 'article h2');
+		await pressKeys(page, 'g', 'ArrowDown');
+		await page.waitForFunction(
+			(before) => document.querySelector('article h2')?.textContent !== before,
+			{},
+			first
+		);
+		expect(new URL(page.url()).searchParams.get('record')).toMatch(/^Y-\d+$/);
+		await pressKeys(page, 'ArrowRight');
+		await page.waitForFunction(() => document.activeElement?.hasAttribute('data-tagged'));
+		const heading = await page.evaluate(() => document.activeElement?.querySelector('a')?.textContent ?? '');
+		await pressKeys(page, 'Space');
+		await waitForText(page, '[data-sonner-toaster]', `Picked ${heading}`);
+		await page.waitForFunction(() => document.activeElement?.getAttribute('aria-label')?.includes('picked'));
+		await page.select('select', 'newest');
+		await page.waitForFunction(() => location.search.includes('sort=newest'));
+		await page.waitForFunction(() => document.querySelector('[data-record]')?.textContent?.includes('2026'));
+		await page.goto(`${app.address}/inquiry/quiet-rooms/strategy?index=yarrow`, {
+			waitUntil: 'networkidle0'
+		});
+		await waitForText(page, 'section[aria-label="attention"]', heading);
+		expect(page.problems).toEqual([]);
+		await page.close();
+	});
+});
