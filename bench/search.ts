@@ -34,12 +34,17 @@ async function fill(): Promise<void> {
 	await sql`
 		insert into tagged_headings (index_code, h, uri, label)
 		select ${CODE}, ordinality - 1, uri, uri from unnest(${uris}::text[]) with ordinality as u(uri, ordinality)`;
+	// Made after the rows, as otherwise they would be most of the work.
+	await sql`alter table taggings drop constraint taggings_index_code_n_position_pk`;
+	await sql`drop index taggings_by_heading`;
 	await sql`
 		insert into taggings (index_code, n, position, h, chief, aspect)
 		select ${CODE}, n, p,
 			floor(${HEADINGS}::int * power((hashint8(n::bigint * 8 + p) & 2147483647) / 2147483648.0, 1.6))::int,
 			p < 2, case when p % 3 = 0 then 'aspect ' || (n + p) % 4 end
 		from generate_series(0, ${RECORDS - 1}::int) n, generate_series(0, ${TAGGINGS - 1}::int) p`;
+	await sql`alter table taggings add primary key (index_code, n, position)`;
+	await sql`create index taggings_by_heading on taggings (index_code, h)`;
 	await sql`analyze taggings`;
 	await sql`analyze records`;
 }

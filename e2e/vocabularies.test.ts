@@ -167,12 +167,38 @@ describe('the public interface', () => {
 			],
 			['/inquiries', '/inquiries', api.inquiries],
 			['/inquiries/{id}', '/inquiries/quiet-rooms', inquiryDocument],
+			['/indexes/{code}/records/{id}', '/indexes/yarrow/records/Y-00011', api.record],
 			['/jobs/{id}', '/jobs/none', api.error]
 		];
 		for (const [name, at, schema] of checks) {
 			expect(description.paths).toHaveProperty([name]);
 			expect(v.safeParse(schema, await get(at)).issues, at).toBeUndefined();
 		}
+	});
+
+	it('searches by CQL, and says where it departs from the grammar', async () => {
+		const post = async (at: string, body: unknown) => {
+			const response = await fetch(`${app.address}/api/v1${at}`, {
+				method: 'POST',
+				headers: { 'content-type': 'application/json' },
+				body: JSON.stringify(body)
+			});
+			return { status: response.status, body: (await response.json()) as unknown };
+		};
+		const cql =
+			'dc.subject =/oak.narrower "Rest and Sleep" and (noise or "sound level*") and oak.shift = "night"';
+		const { body } = await post('/indexes/yarrow/search', { cql, yields: true, limit: 3, sort: 'newest' });
+		const found = v.parse(api.found, body);
+		expect(found.records).toHaveLength(3);
+		expect(found.yields?.limits[0]).toMatchObject({ field: 'oak.shift', surviving: found.count });
+		expect(v.safeParse(api.tree, (await post('/indexes/yarrow/parse', { cql })).body).issues).toBeUndefined();
+		const wrong = await post('/indexes/yarrow/parse', { cql: 'noise and dc.subject = "Slep"' });
+		expect(wrong.status).toBe(422);
+		expect(v.parse(api.parseFault, wrong.body)).toMatchObject({ position: 23 });
+		const text = await fetch(`${app.address}/api/v1/inquiries/quiet-rooms/strategies/yarrow.cql`);
+		const own = await post('/indexes/yarrow/search', { cql: await text.text(), limit: 0 });
+		expect(own.status).toBe(200);
+		expect(v.parse(api.found, own.body).count).toBeGreaterThan(20);
 	});
 
 	it('gives headings used together with one another, and a vocabulary as a file of each kind', async () => {

@@ -131,3 +131,67 @@ export const cell = v.strictObject({
 		})
 	)
 });
+
+const counted = v.pipe(v.number(), v.integer());
+
+/** What a search found; with yields, what every part of it brings. */
+export const found = v.strictObject({
+	count,
+	records: v.array(
+		v.strictObject({
+			id: text,
+			title: text,
+			year: v.nullable(count),
+			kind: text,
+			authors: v.array(text),
+			source: v.optional(text),
+			doi: v.optional(text)
+		})
+	),
+	remarks: v.optional(v.array(v.strictObject({ start: count, message: text }))),
+	yields: v.optional(
+		v.strictObject({
+			count,
+			withoutLimits: count,
+			blocks: v.array(
+				v.strictObject({
+					name: text,
+					status: v.picklist(['required', 'exclude']),
+					all: count,
+					surviving: count,
+					without: count,
+					removes: count,
+					lines: v.array(v.strictObject({ cql: text, all: count, only: count, loss: count, gain: counted }))
+				})
+			),
+			limits: v.array(
+				v.strictObject({
+					cql: text,
+					field: text,
+					removes: count,
+					doesNotMatch: count,
+					notLabelled: count,
+					surviving: count
+				})
+			)
+		})
+	)
+});
+
+/** A node of the syntax tree: a clause, or two nodes and the operator between them. */
+export const tree = v.looseObject({ kind: v.picklist(['clause', 'boolean']), start: count, end: count });
+
+/** Where CQL departs from the grammar or names what the index does not have, and what would be right there. */
+export const parseFault = v.strictObject({
+	position: count,
+	end: count,
+	expected: v.array(text),
+	error: error.entries.error
+});
+
+export const record = v.looseObject({
+	id: text,
+	type: text,
+	limits: v.record(text, v.array(text)),
+	headings: v.array(v.strictObject({ ...ref.entries, chief: v.boolean(), aspect: v.optional(text) }))
+});

@@ -2,11 +2,13 @@
 import { toJsonSchema } from '@valibot/to-json-schema';
 import * as v from 'valibot';
 import type { GenericSchema } from 'valibot';
+import { RECORD_FORMATS } from '../../core/formats/record-files';
 import * as api from './api-schemas';
 import { FORMATS } from './import/parsers';
 import { CROSSWALK_TYPES } from './crosswalk-export';
 import { inquiryDocument } from './inquiry-document';
-import { cellBody, newIndex, newInquiry } from './schemas';
+import { RECORD_ENDINGS } from './records/import';
+import { cellBody, newIndex, newInquiry, parseBody, searchBody } from './schemas';
 
 const json = (schema: GenericSchema) => ({ 'application/json': { schema: schemaOf(schema) } });
 
@@ -60,7 +62,7 @@ export function openApi(version: string) {
 		info: {
 			title: 'Oakmoss',
 			version,
-			description: 'Vocabularies, look-up and crosswalks, for notebooks and scripts.'
+			description: 'Vocabularies, look-up, crosswalks, records and searches, for notebooks and scripts.'
 		},
 		servers: [{ url: '/api/v1' }],
 		paths: {
@@ -93,6 +95,51 @@ export function openApi(version: string) {
 					body: file(...Object.keys(FORMATS)),
 					status: 202,
 					answer: json(api.jobAccepted)
+				})
+			},
+			'/indexes/{code}/records': {
+				put: operation({
+					summary: 'Loads records; keywords that are headings or entry terms become headings of the record',
+					parameters: [code],
+					body: file(...Object.keys(RECORD_FORMATS)),
+					status: 202,
+					answer: json(api.jobAccepted)
+				})
+			},
+			'/indexes/{code}/records/{id}': {
+				get: operation({
+					summary: 'A record as CSL-JSON, with its headings and limits',
+					parameters: [code, inPath('id', 'The record')],
+					answer: json(api.record)
+				})
+			},
+			...Object.fromEntries(
+				RECORD_ENDINGS.map((ending) => [
+					`/indexes/{code}/records.${ending}`,
+					{
+						get: operation({
+							summary: `All records as ${ending}`,
+							parameters: [code],
+							answer: file(Object.keys(RECORD_FORMATS)[RECORD_ENDINGS.indexOf(ending)])
+						})
+					}
+				])
+			),
+			'/indexes/{code}/search': {
+				post: operation({
+					summary: 'Searches an index by CQL; with yields, says what every part brings',
+					parameters: [code],
+					body: json(searchBody),
+					answer: json(api.found)
+				})
+			},
+			'/indexes/{code}/parse': {
+				post: operation({
+					summary:
+						'The syntax tree of CQL whose headings, fields and values the index knows; 422 with position and expectation else',
+					parameters: [code],
+					body: json(parseBody),
+					answer: json(api.tree)
 				})
 			},
 			'/jobs/{id}': {
@@ -170,6 +217,20 @@ export function openApi(version: string) {
 					parameters: [inquiryId, inPath('conceptId', 'The concept'), code],
 					body: json(cellBody),
 					answer: json(api.cell)
+				})
+			},
+			'/inquiries/{id}/strategies/{code}.cql': {
+				get: operation({
+					summary: 'The strategy for an index as CQL',
+					parameters: [inquiryId, code],
+					answer: file('text/plain')
+				})
+			},
+			'/inquiries/{id}/strategies/{code}.txt': {
+				get: operation({
+					summary: 'The strategy in the dialect of the index',
+					parameters: [inquiryId, code],
+					answer: file('text/plain')
 				})
 			},
 			...Object.fromEntries(
