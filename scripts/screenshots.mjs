@@ -21,6 +21,8 @@ const VIEWS = [
 		at: '/inquiry/quiet-rooms/browse/alder?display=permuted&typed=noise&concept=room-acoustics'
 	},
 	{ name: 'inquiry-indexes', at: '/inquiry/quiet-rooms/indexes' },
+	{ name: 'strategy', at: '/inquiry/quiet-rooms/strategy?index=yarrow' },
+	{ name: 'records', at: '/inquiry/quiet-rooms/records?index=yarrow&concept=attention' },
 	{ name: 'logbook', at: '/inquiry/quiet-rooms/logbook' },
 	{ name: 'subject-indexes', at: '/indexes' }
 ];

@@ -53,20 +53,31 @@ export function isCapitals(word: string): boolean {
 	return word.length > 1 && word !== word.toLowerCase() && word === word.toUpperCase();
 }
 
+interface IndexedWord {
+	folded: string;
+	/** The word itself, where it is all capitals. */
+	capitals?: string;
+}
+
+/** Most pieces of text come again; what each comes to is worked out once. */
+const known = new Map<string, readonly IndexedWord[]>();
+const MOST_KNOWN = 100_000;
+
 /** Words of a text as they are looked for: each folded, and beside it the word itself where it is all capitals. */
-export function indexedWords(text: string): { folded: string; capitals?: string }[] {
-	const found: { folded: string; capitals?: string }[] = [];
-	for (const piece of text.split(/[\s\-‐‑‒–—―/]+/)) {
-		const folded = wordsOf(fold(piece));
-		if (folded.length === 0) continue;
-		if (folded.length > 1) {
-			for (const word of folded) found.push({ folded: word });
-			continue;
-		}
-		const plain = piece.replace(/[^\p{L}\p{N}]+/gu, '');
-		found.push(isCapitals(plain) ? { folded: folded[0], capitals: plain } : { folded: folded[0] });
-	}
-	return found;
+export function indexedWords(text: string): IndexedWord[] {
+	return text.split(/[\s\-‐‑‒–—―/]+/).flatMap((piece) => {
+		const found = known.get(piece) ?? wordsOfPiece(piece);
+		if (known.size >= MOST_KNOWN) known.clear();
+		known.set(piece, found);
+		return found;
+	});
+}
+
+function wordsOfPiece(piece: string): IndexedWord[] {
+	const folded = wordsOf(fold(piece));
+	if (folded.length !== 1) return folded.map((word) => ({ folded: word }));
+	const plain = piece.replace(/[^\p{L}\p{N}]+/gu, '');
+	return [isCapitals(plain) ? { folded: folded[0], capitals: plain } : { folded: folded[0] }];
 }
 
 /** Weights by which PostgreSQL tells apart where in a record a word stands. */

@@ -1,9 +1,10 @@
 <script lang="ts">
 	import Remove from '@lucide/svelte/icons/x';
-	import { pickName, type Pick } from '$core/crosswalk';
+	import { cellId, pickName, type Pick } from '$core/crosswalk';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { lineageAt } from '../inquiry/addresses';
 	import HeadingText from '../marks/HeadingText.svelte';
+	import { number } from '../strategy/words';
 	import { flagWords } from './flags';
 	import PickSwitches from './PickSwitches.svelte';
 
@@ -70,6 +71,7 @@
 <ul class="divide-y">
 	{#each picks as pick (pick.id)}
 		{@const facts = store.facts.facts[pick.id]}
+		{@const found = store.coverage[cellId(conceptId, indexCode)]?.picks[pick.id]}
 		<li class="py-2">
 			<div class="flex items-baseline gap-2">
 				<span class="min-w-0 text-[15px]">
@@ -83,8 +85,10 @@
 							>{:else}<HeadingText label={heading.label} retired={pick.role === 'rejected'} />{/if}
 					{/each}
 				</span>
+				<span class="ml-auto"></span>
+				{#if found}<span class="shrink-0 text-xs text-quiet">{number(found)} records</span>{/if}
 				<button
-					class="quiet-action ml-auto shrink-0 !px-1"
+					class="quiet-action shrink-0 !px-1"
 					aria-label="Remove {pickName(pick)}"
 					title="Remove"
 					onclick={() => store.send({ kind: 'pick.remove', id: pick.id })}
@@ -96,6 +100,7 @@
 					{flagWords(flag, store.inquiry).says}
 				</p>
 			{/each}
+			{#if found === 0}<p class="text-xs text-warn">Brings nothing: no record here carries it so.</p>{/if}
 			{#if index}<PickSwitches {pick} {index} {full} />{/if}
 			{#if full}
 				<div class="mt-1.5 flex items-start gap-2">

@@ -6,6 +6,7 @@
 	import { lanesAt } from '../inquiry/addresses';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
+	import { number } from '../strategy/words';
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { flagWords } from './flags';
 
@@ -166,6 +167,7 @@
 			{#each columns as index, c (index.code)}
 				{@const id = cellId(concept.id, index.code)}
 				{@const content = store.cells.at(concept.id, index.code)}
+				{@const own = store.coverage[cellId(concept.id, index.code)]}
 				{@const stands = !standingOut || standingOut.has(id)}
 				<!-- svelte-ignore a11y_click_events_have_key_events (the grid handles its keys) -->
 				<div
@@ -217,8 +219,24 @@
 								· <kbd class="key-cap">Enter</kbd> suggestions · <kbd class="key-cap">L</kbd> look up
 							</span>
 						</p>
-					{:else if stands && isThin(content)}
-						<p class="text-xs text-warn">thin: no exact or close heading is searched</p>
+					{:else if stands && isThin(content, own?.headings)}
+						<p class="text-xs text-warn">
+							thin: {isThin(content) ? 'no exact or close heading is searched' : 'fewer than 10 records'}
+						</p>
+					{/if}
+					{#if stands && own && own.all > 0}
+						<p
+							class="mt-1 flex items-center gap-1.5 text-xs text-quiet"
+							title="Records that its headings find, of those that its headings or its words find"
+						>
+							<span class="h-1.5 w-14 shrink-0 bg-shade" aria-hidden="true"
+								><span class="block h-1.5 bg-lichen" style="width: {(100 * own.headings) / own.all}%"
+								></span></span
+							>
+							{content.state === 'picks'
+								? `${number(own.headings)} of ${number(own.all)} records`
+								: `${number(own.all)} records by its words`}
+						</p>
 					{/if}
 				</div>
 			{/each}

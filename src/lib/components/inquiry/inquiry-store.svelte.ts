@@ -15,6 +15,7 @@ import {
 } from '$core/crosswalk';
 import type { CrosswalkFacts } from '$lib/server/crosswalk';
 import type { IndexSummary } from '$lib/server/indexes';
+import type { CellCoverage } from '$lib/server/records/coverage';
 
 interface Loaded {
 	inquiry: Inquiry;
@@ -75,6 +76,8 @@ export class InquiryStore {
 	met = $state.raw<Met[]>([]);
 	/** What the vocabularies say about the picks; a moment behind the picks themselves. */
 	facts = $state.raw<CrosswalkFacts>(NO_FACTS);
+	/** What each cell brings in records, as the server last counted. */
+	coverage = $state.raw<Record<string, CellCoverage>>({});
 	marked = $state.raw<Marked[]>([]);
 	/** Every cell that holds something, filed by concept and index. */
 	readonly cells = $derived.by(() => new CellsByPlace(this.inquiry));
@@ -280,6 +283,8 @@ export class InquiryStore {
 	private async askFacts(): Promise<void> {
 		const response = await fetch(`/inquiry/${this.id}/facts`).catch(() => undefined);
 		if (response?.ok) this.facts = (await response.json()) as CrosswalkFacts;
+		const counted = await fetch(`/inquiry/${this.id}/coverage`).catch(() => undefined);
+		if (counted?.ok) this.coverage = (await counted.json()) as Record<string, CellCoverage>;
 	}
 
 	/** Settles the oldest change that met another: ours is sent again and overwrites, or theirs stands. */

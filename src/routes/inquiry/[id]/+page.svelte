@@ -38,7 +38,8 @@
 	const passes: Record<Filter, (conceptId: string, code: string) => boolean> = {
 		all: () => true,
 		undecided: (conceptId, code) => store.cells.at(conceptId, code).state === 'undecided',
-		thin: (conceptId, code) => isThin(store.cells.at(conceptId, code)),
+		thin: (conceptId, code) =>
+			isThin(store.cells.at(conceptId, code), store.coverage[cellId(conceptId, code)]?.headings),
 		flagged: (conceptId, code) =>
 			store.cells.at(conceptId, code).picks.some(({ id }) => store.facts.facts[id]?.flags.length > 0),
 		changed: (conceptId, code) => {

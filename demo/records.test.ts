@@ -1,0 +1,88 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { yearOf } from '../src/core/formats/csl';
+import { patternFaults } from '../src/core/search';
+import { DEMO_INDEXES } from './indexes';
+import { generateRecords } from './records';
+import { DEMO_DIALECTS, DEMO_LIMITS } from './searching';
+import type { IndexCode } from './themes';
+import { demoUri, parseVocabularyText, type TextVocabulary } from './vocabulary-text';
+
+const CODES = DEMO_INDEXES.map(({ code }) => code) as IndexCode[];
+const vocabularies = Object.fromEntries(
+	CODES.map((code) => [
+		code,
+		parseVocabularyText(readFileSync(new URL(`./vocabularies/${code}.txt`, import.meta.url), 'utf8'))
+	])
+) as Record<IndexCode, TextVocabulary>;
+const hasChief = (code: IndexCode) => DEMO_INDEXES.find((index) => index.code === code)?.hasChief ?? false;
+const made = generateRecords(vocabularies, hasChief);
+const all = CODES.flatMap((code) => made[code].map((record) => ({ code, ...record })));
+
+describe('the records of the demo', () => {
+	it('are as many as they should be, some of them for later, the same every time', () => {
+		const now = (code: IndexCode) => made[code].filter(({ later }) => !later).length;
+		expect(CODES.map(now)).toEqual([4_000, 5_000, 5_000, 4_000]);
+		expect(all.filter(({ later }) => later)).toHaveLength(240);
+		expect(JSON.stringify(generateRecords(vocabularies, hasChief).alder)).toBe(JSON.stringify(made.alder));
+	}, 30_000);
+
+	it('stand in several indexes for about an eighth of the works, with slightly differing citations', () => {
+		const byWork = new Map<number, typeof all>();
+		for (const record of all) byWork.set(record.work, [...(byWork.get(record.work) ?? []), record]);
+		const shared = [...byWork.values()].filter(({ length }) => length > 1);
+		expect(shared.length / byWork.size).toBeGreaterThan(0.11);
+		expect(shared.length / byWork.size).toBeLessThan(0.13);
+		expect(shared.every((records) => new Set(records.map(({ code }) => code)).size === records.length)).toBe(
+			true
+		);
+		const differing = shared.filter(([first, ...others]) =>
+			others.some(({ item }) => item.title !== first.item.title || item.DOI !== first.item.DOI)
+		);
+		expect(differing.length / shared.length).toBeGreaterThan(0.2);
+	});
+
+	it('carry headings of their vocabulary, none before it was introduced, chief ones only where they are marked', () => {
+		const entries = new Map(
+			CODES.flatMap((code) =>
+				vocabularies[code].entries.map((entry) => [demoUri(code, entry.name ?? entry.label), entry] as const)
+			)
+		);
+		const wrong = all.filter(({ code, taggings, item, cites = [] }) => {
+			const year = yearOf(item) ?? 2_000;
+			return (
+				cites.includes(item.id) ||
+				year < 1984 ||
+				year > 2026 ||
+				taggings.some(({ uri, chief, aspect }) => {
+					const entry = entries.get(uri);
+					return (
+						!entry || (chief && !hasChief(code)) || (aspect !== undefined && !entry.aspects.includes(aspect))
+					);
+				})
+			);
+		});
+		expect(wrong.map(({ key }) => key)).toEqual([]);
+		const early = all.filter(({ code, item }) => code === 'sorrel' && (yearOf(item) ?? 9_999) < 2010);
+		const soundscape = demoUri('sorrel', 'Soundscape');
+		expect(early.some(({ taggings }) => taggings.some(({ uri }) => uri === soundscape))).toBe(false);
+	});
+
+	it('are labelled for a part of the limits of their index, with its values', () => {
+		for (const code of CODES)
+			for (const { field, kind, values } of DEMO_LIMITS[code]) {
+				if (kind === 'flag') continue;
+				const labelled = made[code].flatMap(({ limits }) => (limits[field] ? [limits[field]] : []));
+				expect(labelled.length).toBeGreaterThan(made[code].length * 0.2);
+				expect(labelled.length).toBeLessThan(made[code].length);
+				if (kind === 'choice') expect(labelled.flat().every((value) => values.includes(value))).toBe(true);
+			}
+	});
+
+	it('are searched in dialects whose patterns hold together, each with something it cannot say', () => {
+		for (const code of CODES) {
+			expect(patternFaults(DEMO_DIALECTS[code])).toEqual([]);
+			expect(Object.values(DEMO_DIALECTS[code])).toContain('');
+		}
+	});
+});

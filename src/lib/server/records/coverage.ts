@@ -1,0 +1,57 @@
+/** What the cells of a crosswalk bring in records: coverage of each concept in each index. */
+import { cellId } from '../../../core/crosswalk';
+import { evaluate, leavesOf, lineExpression, RecordSet, strategyOf, tokensOf, type Line } from '../../../core/search';
+import { allow, type Person } from '../access';
+import { connection } from '../db/client';
+import { currentIndexes } from '../editions';
+import { loadInquiry } from '../inquiry-rows';
+import { setsOf } from './sets';
+import { searchVocabulary } from './vocabulary';
+
+export interface CellCoverage {
+	/** Records that the searched picks find. */
+	headings: number;
+	/** Records that the picks or the words find. Coverage is the one of the other. */
+	all: number;
+	/** Records that each searched pick finds, by its identifier. */
+	picks: Record<string, number>;
+}
+
+/** Coverage by cell, for the indexes that have records. A few statements for each index, and one for each word not asked before. */
+export async function coverageOf(
+	person: Person | undefined,
+	inquiryId: string
+): Promise<Record<string, CellCoverage>> {
+	allow(person, 'read');
+	const [{ inquiry }, indexes] = await Promise.all([
+		loadInquiry(connection().db, inquiryId, false),
+		currentIndexes()
+	]);
+	const wanted = indexes.filter(
+		({ index }) => index.records > 0 && inquiry.about.indexes.includes(index.code)
+	);
+	const found: Record<string, CellCoverage> = {};
+	for (const current of wanted) {
+		const { code } = current.index;
+		const blocks = strategyOf(inquiry, code).blocks.map(({ id, lines }) => ({
+			id,
+			lines: lines.filter(isSearchable)
+		}));
+		const expressions = blocks.flatMap(({ lines }) => lines.map(lineExpression));
+		const sets = await setsOf(current.index).load(leavesOf(expressions), await searchVocabulary(current));
+		for (const { id, lines } of blocks) {
+			const each = lines.map((line) => ({ line, set: evaluate(lineExpression(line), sets) }));
+			const byHeadings = each.filter(({ line }) => line.kind === 'heading');
+			found[cellId(id, code)] = {
+				headings: RecordSet.union(byHeadings.map(({ set }) => set)).size,
+				all: RecordSet.union(each.map(({ set }) => set)).size,
+				picks: Object.fromEntries(byHeadings.map(({ line, set }) => [line.id, set.size]))
+			};
+		}
+	}
+	return found;
+}
+
+function isSearchable(line: Line): boolean {
+	return line.kind !== 'word' || typeof tokensOf(line.test.text, line.test.capitals) !== 'string';
+}
