@@ -90,7 +90,10 @@ describe('a vocabulary of one’s own', () => {
 		// Removing it names the inquiry that uses it.
 		await page.$$eval('main li', (items) => {
 			const own = (items as HTMLElement[]).find(({ innerText }) => innerText.includes('Nettle'));
-			own?.querySelectorAll('button')[1].click();
+			const remove = [...(own?.querySelectorAll('button') ?? [])].find(
+				({ innerText }) => innerText === 'Remove'
+			);
+			remove?.click();
 		});
 		await waitForText(page, 'main', 'Nettle is used by Plants');
 		await page.click('[role=alert] .action');
