@@ -72,7 +72,7 @@ describe('the records of the demo', () => {
 		for (const code of CODES)
 			for (const { field, kind, values } of DEMO_LIMITS[code]) {
 				if (kind === 'flag') continue;
-				const labelled = made[code].flatMap(({ limits }) => (limits[field] ? [limits[field]] : []));
+				const labelled = made[code].flatMap(({ limits = {} }) => (limits[field] ? [limits[field]] : []));
 				expect(labelled.length).toBeGreaterThan(made[code].length * 0.2);
 				expect(labelled.length).toBeLessThan(made[code].length);
 				if (kind === 'choice') expect(labelled.flat().every((value) => values.includes(value))).toBe(true);

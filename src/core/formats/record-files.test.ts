@@ -56,7 +56,6 @@ const draft: fc.Arbitrary<RecordDraft> = fc
 			abstract,
 			...(keywords.length > 0 && { keyword: keywords.join('; ') })
 		},
-		limits: {},
 		taggings: taggings.map(({ aspect, ...tag }) => ({
 			...tag,
 			uri: tag.label,

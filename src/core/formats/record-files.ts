@@ -510,7 +510,6 @@ export function toDrafts(
 		return {
 			key: own,
 			item: { ...item, id: own, ...(free.length > 0 && { keyword: free.join('; ') }) },
-			limits: {},
 			taggings
 		};
 	});

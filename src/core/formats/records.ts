@@ -14,10 +14,13 @@ export interface RecordDraft {
 	/** What the index calls it; a record of the same key is replaced. */
 	key: string;
 	item: CslItem;
-	/** By field; what the record was not labelled for is absent. */
-	limits: Record<string, string[]>;
+	/**
+	 * By field; what the record was not labelled for is absent. Left out where its source says nothing of labels: a record
+	 * that is there already then keeps those it has.
+	 */
+	limits?: Record<string, string[]>;
 	taggings: DraftTagging[];
-	/** Keys of records of the same index that it refers to. */
+	/** Keys of records of the same index that it refers to; left out where its source does not say. */
 	cites?: string[];
 }
 

@@ -289,9 +289,10 @@ export function yieldsOf(
 			removes: isRequired ? 0 : rest.andSize(union),
 			lines: lines.map(({ line, set, variants }) => {
 				const alone = set.andNot(twice);
-				const remaining = union.andNot(alone);
+				// What the other lines match, within what the other blocks leave; only a change to this line needs it.
+				const remaining = variants.size > 0 ? rest.and(union.andNot(alone)) : RecordSet.empty;
 				const countWith = (other: RecordSet) => {
-					const kept = rest.andSize(remaining) + rest.and(other).andNot(remaining).size;
+					const kept = remaining.size + rest.and(other).andNot(remaining).size;
 					return isRequired ? kept : rest.size - kept;
 				};
 				const isOnlyLine = lines.length === 1;

@@ -9,8 +9,8 @@ const STRETCH = 65_536;
 const MOST_LISTED = 4_096;
 const WORDS = STRETCH / 32;
 
-/** Numbers in order, or bits. */
-type Container = Uint16Array | Uint32Array;
+/** Numbers in order, or bits; those in signed words, which are read without becoming floating-point numbers. */
+type Container = Uint16Array | Int32Array;
 
 export class RecordSet {
 	static readonly empty = new RecordSet([], [], []);
@@ -47,7 +47,7 @@ export class RecordSet {
 		const made = new Maker();
 		for (let base = 0; base < end; base += STRETCH) {
 			const size = Math.min(STRETCH, end - base);
-			const bits = new Uint32Array(WORDS).fill(0xffffffff, 0, size >>> 5);
+			const bits = new Int32Array(WORDS).fill(0xffffffff, 0, size >>> 5);
 			if ((size & 31) !== 0) bits[size >>> 5] = 2 ** (size & 31) - 1;
 			made.take(base / STRETCH, bits);
 		}
@@ -119,7 +119,7 @@ export class RecordSet {
 			}
 		const made = new Maker();
 		for (const stretch of [...byStretch.keys()].sort((a, b) => a - b)) {
-			const bits = new Uint32Array(WORDS);
+			const bits = new Int32Array(WORDS);
 			for (const container of byStretch.get(stretch) ?? []) addTo(bits, container);
 			made.take(stretch, bits);
 		}
@@ -172,13 +172,43 @@ export class RecordSet {
 			const size = view.getUint32(at + 4, true);
 			at += 8;
 			if (size > MOST_LISTED) {
-				made.add(stretch, new Uint32Array(own.buffer, at, WORDS), size);
+				made.add(stretch, new Int32Array(own.buffer, at, WORDS), size);
 				at += WORDS * 4;
 			} else {
 				made.add(stretch, new Uint16Array(own.buffer, at, size), size);
 				at += (size * 2 + 3) & ~3;
 			}
 		}
+		return made.set();
+	}
+
+	/** The union of stored sets, without making a set of each: of thousands of small ones that is most of the work. */
+	static unionOfBytes(all: readonly Uint8Array[]): RecordSet {
+		if (all.length === 1) return RecordSet.fromBytes(all[0]);
+		const byStretch = new Map<number, Int32Array>();
+		for (const bytes of all) {
+			const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+			for (let at = 0; at < bytes.length;) {
+				const stretch = view.getUint32(at, true);
+				const size = view.getUint32(at + 4, true);
+				at += 8;
+				let bits = byStretch.get(stretch);
+				if (!bits) byStretch.set(stretch, (bits = new Int32Array(WORDS)));
+				if (size > MOST_LISTED) {
+					for (let i = 0; i < WORDS; i++) bits[i] |= view.getInt32(at + 4 * i, true);
+					at += WORDS * 4;
+				} else {
+					for (let i = 0; i < size; i++) {
+						const low = view.getUint16(at + 2 * i, true);
+						bits[low >>> 5] |= 1 << (low & 31);
+					}
+					at += (size * 2 + 3) & ~3;
+				}
+			}
+		}
+		const made = new Maker();
+		for (const stretch of [...byStretch.keys()].sort((a, b) => a - b))
+			made.take(stretch, byStretch.get(stretch) as Int32Array);
 		return made.set();
 	}
 
@@ -235,25 +265,25 @@ function bitsIn(word: number): number {
 	return Math.imul((n + (n >>> 4)) & 0x0f0f0f0f, 0x01010101) >>> 24;
 }
 
-function countBits(bits: Uint32Array): number {
+function countBits(bits: Int32Array): number {
 	let total = 0;
 	for (let i = 0; i < bits.length; i++) if (bits[i] !== 0) total += bitsIn(bits[i]);
 	return total;
 }
 
-function bitsOf(list: Uint16Array): Uint32Array {
-	const bits = new Uint32Array(WORDS);
+function bitsOf(list: Uint16Array): Int32Array {
+	const bits = new Int32Array(WORDS);
 	addTo(bits, list);
 	return bits;
 }
 
-function addTo(bits: Uint32Array, container: Container): void {
+function addTo(bits: Int32Array, container: Container): void {
 	if (container instanceof Uint16Array)
 		for (let i = 0; i < container.length; i++) bits[container[i] >>> 5] |= 1 << (container[i] & 31);
 	else for (let i = 0; i < WORDS; i++) bits[i] |= container[i];
 }
 
-function listOf(bits: Uint32Array, size: number): Uint16Array {
+function listOf(bits: Int32Array, size: number): Uint16Array {
 	const list = new Uint16Array(size);
 	let at = 0;
 	for (let place = 0; place < WORDS; place++)
@@ -262,7 +292,7 @@ function listOf(bits: Uint32Array, size: number): Uint16Array {
 }
 
 function holds(container: Container, low: number): boolean {
-	if (container instanceof Uint32Array) return (container[low >>> 5] & (1 << (low & 31))) !== 0;
+	if (container instanceof Int32Array) return (container[low >>> 5] & (1 << (low & 31))) !== 0;
 	let from = 0;
 	let to = container.length;
 	while (from < to) {
@@ -274,18 +304,18 @@ function holds(container: Container, low: number): boolean {
 }
 
 function intersection(a: Container, b: Container): Container {
-	if (a instanceof Uint32Array && b instanceof Uint32Array) {
-		const bits = new Uint32Array(WORDS);
+	if (a instanceof Int32Array && b instanceof Int32Array) {
+		const bits = new Int32Array(WORDS);
 		for (let i = 0; i < WORDS; i++) bits[i] = a[i] & b[i];
 		return bits;
 	}
 	const [list, other] = listFirst(a, b);
-	return sift(list, (low) => holds(other, low));
+	return other instanceof Int32Array ? siftByBits(list, other, true) : siftByList(list, other, true);
 }
 
 function intersectionSize(a: Container, b: Container): number {
 	let total = 0;
-	if (a instanceof Uint32Array && b instanceof Uint32Array) {
+	if (a instanceof Int32Array && b instanceof Int32Array) {
 		for (let i = 0; i < WORDS; i++) {
 			const both = a[i] & b[i];
 			if (both !== 0) total += bitsIn(both);
@@ -293,23 +323,56 @@ function intersectionSize(a: Container, b: Container): number {
 		return total;
 	}
 	const [list, other] = listFirst(a, b);
-	for (let i = 0; i < list.length; i++) if (holds(other, list[i])) total++;
-	return total;
+	if (other instanceof Int32Array) {
+		for (let i = 0; i < list.length; i++) total += (other[list[i] >>> 5] >>> (list[i] & 31)) & 1;
+		return total;
+	}
+	return siftByList(list, other, true).length;
 }
 
 /** A list and the other container; of two lists the shorter one first. */
 function listFirst(a: Container, b: Container): [Uint16Array, Container] {
-	if (a instanceof Uint32Array) return [b as Uint16Array, a];
-	if (b instanceof Uint32Array || a.length <= b.length) return [a, b];
+	if (a instanceof Int32Array) return [b as Uint16Array, a];
+	if (b instanceof Int32Array || a.length <= b.length) return [a, b];
 	return [b, a];
 }
 
 function difference(a: Container, b: Container): Container {
-	if (a instanceof Uint16Array) return sift(a, (low) => !holds(b, low));
+	if (a instanceof Uint16Array)
+		return b instanceof Int32Array ? siftByBits(a, b, false) : siftByList(a, b, false);
 	const bits = a.slice();
-	if (b instanceof Uint32Array) for (let i = 0; i < WORDS; i++) bits[i] &= ~b[i];
+	if (b instanceof Int32Array) for (let i = 0; i < WORDS; i++) bits[i] &= ~b[i];
 	else for (let i = 0; i < b.length; i++) bits[b[i] >>> 5] &= ~(1 << (b[i] & 31));
 	return bits;
+}
+
+/** The numbers of a list that are among the bits, or those that are not. */
+function siftByBits(list: Uint16Array, bits: Int32Array, among: boolean): Uint16Array {
+	const kept = new Uint16Array(list.length);
+	const wanted = among ? 1 : 0;
+	let at = 0;
+	for (let i = 0; i < list.length; i++) {
+		const low = list[i];
+		kept[at] = low;
+		// Without a branch, as which numbers are among them is as good as chance.
+		at += ((bits[low >>> 5] >>> (low & 31)) & 1) === wanted ? 1 : 0;
+	}
+	return kept.subarray(0, at);
+}
+
+/** The numbers of a list that are in another, or those that are not. Both are walked once, the longer in leaps. */
+function siftByList(list: Uint16Array, other: Uint16Array, among: boolean): Uint16Array {
+	const kept = new Uint16Array(list.length);
+	const leap = Math.max(1, Math.floor(other.length / Math.max(1, list.length)));
+	let at = 0;
+	let j = 0;
+	for (let i = 0; i < list.length; i++) {
+		const low = list[i];
+		while (j + leap < other.length && other[j + leap] < low) j += leap;
+		while (j < other.length && other[j] < low) j++;
+		if ((j < other.length && other[j] === low) === among) kept[at++] = low;
+	}
+	return kept.subarray(0, at);
 }
 
 function union(a: Container, b: Container): Container {
@@ -322,16 +385,9 @@ function union(a: Container, b: Container): Container {
 			if (j < b.length && b[j] === next) j++;
 			list[at++] = next;
 		}
-		return list.slice(0, at);
+		return list.subarray(0, at);
 	}
-	const bits = a instanceof Uint32Array ? a.slice() : bitsOf(a);
+	const bits = a instanceof Int32Array ? a.slice() : bitsOf(a);
 	addTo(bits, b);
 	return bits;
-}
-
-function sift(list: Uint16Array, wanted: (low: number) => boolean): Uint16Array {
-	const kept = new Uint16Array(list.length);
-	let at = 0;
-	for (let i = 0; i < list.length; i++) if (wanted(list[i])) kept[at++] = list[i];
-	return kept.slice(0, at);
 }

@@ -229,13 +229,13 @@
 							class="mt-1 flex items-center gap-1.5 text-xs text-quiet"
 							title="Records that its headings find, of those that its headings or its words find"
 						>
-							<span class="h-1.5 w-14 shrink-0 bg-shade" aria-hidden="true"
+							<span class="h-1.5 w-10 shrink-0 bg-shade" aria-hidden="true"
 								><span class="block h-1.5 bg-lichen" style="width: {(100 * own.headings) / own.all}%"
 								></span></span
 							>
 							{content.state === 'picks'
-								? `${number(own.headings)} of ${number(own.all)} records`
-								: `${number(own.all)} records by its words`}
+								? `${number(own.headings)} of ${number(own.all)}`
+								: `words find ${number(own.all)}`}
 						</p>
 					{/if}
 				</div>

@@ -1,6 +1,14 @@
 /** What the cells of a crosswalk bring in records: coverage of each concept in each index. */
 import { cellId } from '../../../core/crosswalk';
-import { evaluate, leavesOf, lineExpression, RecordSet, strategyOf, tokensOf, type Line } from '../../../core/search';
+import {
+	evaluate,
+	leavesOf,
+	lineExpression,
+	RecordSet,
+	strategyOf,
+	tokensOf,
+	type Line
+} from '../../../core/search';
 import { allow, type Person } from '../access';
 import { connection } from '../db/client';
 import { currentIndexes } from '../editions';

@@ -288,6 +288,23 @@ describe('records from a file', () => {
 		expect((await listIndexes(LOCAL_PERSON)).find(({ code }) => code === 'yarrow')?.records).toBe(3);
 	});
 
+	it('keep the labels of a record that its file says nothing of', async () => {
+		const item = { id: 'a9', type: 'report', title: 'Night work' };
+		await store('yarrow', [
+			{ key: 'a9', item, limits: { 'oak.shift': ['night'] }, taggings: [], cites: ['a1'] }
+		]);
+		await take('text/csv', 'id,type,title\na9,report,Night work on wards\n');
+		const sheet = await recordSheet(LOCAL_PERSON, 'yarrow', 'a9');
+		expect(sheet).toMatchObject({
+			item: { title: 'Night work on wards' },
+			limits: { 'oak.shift': ['night'] }
+		});
+		expect(sheet.cites.map(({ id }) => id)).toEqual(['a1']);
+		const { sql } = connection();
+		await sql`delete from records where index_code = 'yarrow' and key = 'a9'`;
+		await sql.begin((tx) => rebuildSets(tx, 'yarrow'));
+	});
+
 	it('read past a broken entry in the middle', async () => {
 		const report = await take(
 			'application/x-bibtex',

@@ -90,7 +90,7 @@ export class IndexSets {
 		const parts = leaves.map((leaf) => ({ leaf, names: this.storedNames(leaf, urisOf(leaf), values) }));
 		const stored = await this.readStored(parts.flatMap(({ names }) => names));
 		for (const { leaf, names } of parts)
-			this.keep(nameOf(leaf), RecordSet.union(names.flatMap((name) => stored.get(name) ?? [])));
+			this.keep(nameOf(leaf), RecordSet.unionOfBytes(names.flatMap((name) => stored.get(name) ?? [])));
 	}
 
 	private storedNames(
@@ -148,11 +148,11 @@ export class IndexSets {
 		for (const { h, uri } of rows) this.numbers.set(uri, h);
 	}
 
-	private async readStored(names: readonly string[]): Promise<Map<string, RecordSet>> {
+	private async readStored(names: readonly string[]): Promise<Map<string, Uint8Array>> {
 		if (names.length === 0) return new Map();
 		const rows = await connection().sql<{ name: string; bytes: Uint8Array }[]>`
 			select name, bytes from record_sets where index_code = ${this.code} and name = any(${[...new Set(names)]})`;
-		return new Map(rows.map(({ name, bytes }) => [name, RecordSet.fromBytes(bytes)]));
+		return new Map(rows.map(({ name, bytes }) => [name, bytes]));
 	}
 
 	/** Two that ask for the same word at the same time wait for the same statement. */

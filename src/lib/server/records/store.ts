@@ -7,7 +7,7 @@ import {
 	type RecordDraft
 } from '../../../core/formats/records';
 import { yearOf } from '../../../core/formats/csl';
-import { RecordSet, vectorsOf } from '../../../core/search';
+import { COMMON_LIMITS, RecordSet, vectorsOf } from '../../../core/search';
 import { fold, wordsOf } from '../../../core/text';
 import { copy, type Value } from '../db/copy';
 
@@ -87,13 +87,19 @@ export async function storeRecords(
 	const known = new Map<string, { n: number; same: boolean }>();
 	const byKey = new Map(drafts.map((draft) => [draft.key, draft]));
 	for (const keys of batches([...byKey.keys()])) {
-		const rows = await tx<{ key: string; n: number; csl: unknown; limits: unknown; tags: unknown }[]>`
+		const rows = await tx<
+			{ key: string; n: number; csl: unknown; limits: Record<string, string[]>; tags: unknown }[]
+		>`
 			select r.key, r.n, r.csl, r.limits, (
 				select coalesce(json_agg(json_build_array(t.h, t.chief, t.aspect) order by t.position), '[]')
 				from taggings t where t.index_code = r.index_code and t.n = r.n) as tags
 			from records r where r.index_code = ${indexCode} and r.key = any(${keys})`;
 		for (const { key, n, csl, limits, tags } of rows) {
-			const draft = byKey.get(key) as RecordDraft;
+			let draft = byKey.get(key) as RecordDraft;
+			if (!draft.limits) {
+				draft = { ...draft, limits: labelsOf(limits) };
+				byKey.set(key, draft);
+			}
 			const own = draft.taggings.map(({ uri, chief, aspect }) => [numbers.at(uri), chief, aspect ?? null]);
 			const same = canonical([csl, limits, tags]) === canonical([draft.item, limitsOfRecord(draft), own]);
 			known.set(key, { n, same });
@@ -103,6 +109,9 @@ export async function storeRecords(
 	const replaced = kept.flatMap(({ key }) => known.get(key)?.n ?? []);
 	const changes = new SetChanges();
 	await takeOut(tx, indexCode, replaced, changes);
+	const cited = kept.flatMap(({ key, cites }) => (cites ? (known.get(key)?.n ?? []) : []));
+	for (const some of batches(cited))
+		await tx`delete from record_references where index_code = ${indexCode} and n = any(${some})`;
 
 	let next = index.records;
 	const placed = kept.map((draft) => ({ draft, n: known.get(draft.key)?.n ?? next++ }));
@@ -122,8 +131,14 @@ export async function storeRecords(
 	return {
 		added: next - index.records,
 		replaced: replaced.length,
-		unchanged: drafts.length - kept.length
+		unchanged: byKey.size - kept.length
 	};
+}
+
+/** The labels of a stored record, without what follows from the record itself. */
+function labelsOf(limits: Record<string, string[]>): Record<string, string[]> {
+	const own = new Set([...COMMON_LIMITS.map(({ field }) => field), 'oak.peerReviewed']);
+	return Object.fromEntries(Object.entries(limits).filter(([field]) => !own.has(field)));
 }
 
 /** JSON with its names in order, as the database keeps them in an order of its own. */
@@ -173,7 +188,6 @@ async function takeOut(
 		const rows = await tx<{ n: number; limits: Record<string, string[]> }[]>`
 			delete from records where index_code = ${indexCode} and n = any(${some}) returning n, limits`;
 		for (const { n, limits } of rows) for (const name of setNamesOfLimits(limits)) changes.remove(name, n);
-		await tx`delete from record_references where index_code = ${indexCode} and n = any(${some})`;
 	}
 }
 

@@ -111,7 +111,7 @@
 	<button class="quiet-action" onclick={() => (loggingElsewhere = true)}>Log a search made elsewhere</button>
 </div>
 <!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reached by the keys that scroll it) -->
-<div class="min-h-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="Logbook">
+<div class="relative min-h-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="Logbook">
 	<div class="mx-auto max-w-3xl p-6">
 		{#each days as { day, entries: own } (day)}
 			<section class="mb-6">

@@ -132,7 +132,7 @@
 			navigating.to?.url.searchParams.get('sort') !== data.sort}
 	>
 		<div class="flex w-[430px] shrink-0 flex-col border-r max-md:w-full">
-			<div class="min-h-0 flex-1 overflow-y-auto">
+			<div class="relative min-h-0 flex-1 overflow-y-auto">
 				<RecordList
 					records={found.records}
 					offset={found.offset}
@@ -159,7 +159,7 @@
 			</div>
 		</div>
 		<!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reached by the keys that scroll it) -->
-		<div class="min-w-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="Record">
+		<div class="relative min-w-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="Record">
 			{#if data.sheet}<RecordView sheet={data.sheet} {index} {concept} sort={data.sort} />{/if}
 		</div>
 	</div>

@@ -127,7 +127,7 @@
 	</div>
 {:else}
 	<div class="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-auto">
-		<div class="min-w-0 flex-1 overflow-y-auto px-4 py-3 max-lg:overflow-visible">
+		<div class="relative min-w-0 flex-1 overflow-y-auto px-4 py-3 max-lg:overflow-visible">
 			{#if view.records === 0}
 				<p class="mb-3 rounded bg-warn-wash px-3 py-2">
 					{index.name} has no records here, so nothing can be counted. The strategy can be copied and run in its
@@ -178,7 +178,7 @@
 			{/if}
 		</div>
 		<aside
-			class="flex w-[372px] shrink-0 flex-col gap-4 overflow-y-auto border-l bg-paper px-4 py-3 max-lg:w-full max-lg:border-t max-lg:border-l-0"
+			class="relative flex w-[372px] shrink-0 flex-col gap-4 overflow-y-auto border-l bg-paper px-4 py-3 max-lg:w-full max-lg:border-t max-lg:border-l-0"
 			aria-label="Result and text"
 		>
 			<section aria-label="Result">
