@@ -226,11 +226,23 @@ export function leavesOfStrategy(strategy: Strategy, variants: boolean): Leaf[] 
 /** The records of a strategy: all required blocks, without the excluded ones, within the limits. */
 export function resultOf(strategy: Strategy, sets: Sets): RecordSet {
 	const { blocks, limits } = standing(strategy);
-	const union = (block: Block) =>
-		RecordSet.union(block.lines.map((line) => evaluate(lineExpression(line), sets)));
-	const required = blocks.filter(({ status }) => status === 'required').map(union);
-	let result = required.sort((a, b) => a.size - b.size).reduce((left, set) => left.and(set), sets.all);
-	for (const block of blocks) if (block.status === 'exclude') result = result.andNot(union(block));
+	const linesOf = (block: Block) => block.lines.map((line) => evaluate(lineExpression(line), sets));
+	const required = blocks
+		.filter(({ status }) => status === 'required')
+		.map((block) => {
+			const lines = linesOf(block);
+			return { lines, size: lines.reduce((sum, set) => sum + set.size, 0) };
+		})
+		.sort((a, b) => a.size - b.size);
+	// From the block that can find least; of each further line only what is still in question is looked at.
+	let result: RecordSet | undefined;
+	for (const { lines } of required) {
+		const left: RecordSet | undefined = result;
+		result = RecordSet.union(left ? lines.map((set) => left.and(set)) : lines);
+	}
+	result ??= sets.all;
+	for (const block of blocks)
+		if (block.status === 'exclude') for (const set of linesOf(block)) result = result.andNot(set);
 	for (const limit of limits) result = result.and(evaluate(limitExpression(limit), sets));
 	return result;
 }
