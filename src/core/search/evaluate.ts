@@ -234,11 +234,13 @@ export function resultOf(strategy: Strategy, sets: Sets): RecordSet {
 			return { lines, size: lines.reduce((sum, set) => sum + set.size, 0) };
 		})
 		.sort((a, b) => a.size - b.size);
-	// From the block that can find least; of each further line only what is still in question is looked at.
+	// From the block that can find least. Once little is in question, only that is looked for in the lines of the next.
 	let result: RecordSet | undefined;
-	for (const { lines } of required) {
+	for (const { lines, size } of required) {
 		const left: RecordSet | undefined = result;
-		result = RecordSet.union(left ? lines.map((set) => left.and(set)) : lines);
+		if (!left) result = RecordSet.union(lines);
+		else if (left.size * 8 < size) result = RecordSet.union(lines.map((set) => left.and(set)));
+		else result = left.and(RecordSet.union(lines));
 	}
 	result ??= sets.all;
 	for (const block of blocks)

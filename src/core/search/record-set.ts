@@ -279,7 +279,10 @@ function bitsOf(list: Uint16Array): Int32Array {
 
 function addTo(bits: Int32Array, container: Container): void {
 	if (container instanceof Uint16Array)
-		for (let i = 0; i < container.length; i++) bits[container[i] >>> 5] |= 1 << (container[i] & 31);
+		for (let i = 0; i < container.length; i++) {
+			const low = container[i];
+			bits[low >>> 5] |= 1 << (low & 31);
+		}
 	else for (let i = 0; i < WORDS; i++) bits[i] |= container[i];
 }
 
