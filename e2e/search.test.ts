@@ -1,3 +1,7 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import type { ElementHandle } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
 	accessibilityFaults,
@@ -45,6 +49,29 @@ const press = (page: Opened, name: string, within = 'body') =>
 		},
 		name
 	);
+
+describe('records from a file', () => {
+	it('are loaded with their keywords matched, and the report says so', async () => {
+		const file = path.join(mkdtempSync(path.join(os.tmpdir(), 'oakmoss-ris-')), 'found.ris');
+		writeFileSync(
+			file,
+			'TY  - JOUR\nTI  - Echo in the reading corner\nPY  - 2020\nKW  - Attention\nKW  - reading nooks\nER  - \n\nTY  - JOUR\nPY  - 2021\nER  - \n'
+		);
+		const page = await openPage(app, '/indexes');
+		await press(page, 'Load records', 'main li');
+		const input = await page.waitForSelector('input[type=file]');
+		await (input as ElementHandle<HTMLInputElement>).uploadFile(file);
+		await page.click('form .action');
+		await waitForText(page, 'main', 'import report');
+		await waitForText(page, 'main', '1 new, 0 in place of earlier ones');
+		await waitForText(page, 'main', '1 keywords are headings, 1 are not');
+		await waitForText(page, 'main', 'Entries that say nothing');
+		await waitForText(page, 'main', '“reading nooks” (1 record) is neither a heading nor an entry term here');
+		expect(await accessibilityFaults(page)).toEqual([]);
+		expect(page.problems).toEqual([]);
+		await page.close();
+	});
+});
 
 describe('from the crosswalk to records', () => {
 	it('runs a strategy in each index, and finds and mends the line that costs most', async () => {

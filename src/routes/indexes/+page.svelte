@@ -68,7 +68,7 @@
 	<ul class="divide-y border-y">
 		{#each data.indexes as index (index.code)}
 			{@const job = data.jobs.find(({ indexCode }) => indexCode === index.code)}
-			<li class="grid gap-x-6 gap-y-1 py-4 md:grid-cols-[36px_1fr_300px]">
+			<li class="grid gap-x-6 gap-y-1 py-4 md:grid-cols-[36px_1fr_350px]">
 				<IndexMark {index} size={34} />
 				<div>
 					<p class="flex flex-wrap items-baseline gap-x-3">
@@ -88,11 +88,15 @@
 						{:else}
 							No vocabulary is loaded yet.
 						{/if}
-						{index.records > 0
-							? `${number(index.records)} records`
-							: 'No records are loaded yet.'}{index.records > 0 && index.limits.length > 0
-							? `, with the limits ${index.limits.map(({ label }) => label.toLowerCase()).join(', ')}`
-							: ''}
+					</p>
+					<p class="text-quiet">
+						{#if index.records > 0}
+							{number(index.records)} records{index.limits.length > 0
+								? `, with the limits ${index.limits.map(({ label }) => label.toLowerCase()).join(', ')}`
+								: ''}
+						{:else}
+							No records are loaded yet.
+						{/if}
 					</p>
 					{#if loading?.code === index.code}
 						<LoadFile

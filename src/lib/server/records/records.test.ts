@@ -2,7 +2,7 @@ import { mkdtemp, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import fc from 'fast-check';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { Command } from '../../../core/crosswalk';
 import { limitsOfRecord, wordsOfRecord, type RecordDraft } from '../../../core/formats/records';
 import type { RecordFormat } from '../../../core/formats/record-files';
@@ -346,6 +346,23 @@ describe('CQL on an index', () => {
 			kind: 'boolean',
 			operator: 'or'
 		});
+	});
+
+	it('sees what another server changes, with its next search', async () => {
+		// Modules of their own have memory of their own, as another server would.
+		vi.resetModules();
+		const other = await import('./search');
+		const { connection: otherConnection } = await import('../db/client');
+		const count = async () => (await other.searchIndex(LOCAL_PERSON, 'yarrow', { cql: 'sundown' })).count;
+		expect(await count()).toBe(0);
+		const item = { id: 'a8', type: 'report', title: 'Sundown on wards' };
+		await store('yarrow', [{ key: 'a8', item, taggings: [] }]);
+		expect(await count()).toBe(1);
+		await store('yarrow', [{ key: 'a8', item: { ...item, title: 'Evening on wards' }, taggings: [] }]);
+		expect(await count()).toBe(0);
+		await otherConnection().sql.end();
+		await connection().sql`delete from records where index_code = 'yarrow' and key = 'a8'`;
+		await connection().sql.begin((tx) => rebuildSets(tx, 'yarrow'));
 	});
 
 	it('orders results the same way on every page', async () => {
