@@ -77,6 +77,8 @@ describe('from the crosswalk to records', () => {
 	it('runs a strategy in each index, and finds and mends the line that costs most', async () => {
 		const page = await openPage(app, '/inquiry/quiet-rooms');
 		await waitForText(page, '[role=grid]', 'Noise, Indoor');
+		// Coverage: what the headings of a cell find of all that its headings or words find.
+		await waitForText(page, '[role=grid]', 'words find 873');
 		for (const code of ['bracken', 'sorrel', 'yarrow', 'alder']) {
 			await page.goto(`${app.address}/inquiry/quiet-rooms/strategy?index=${code}`, {
 				waitUntil: 'networkidle0'
