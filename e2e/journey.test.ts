@@ -99,6 +99,9 @@ describe('from a word to the crosswalk', () => {
 		await page.type('aside textarea', 'Naps are under Breaks and rest.');
 		await page.click('aside button[role=switch]');
 		await page.waitForFunction(() => document.querySelector('[role=status]')?.textContent?.includes('Saved'));
+		// What was changed is counted anew, a moment after it is saved.
+		await waitForText(page, cell(sleepAndRest, 1), '393 of 678');
+		await waitForText(page, cell(sleepAndRest, 3), '1,564 of 1,826');
 		const after = [
 			await textOf(page, cell(sleepAndRest, 1)),
 			await textOf(page, cell(sleepAndRest, 2)),
@@ -106,10 +109,10 @@ describe('from a word to the crosswalk', () => {
 			await textOf(page, cell(sleepAndRest, 4))
 		];
 		expect(after).toEqual([
-			'Sleep of pupils not judged Naps are under Breaks and rest. thin: no exact or close heading is searched',
-			'Sleep not judged thin: no exact or close heading is searched',
-			'Rest and Sleep exact · with narrower Insomnia, Hospital narrower · covered',
-			'no heading here'
+			'Sleep of pupils not judged Naps are under Breaks and rest. thin: no exact or close heading is searched 393 of 678',
+			'Sleep not judged thin: no exact or close heading is searched 387 of 1,262',
+			'Rest and Sleep exact · with narrower Insomnia, Hospital narrower · covered 1,564 of 1,826',
+			'no heading here words find 387'
 		]);
 
 		// It can be taken away.

@@ -65,7 +65,7 @@
 			method: 'POST',
 			headers: { 'content-type': 'application/json' },
 			body: JSON.stringify({
-				commands: [{ kind: 'strategy.set', indexCode: session.code, text, limits: [] }]
+				commands: [{ kind: 'strategy.set', indexCode: session.code, text, limits: [], lifted: false }]
 			})
 		}).catch(() => undefined);
 		if (mine !== asked || draft === undefined) return;
@@ -88,7 +88,7 @@
 		if (draft === undefined || shownFault) return;
 		const text = draft;
 		leave();
-		session.set({ text, limits: [] });
+		session.set({ text, limits: [], lifted: false });
 	}
 
 	function leave() {
