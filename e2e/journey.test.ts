@@ -129,8 +129,8 @@ describe('from a word to the crosswalk', () => {
 		await page.goto(`${app.address}/inquiry/quiet-rooms?cell=sleep-and-rest:bracken`, {
 			waitUntil: 'networkidle0'
 		});
-		expect(await textOf(page, cell(sleepAndRest, 3))).toBe(after[2]);
-		expect(await textOf(page, cell(sleepAndRest, 4))).toBe(after[3]);
+		await waitForText(page, cell(sleepAndRest, 3), after[2]);
+		await waitForText(page, cell(sleepAndRest, 4), after[3]);
 		expect(await page.$eval('aside textarea', (field) => (field as HTMLTextAreaElement).value)).toBe(
 			'Naps are under Breaks and rest.'
 		);
