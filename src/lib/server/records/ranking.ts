@@ -23,16 +23,16 @@ const kept = new Map<string, Promise<Uint32Array>>();
 
 /**
  * Record numbers of a result in order.
- * @param name tells results apart within a revision of the index
+ * @param edition by which narrower headings were found: another edition may find other records
  */
 export function ordered(
 	sets: IndexSets,
-	name: string,
+	edition: number,
 	result: RecordSet,
 	strategy: Strategy,
 	sort: Sort
 ): Promise<Uint32Array> {
-	const full = `${sets.code} ${sets.revision} ${sort} ${name}`;
+	const full = `${sets.code} ${sets.revision} ${edition} ${sort} ${nameOfResult(strategy)}`;
 	const known = kept.get(full) ?? order(sets, result, strategy, sort);
 	kept.delete(full);
 	kept.set(full, known);
@@ -138,7 +138,7 @@ async function recordsWith(sets: IndexSets, terms: readonly Term[]): Promise<num
 }
 
 /** A name for a result by what it was asked for: strategies that print alike find alike. */
-export function nameOfResult(strategy: Strategy): string {
+function nameOfResult(strategy: Strategy): string {
 	return JSON.stringify(strategy, (name, value: unknown) =>
 		name === 'id' || name === 'name' || name === 'fit' || name === 'label' ? undefined : value
 	);

@@ -22,7 +22,7 @@ import { connection } from '../db/client';
 import { inquiries, people, runs } from '../db/schema';
 import { ServiceError } from '../errors';
 import { loadInquiry, noInquiry, type Queries } from '../inquiry-rows';
-import { findByText, findRecords, page, type ResultPage } from './search';
+import { findByText, findRecords, page, readByText, type ResultPage } from './search';
 import type { Sort } from './ranking';
 
 export interface RunLine {
@@ -133,13 +133,14 @@ export async function runStrategy(person: Person | undefined, inquiryId: string,
 	if (textFault) throw new ServiceError(422, 'cql', textFault.message, textFault);
 	if (faults.length > 0)
 		throw new ServiceError(422, faults[0].code, faults.map(({ message }) => message).join(' '), faults);
+	const asTyped = reading?.beyond && !strategy.lifted;
 	return keep(inquiryId, {
 		indexCode: code,
 		kind: 'run',
-		cql: reading?.beyond ? cql : printStrategy(withoutLimits(strategy)),
+		cql: asTyped ? cql : printStrategy(withoutLimits(strategy)),
 		settings: settingsOf(inquiry, code),
-		// What is kept is what was applied: lifted limits were not.
-		limits: strategy.lifted || reading?.beyond ? [] : strategy.limits,
+		// What is kept is what was applied: lifted limits were not, and a text kept as typed holds its own.
+		limits: strategy.lifted || asTyped ? [] : strategy.limits,
 		edition: current.edition?.label ?? '',
 		recordsRevision: sets.revision,
 		count: result.size,
@@ -291,13 +292,10 @@ export async function runPage(
 	allow(person, 'read');
 	const run = await findRun(inquiryId, number);
 	const found = foundOf(run);
-	const { current, sets, strategy } =
-		run.kind === 'run'
-			? await findByText(run.indexCode, run.cql, run.limits)
-			: await findByText(run.indexCode, wholeText(run), []);
+	const at = await readByText(run.indexCode, run.cql, run.limits);
 	// The name keeps orders of different runs apart though their strategies may be the same.
-	const named = { ...strategy, run: number };
-	return { indexCode: run.indexCode, ...(await page(current, sets, named, found, wanted)) };
+	const named = { ...at.strategy, run: `${inquiryId} ${number}` };
+	return { indexCode: run.indexCode, ...(await page(at, named, found, wanted)) };
 }
 
 export interface Difference {

@@ -33,7 +33,7 @@ import { currentIndex, type CurrentIndex } from '../editions';
 import { ServiceError } from '../errors';
 import { loadInquiry } from '../inquiry-rows';
 import { recordLines, type RecordLine } from './lines';
-import { nameOfResult, ordered, type Sort } from './ranking';
+import { ordered, type Sort } from './ranking';
 import { setsOf, type IndexSets } from './sets';
 import { limitsOf, resolverOf, searchVocabulary, type SearchVocabulary } from './vocabulary';
 
@@ -83,18 +83,9 @@ export async function searchIndex(person: Person | undefined, code: string, requ
 	strategy.limits = [...strategy.limits, ...(request.limits ?? [])];
 	refuse(faultsOf(strategy, at.vocabulary.narrower));
 	const found = await evaluateStrategy(at, strategy, request.yields ?? false);
-	const order = await ordered(
-		at.sets,
-		nameOfResult(strategy),
-		found.result,
-		strategy,
-		request.sort ?? 'relevance'
-	);
-	const offset = request.offset ?? 0;
-	const numbers = [...order.subarray(offset, offset + (request.limit ?? 20))];
+	const { sort = 'relevance', offset = 0, limit = 20 } = request;
 	return {
-		count: found.result.size,
-		records: await recordLines(at.current, numbers),
+		...(await page(at, strategy, found.result, { sort, offset, limit })),
 		beyond,
 		remarks,
 		strategy,
@@ -306,13 +297,18 @@ export async function strategyFile(
 	});
 }
 
-/** What is found by a strategy that is kept elsewhere, such as one of a run. */
-export async function findByText(code: string, text: string, limits: readonly LimitSetting[]) {
+/** A strategy that is kept elsewhere, such as one of a run, with its limits besides those in the text. */
+export async function readByText(code: string, text: string, limits: readonly LimitSetting[]) {
 	const at = await searchable(code);
 	const { strategy } = read(text, at);
-	strategy.limits = [...limits];
-	const { result } = await evaluateStrategy(at, strategy, false);
-	return { ...at, strategy, result };
+	strategy.limits = [...strategy.limits, ...limits];
+	return { ...at, strategy };
+}
+
+/** What such a strategy finds on the records as they are now. */
+export async function findByText(code: string, text: string, limits: readonly LimitSetting[]) {
+	const at = await readByText(code, text, limits);
+	return { ...at, ...(await evaluateStrategy(at, at.strategy, false)) };
 }
 
 export interface ResultPage {
@@ -329,18 +325,20 @@ export async function resultPage(
 	{ sort, offset, limit }: { sort: Sort; offset: number; limit: number }
 ): Promise<ResultPage & { faults: Fault[] }> {
 	allow(person, 'read');
-	const { current, sets, strategy, result, faults } = await findRecords(inquiryId, code, []);
-	return { ...(await page(current, sets, strategy, result, { sort, offset, limit })), faults };
+	const found = await findRecords(inquiryId, code, []);
+	return {
+		...(await page(found, found.strategy, found.result, { sort, offset, limit })),
+		faults: found.faults
+	};
 }
 
 export async function page(
-	current: CurrentIndex,
-	sets: IndexSets,
+	{ current, sets, vocabulary }: Searchable,
 	strategy: Strategy,
 	result: RecordSet,
 	{ sort, offset, limit }: { sort: Sort; offset: number; limit: number }
 ): Promise<ResultPage> {
-	const order = await ordered(sets, nameOfResult(strategy), result, strategy, sort);
+	const order = await ordered(sets, vocabulary.edition, result, strategy, sort);
 	return {
 		count: result.size,
 		offset,

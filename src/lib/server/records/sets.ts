@@ -9,7 +9,7 @@ import { recordSets } from '../db/schema';
 import type { CurrentIndex } from '../editions';
 import { setNameOfHeading, setNameOfLabelled, setNameOfValue } from './store';
 
-/** Sets kept for one index take no more than this; then those longest unused go. In bytes. */
+/** For one index, in bytes. */
 const MOST_BYTES = 256 * 2 ** 20;
 /** What a set costs besides its numbers. */
 const OVERHEAD = 200;
@@ -27,7 +27,7 @@ const NO_VOCABULARY: NarrowerIn = { edition: 0, narrower: (uri) => [uri] };
 /** What a server knows of an index's records at one revision. */
 export class IndexSets {
 	private readonly sets = new Map<string, RecordSet>();
-	private readonly waiting = new Map<string, Promise<void>>();
+	private readonly waiting = new Map<string, Promise<RecordSet>>();
 	private readonly numbers = new Map<string, number | undefined>();
 	private bytes = 0;
 	private values: Promise<Map<string, { value: string; size: number }[]>> | undefined;
@@ -39,7 +39,9 @@ export class IndexSets {
 	constructor(
 		readonly code: string,
 		readonly revision: number,
-		readonly records: number
+		readonly records: number,
+		/** Sets kept take no more than this, in bytes; then those longest unused go. */
+		private readonly mostBytes = MOST_BYTES
 	) {
 		this.all = RecordSet.upTo(records);
 	}
@@ -53,15 +55,25 @@ export class IndexSets {
 			leaf.kind === 'heading' && leaf.withNarrower
 				? `${vocabulary.edition} ${leafName(leaf)}`
 				: leafName(leaf);
-		const missing = leaves.filter((leaf) => !this.sets.has(nameOf(leaf)));
-		const words = missing.filter(({ kind }) => kind === 'word');
-		const others = missing.filter(({ kind }) => kind !== 'word');
+		// Held from here on, so that a set that is let go meanwhile is still at hand for this answer.
+		const held = new Map<string, RecordSet>();
+		const missing: Leaf[] = [];
+		for (const leaf of leaves) {
+			const set = this.use(nameOf(leaf));
+			if (set) held.set(leafName(leaf), set);
+			else missing.push(leaf);
+		}
 		await Promise.all([
-			this.loadUnions(others, vocabulary, nameOf),
-			...words.map((leaf) => this.loadWord(leaf))
+			this.loadUnions(
+				missing.filter(({ kind }) => kind !== 'word'),
+				vocabulary
+			).then((sets) => {
+				for (const [leaf, set] of sets) held.set(leafName(leaf), this.keep(nameOf(leaf), set));
+			}),
+			...missing
+				.filter(({ kind }) => kind === 'word')
+				.map(async (leaf) => held.set(leafName(leaf), await this.loadWord(leaf)))
 		]);
-		// Held here, so that a set that is let go meanwhile is still at hand for this answer.
-		const held = new Map(leaves.map((leaf) => [leafName(leaf), this.use(nameOf(leaf))]));
 		this.trim();
 		return {
 			all: this.all,
@@ -73,12 +85,8 @@ export class IndexSets {
 		};
 	}
 
-	private async loadUnions(
-		leaves: readonly Leaf[],
-		vocabulary: NarrowerIn,
-		nameOf: (leaf: Leaf) => string
-	): Promise<void> {
-		if (leaves.length === 0) return;
+	private async loadUnions(leaves: readonly Leaf[], vocabulary: NarrowerIn): Promise<[Leaf, RecordSet][]> {
+		if (leaves.length === 0) return [];
 		const values = leaves.some(({ kind }) => kind === 'range') ? await this.limitValues() : undefined;
 		const urisOf = (leaf: Leaf) =>
 			leaf.kind !== 'heading'
@@ -89,8 +97,10 @@ export class IndexSets {
 		await this.loadNumbers(leaves.flatMap(urisOf));
 		const parts = leaves.map((leaf) => ({ leaf, names: this.storedNames(leaf, urisOf(leaf), values) }));
 		const stored = await this.readStored(parts.flatMap(({ names }) => names));
-		for (const { leaf, names } of parts)
-			this.keep(nameOf(leaf), RecordSet.unionOfBytes(names.flatMap((name) => stored.get(name) ?? [])));
+		return parts.map(({ leaf, names }) => [
+			leaf,
+			RecordSet.unionOfBytes(names.flatMap((name) => stored.get(name) ?? []))
+		]);
 	}
 
 	private storedNames(
@@ -117,23 +127,25 @@ export class IndexSets {
 		}
 	}
 
-	/** A set that was loaded; it counts as used now, so it is the last to go. */
-	private use(name: string): RecordSet {
-		const set = this.sets.get(name) ?? RecordSet.empty;
+	/** A set that is at hand; it counts as used now, so it is the last to go. */
+	private use(name: string): RecordSet | undefined {
+		const set = this.sets.get(name);
+		if (!set) return undefined;
 		this.sets.delete(name);
 		this.sets.set(name, set);
 		return set;
 	}
 
-	private keep(name: string, set: RecordSet): void {
-		if (this.sets.has(name)) return;
+	private keep(name: string, set: RecordSet): RecordSet {
+		if (this.sets.has(name)) return set;
 		this.sets.set(name, set);
 		this.bytes += set.bytes + OVERHEAD;
+		return set;
 	}
 
 	private trim(): void {
 		for (const [name, set] of this.sets) {
-			if (this.bytes <= MOST_BYTES) return;
+			if (this.bytes <= this.mostBytes) return;
 			this.sets.delete(name);
 			this.bytes -= set.bytes + OVERHEAD;
 		}
@@ -156,7 +168,7 @@ export class IndexSets {
 	}
 
 	/** Two that ask for the same word at the same time wait for the same statement. */
-	private loadWord(leaf: Leaf): Promise<void> {
+	private loadWord(leaf: Leaf): Promise<RecordSet> {
 		const name = leafName(leaf);
 		const known =
 			this.waiting.get(name) ?? this.findWord(name, leaf).finally(() => this.waiting.delete(name));
@@ -164,13 +176,13 @@ export class IndexSets {
 		return known;
 	}
 
-	private async findWord(name: string, leaf: Leaf): Promise<void> {
-		if (leaf.kind !== 'word') return;
+	private async findWord(name: string, leaf: Leaf): Promise<RecordSet> {
+		if (leaf.kind !== 'word') return RecordSet.empty;
 		const { column, query } = queryOf(leaf);
 		const { sql } = connection();
 		const rows = await sql<{ n: number }[]>`
 			select n from records where index_code = ${this.code} and ${sql(column)} @@ ${query}::tsquery order by n`;
-		this.keep(name, RecordSet.fromSorted(rows.map(({ n }) => n)));
+		return this.keep(name, RecordSet.fromSorted(rows.map(({ n }) => n)));
 	}
 
 	/** The values of every limit with their sizes, in order; a range is a union of some of them. */

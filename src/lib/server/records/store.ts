@@ -58,6 +58,14 @@ class SetChanges {
 		this.at(name).remove.push(n);
 	}
 
+	/** Numbers of the headings whose sets change. */
+	headings(): number[] {
+		return [...this.byName.keys()].flatMap((name) => {
+			const match = /^h (\d+)$/.exec(name);
+			return match ? [Number(match[1])] : [];
+		});
+	}
+
 	private at(name: string) {
 		let known = this.byName.get(name);
 		if (!known) this.byName.set(name, (known = { add: [], remove: [] }));
@@ -124,6 +132,7 @@ export async function storeRecords(
 	await copyRows(tx, indexCode, placed, (uri) => numbers.at(uri) as number);
 	await writeReferences(tx, indexCode, placed);
 	await writeSets(tx, indexCode, changes);
+	await countHeadings(tx, indexCode, changes.headings());
 	if (kept.length > 0)
 		await tx`
 			update subject_indexes set records = ${next}, records_revision = records_revision + 1
@@ -258,14 +267,22 @@ async function writeSets(tx: TransactionSql, indexCode: string, { byName }: SetC
 		});
 		await copySets(tx, indexCode, sets);
 	}
-	// Counts of headings, where lists can reach them without a set.
-	await tx`
+}
+
+/** Counts of headings, kept where lists can reach them without a set. */
+async function countHeadings(
+	tx: TransactionSql,
+	indexCode: string,
+	numbers: readonly number[]
+): Promise<void> {
+	for (const some of batches(numbers))
+		await tx`
 		update tagged_headings t set
 			records = coalesce((select size from record_sets s
 				where s.index_code = t.index_code and s.name = 'h ' || t.h), 0),
 			chief = coalesce((select size from record_sets s
 				where s.index_code = t.index_code and s.name = 'h ' || t.h || ' c'), 0)
-		where index_code = ${indexCode}`;
+		where index_code = ${indexCode} and h = any(${some})`;
 }
 
 async function copySets(
@@ -310,7 +327,12 @@ export async function rebuildSets(
 		}
 	}
 	await copySets(tx, indexCode, sets());
-	await writeSets(tx, indexCode, new SetChanges());
+	const held = await tx<{ h: number }[]>`select h from tagged_headings where index_code = ${indexCode}`;
+	await countHeadings(
+		tx,
+		indexCode,
+		held.map(({ h }) => h)
+	);
 	await tx`
 		update subject_indexes set records_revision = records_revision + 1,
 			records = (select coalesce(max(n) + 1, 0) from records where index_code = ${indexCode})
