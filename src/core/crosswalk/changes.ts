@@ -1,4 +1,5 @@
 /** Row changes: carrying them out, taking them back, and seeing what stands in their way. */
+import { canonical } from '../canonical';
 import type { Change, Inquiry, Row, Table } from './types';
 
 /** The state after the changes. O(changes) besides a shallow copy of the tables touched. */
@@ -38,22 +39,7 @@ export function rowOf(inquiry: Inquiry, table: Table, id: string): Row | null {
 	return (inquiry[table] as Record<string, Row>)[id] ?? null;
 }
 
-/**
- * JSON with sorted names, as stores need not keep the order of names; what says nothing is left out, so that a row from
- * before a field was introduced equals one that has it and says nothing with it.
- */
-function canonical(value: unknown): string {
-	return JSON.stringify(value, (_, inner: unknown) =>
-		inner !== null && typeof inner === 'object' && !Array.isArray(inner)
-			? Object.fromEntries(
-					Object.entries(inner)
-						.filter(([, field]) => !saysNothing(field))
-						.sort(([a], [b]) => (a < b ? -1 : 1))
-				)
-			: inner
-	);
-}
-
+/** What is left out in comparing: so a row from before a field was introduced equals one that says nothing with it. */
 function saysNothing(field: unknown): boolean {
 	return (
 		field === undefined ||
@@ -65,7 +51,7 @@ function saysNothing(field: unknown): boolean {
 }
 
 export function sameRow(a: Row | null, b: Row | null): boolean {
-	return canonical(a) === canonical(b);
+	return canonical(a, saysNothing) === canonical(b, saysNothing);
 }
 
 /**
@@ -77,7 +63,7 @@ export function contested(seen: Row | null, { before: now, after }: Change): str
 	if (sameRow(seen, now) || sameRow(now, after)) return [];
 	if (!seen || !now || !after) return ['row'];
 	const value = (row: Row, field: string) =>
-		canonical({ field: (row as unknown as Record<string, unknown>)[field] });
+		canonical({ field: (row as unknown as Record<string, unknown>)[field] }, saysNothing);
 	return Object.keys({ ...now, ...after }).filter(
 		(field) => value(now, field) !== value(after, field) && value(seen, field) !== value(now, field)
 	);

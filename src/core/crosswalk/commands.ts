@@ -5,6 +5,7 @@
  */
 import { fold } from '../text';
 import { cellId, cellState, inOrder, pickOfHeadings, picksOf, wordsOfConcept } from './cells';
+import { LONGEST_CQL } from '../search/cql';
 import { NO_SETTINGS } from '../search/settings';
 import { apply, rowOf, sameRow } from './changes';
 import {
@@ -23,7 +24,6 @@ import {
 
 const LONGEST_NAME = 200;
 const LONGEST_TEXT = 10_000;
-export const LONGEST_STRATEGY = 200_000;
 /** Commands that may be given as one. */
 const MOST_AT_ONCE = 5_000;
 
@@ -237,7 +237,7 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 			draft.put('strategies', indexCode, {
 				...before,
 				...settings,
-				text: limited(settings.text ?? before.text, 'A strategy', LONGEST_STRATEGY)
+				text: limited(settings.text ?? before.text, 'A strategy', LONGEST_CQL)
 			});
 			break;
 		}

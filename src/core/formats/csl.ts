@@ -31,7 +31,7 @@ export interface CslItem {
 }
 
 /** Kinds of record in plain words, by CSL type. */
-export const KINDS: Record<string, string> = {
+const KINDS: Record<string, string> = {
 	'article-journal': 'journal article',
 	article: 'journal article',
 	book: 'book',

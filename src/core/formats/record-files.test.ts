@@ -1,22 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { CslItem } from './csl';
-import {
-	bibtexKeywords,
-	parseKeyword,
-	parseName,
-	printKeyword,
-	readBibtex,
-	readCslJson,
-	readRecordsCsv,
-	readRis,
-	splitBibtex,
-	toDrafts,
-	writeCslJson,
-	writeRecordsCsv,
-	writeRis,
-	type RecordReading
-} from './record-files';
+import { bibtexKeywords, readBibtex, splitBibtex } from './bibtex';
+import { readCslJson, writeCslItems } from './csl-json';
+import { readRecordsCsv, writeRecordsCsv } from './record-csv';
+import { parseKeyword, printKeyword, toDrafts } from './record-keywords';
+import { parseName, type RecordReading } from './record-reading';
+import { readRis, writeRis } from './ris';
 import { keyOf, type RecordDraft } from './records';
 
 const line = fc
@@ -74,7 +64,7 @@ describe('records as files', () => {
 			fc.property(several, (drafts) => {
 				for (const reading of [
 					readRis(writeRis(drafts)),
-					readCslJson(writeCslJson(drafts)),
+					readCslJson(`[${writeCslItems(drafts)}]`),
 					readRecordsCsv(writeRecordsCsv(drafts))
 				]) {
 					expect(reading.findings).toEqual([]);

@@ -50,7 +50,7 @@ export function lineExpression(line: Line): Expression {
 		: { op: 'leaf', leaf: { kind: 'word', ...line.test } };
 }
 
-export function limitExpression({ field, values, from, to }: LimitSetting): Expression {
+function limitExpression({ field, values, from, to }: LimitSetting): Expression {
 	if (values)
 		return { op: 'or', of: values.map((value) => ({ op: 'leaf', leaf: { kind: 'value', field, value } })) };
 	return { op: 'leaf', leaf: { kind: 'range', field, from: from ?? -Infinity, to: to ?? Infinity } };

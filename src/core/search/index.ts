@@ -13,7 +13,6 @@ export { patternFaults, PLAIN_DIALECT, printInDialect, type Dialect, type Dialec
 export {
 	evaluate,
 	faultsOf,
-	headingExpression,
 	leavesOf,
 	leavesOfStrategy,
 	lineExpression,
@@ -30,7 +29,7 @@ export {
 export { leafName, type Expression, type Leaf } from './expression';
 export { COMMON_LIMITS, describeLimit, inYear, type LimitDefinition, type LimitSetting } from './limits';
 export { RecordSet } from './record-set';
-export { lengthOf, relevance, termsOf, TITLE_WEIGHT, type Occurrences, type Term } from './relevance';
+export { lengthOf, relevance, termsOf, type Occurrences, type Term } from './relevance';
 export { NO_SETTINGS } from './settings';
 export {
 	labelOfTest,
@@ -41,12 +40,4 @@ export {
 	type Line,
 	type Strategy
 } from './strategy';
-export {
-	matchesWord,
-	queryOf,
-	tokensOf,
-	vectorsOf,
-	type RecordWords,
-	type WordField,
-	type WordTest
-} from './words';
+export { queryOf, tokensOf, vectorsOf, type RecordWords, type WordField, type WordTest } from './words';

@@ -2,12 +2,11 @@
 import { toJsonSchema } from '@valibot/to-json-schema';
 import * as v from 'valibot';
 import type { GenericSchema } from 'valibot';
-import { RECORD_FORMATS } from '../../core/formats/record-files';
+import { RECORD_FORMATS } from '../../core/formats/record-reading';
 import * as api from './api-schemas';
 import { FORMATS } from './import/parsers';
 import { CROSSWALK_TYPES } from './crosswalk-export';
 import { inquiryDocument } from './inquiry-document';
-import { RECORD_ENDINGS } from './records/import';
 import { cellBody, newIndex, newInquiry, parseBody, searchBody } from './schemas';
 
 const json = (schema: GenericSchema) => ({ 'application/json': { schema: schemaOf(schema) } });
@@ -114,13 +113,13 @@ export function openApi(version: string) {
 				})
 			},
 			...Object.fromEntries(
-				RECORD_ENDINGS.map((ending) => [
+				Object.entries(RECORD_FORMATS).map(([type, { name, ending }]) => [
 					`/indexes/{code}/records.${ending}`,
 					{
 						get: operation({
-							summary: `All records as ${ending}`,
+							summary: `All records as ${name}`,
 							parameters: [code],
-							answer: file(Object.keys(RECORD_FORMATS)[RECORD_ENDINGS.indexOf(ending)])
+							answer: file(type)
 						})
 					}
 				])

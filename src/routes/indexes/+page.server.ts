@@ -1,5 +1,5 @@
 import { forPage } from '$lib/server/http';
-import { RECORD_FORMATS } from '$core/formats/record-files';
+import { RECORD_FORMATS } from '$core/formats/record-reading';
 import { FORMATS } from '$lib/server/import/parsers';
 import { MOST_BYTES, MOST_SECONDS, recentJobs } from '$lib/server/import/jobs';
 import { listIndexes } from '$lib/server/indexes';
@@ -12,7 +12,6 @@ export const load = ({ locals }) =>
 			jobs,
 			formats: Object.values(FORMATS),
 			recordFormats: Object.values(RECORD_FORMATS),
-			recordEndings: { ris: 'RIS', bib: 'BibTeX', json: 'CSL-JSON', csv: 'CSV' },
 			mostBytes: MOST_BYTES,
 			mostSeconds: MOST_SECONDS
 		};

@@ -102,7 +102,9 @@
 						<LoadFile
 							{index}
 							kind={loading.kind}
-							formats={loading.kind === 'vocabulary' ? data.formats : data.recordFormats}
+							formats={loading.kind === 'vocabulary'
+								? data.formats
+								: data.recordFormats.map(({ name }) => name)}
 							mostBytes={data.mostBytes}
 							mostSeconds={data.mostSeconds}
 							onDone={() => (loading = undefined)}
@@ -162,7 +164,7 @@
 					{#if index.records > 0}
 						<span class="w-full text-right text-xs text-quiet max-md:text-left">
 							its records as
-							{#each Object.entries(data.recordEndings) as [ending, name] (ending)}
+							{#each data.recordFormats as { ending, name } (ending)}
 								<a class="quiet-action !px-1.5" href="/api/v1/indexes/{index.code}/records.{ending}" download
 									>{name}</a
 								>

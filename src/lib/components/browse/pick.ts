@@ -1,4 +1,4 @@
-import { pickOfHeadings, type Concept } from '$core/crosswalk';
+import { pickOfHeadings, type Concept, type PickSwitches } from '$core/crosswalk';
 import type { IndexSummary } from '$lib/server/indexes';
 import { freshId, type InquiryStore } from '../inquiry/inquiry-store.svelte';
 
@@ -33,15 +33,26 @@ export function togglePick(
 	if (!concept) return;
 	const known = standing(store, concept, index.code, headings);
 	if (known && known.role !== 'rejected') store.send({ kind: 'pick.remove', id: known.id });
-	else
-		store.send({
-			kind: 'pick.add',
-			id: freshId(),
-			conceptId: concept.id,
-			indexCode: index.code,
-			edition: index.edition ?? '',
-			headings: headings.map(({ uri, label }) => ({ uri, label }))
-		});
+	else addPick(store, concept, index, headings);
+}
+
+/** Picks headings as they are said to be; what is picked already stays as it is. */
+export function addPick(
+	store: InquiryStore,
+	concept: Concept,
+	index: IndexSummary,
+	headings: readonly Ref[],
+	switches: Pick<PickSwitches, 'role' | 'aspects'> = {}
+): void {
+	store.send({
+		kind: 'pick.add',
+		id: freshId(),
+		conceptId: concept.id,
+		indexCode: index.code,
+		edition: index.edition ?? '',
+		headings: headings.map(({ uri, label }) => ({ uri, label })),
+		...switches
+	});
 }
 
 /** Sets a heading, or several together, aside for the current concept. */

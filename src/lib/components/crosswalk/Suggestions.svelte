@@ -2,8 +2,9 @@
 	import type { Concept } from '$core/crosswalk';
 	import type { SuggestionLine } from '$lib/server/crosswalk';
 	import type { IndexSummary } from '$lib/server/indexes';
+	import { addPick } from '../browse/pick';
 	import { lineageAt } from '../inquiry/addresses';
-	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
+	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import { evidenceWords } from './evidence';
 
@@ -53,15 +54,7 @@
 	function take({ heading }: SuggestionLine, role: 'searched' | 'rejected') {
 		const row = document.activeElement?.closest('li');
 		const next = (row?.nextElementSibling ?? row?.previousElementSibling)?.querySelector<HTMLElement>('a');
-		store.send({
-			kind: 'pick.add',
-			id: freshId(),
-			conceptId: concept.id,
-			indexCode: index.code,
-			edition: index.edition ?? '',
-			headings: [{ uri: heading.uri, label: heading.label }],
-			role
-		});
+		addPick(store, concept, index, [heading], { role });
 		next?.focus();
 	}
 

@@ -62,27 +62,27 @@
 	}
 </script>
 
-<header class="flex h-11 shrink-0 items-center gap-3 border-b px-3">
+<header class="flex h-11 shrink-0 items-center gap-3 border-b px-3 max-xl:gap-1.5">
 	<a href="/" class="flex items-center gap-2 font-semibold" aria-label="Oakmoss, all inquiries">
 		<Emblem /><span class="max-lg:hidden">Oakmoss</span>
 	</a>
-	<div class="min-w-0 shrink border-l pl-3 max-md:hidden" title={store.inquiry.about.question}>
+	<div class="min-w-0 shrink border-l pl-3 max-lg:hidden" title={store.inquiry.about.question}>
 		<p class="max-w-52 truncate leading-4 font-medium">{store.inquiry.about.title}</p>
 		<p class="max-w-52 truncate text-xs leading-4 text-quiet">{store.inquiry.about.question}</p>
 	</div>
-	<nav aria-label="Screens" class="flex shrink-0 gap-1">
+	<nav aria-label="Screens" class="flex shrink-0 gap-1 max-xl:gap-0">
 		{#each screens as screen (screen.name)}
 			<a
 				href={screen.href}
 				aria-current={screen.on ? 'page' : undefined}
-				class="rounded px-2 py-1 hover:bg-shade aria-[current]:bg-wash aria-[current]:font-semibold aria-[current]:text-lichen-deep"
+				class="rounded px-2 py-1 hover:bg-shade max-xl:px-1.5 aria-[current]:bg-wash aria-[current]:font-semibold aria-[current]:text-lichen-deep"
 				>{screen.name}</a
 			>
 		{/each}
 	</nav>
 	<form
 		role="search"
-		class="relative ml-auto min-w-40 flex-1"
+		class="relative ml-auto min-w-28 flex-1"
 		onsubmit={(event) => {
 			event.preventDefault();
 			look();

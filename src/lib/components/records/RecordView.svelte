@@ -4,8 +4,8 @@
 	import type { IndexSummary } from '$lib/server/indexes';
 	import type { RecordSheet, TaggedHeading } from '$lib/server/records/lines';
 	import { lineageAt, recordsAt } from '../inquiry/addresses';
-	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
-	import { setAside, standing } from '../browse/pick';
+	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import { addPick, setAside, standing, togglePick } from '../browse/pick';
 	import HeadingText from '../marks/HeadingText.svelte';
 
 	/** One record in full. Its headings are live: picked, set aside, or neither, each one key from the next. */
@@ -48,28 +48,19 @@
 			(sighting) => sighting.uri === uri && sighting.indexCode === index.code && sighting.state === 'open'
 		);
 
-	function pick({ uri, label, aspect }: TaggedHeading, withAspect: boolean) {
-		if (!concept) return;
+	/** Picks the heading under its aspect as well; where that is so already, no longer. */
+	function pickWithAspect({ uri, label, aspect }: TaggedHeading) {
+		if (!concept || aspect === null) return;
 		const known = standing(store, concept, index.code, [{ uri, label }]);
-		if (known && known.role !== 'rejected' && !withAspect) store.send({ kind: 'pick.remove', id: known.id });
-		else if (known && known.role !== 'rejected')
-			store.send({
-				kind: 'pick.set',
-				id: known.id,
-				aspects: known.aspects.includes(aspect as string)
-					? known.aspects.filter((other) => other !== aspect)
-					: [...known.aspects, aspect as string]
-			});
-		else
-			store.send({
-				kind: 'pick.add',
-				id: freshId(),
-				conceptId: concept.id,
-				indexCode: index.code,
-				edition: index.edition ?? '',
-				headings: [{ uri, label }],
-				...(withAspect && aspect && { aspects: [aspect] })
-			});
+		if (!known || known.role === 'rejected')
+			return addPick(store, concept, index, [{ uri, label }], { aspects: [aspect] });
+		store.send({
+			kind: 'pick.set',
+			id: known.id,
+			aspects: known.aspects.includes(aspect)
+				? known.aspects.filter((other) => other !== aspect)
+				: [...known.aspects, aspect]
+		});
 	}
 	const aside = ({ uri, label }: TaggedHeading) =>
 		setAside(store, concept, index.code, [{ uri, label }], `on the record “${item.title ?? sheet.id}”`);
@@ -82,8 +73,8 @@
 			ArrowDown: () => rows[at + 1]?.focus(),
 			ArrowUp: () => rows[at - 1]?.focus(),
 			ArrowLeft: () => document.querySelector<HTMLElement>('[data-record][aria-selected=true]')?.focus(),
-			' ': () => pick(tagged, false),
-			a: () => tagged.aspect && pick(tagged, true),
+			' ': () => togglePick(store, concept, index, [tagged]),
+			a: () => pickWithAspect(tagged),
 			s: () => aside(tagged)
 		};
 		if (!moves[event.key]) return;
@@ -159,14 +150,14 @@
 					tabindex="-1"
 					disabled={!concept}
 					aria-pressed={picked}
-					onclick={() => pick(tagged, false)}>{picked ? 'Picked' : 'Pick'}</button
+					onclick={() => togglePick(store, concept, index, [tagged])}>{picked ? 'Picked' : 'Pick'}</button
 				>
 				{#if tagged.aspect}
 					<button
 						class="quiet-action !py-0 text-xs"
 						tabindex="-1"
 						disabled={!concept}
-						onclick={() => pick(tagged, true)}
+						onclick={() => pickWithAspect(tagged)}
 						>{known?.aspects.includes(tagged.aspect) ? 'Without its aspect' : 'With its aspect'}</button
 					>
 				{/if}
@@ -174,7 +165,7 @@
 					class="quiet-action !py-0 text-xs"
 					tabindex="-1"
 					disabled={isAside(tagged.uri)}
-					onclick={() => aside(tagged)}>{isAside(tagged.uri) ? 'Is aside' : 'Set aside'}</button
+					onclick={() => aside(tagged)}>{isAside(tagged.uri) ? 'Aside' : 'Set aside'}</button
 				>
 			</li>
 		{:else}<li class="py-1 text-quiet">It carries none.</li>{/each}

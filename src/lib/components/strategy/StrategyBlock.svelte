@@ -75,7 +75,7 @@
 			{fault.message}
 		</p>{/each}
 	{#if editable}
-		<footer class="flex items-center gap-2 border-t px-2 py-1 text-xs">
+		<footer class="flex flex-wrap items-center gap-x-2 gap-y-1 border-t px-2 py-1 text-xs whitespace-nowrap">
 			<form
 				class="flex items-center gap-1"
 				onsubmit={(event) => {

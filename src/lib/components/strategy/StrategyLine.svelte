@@ -62,8 +62,7 @@
 			});
 	}
 
-	/** A free-text word that is a heading too may become one. */
-	const asHeading = () =>
+	const setAside = () =>
 		block &&
 		session.change({
 			kind: 'sighting.add',
@@ -139,7 +138,7 @@
 				>
 			{/each}
 			{#if line.kind === 'word'}
-				<button class="quiet-action !py-0.5" onclick={asHeading}>Set aside as a sighting</button>
+				<button class="quiet-action !py-0.5" onclick={setAside}>Set aside as a sighting</button>
 			{/if}
 		</div>
 	{/if}

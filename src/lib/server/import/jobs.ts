@@ -10,7 +10,7 @@ import { pipeline } from 'node:stream/promises';
 import { Worker } from 'node:worker_threads';
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import Papa from 'papaparse';
-import { RECORD_FORMATS, type RecordFormat } from '../../../core/formats/record-files';
+import { RECORD_FORMATS, type RecordFormat } from '../../../core/formats/record-reading';
 import type { VocabularyReading } from '../../../core/formats/skos-read';
 import { allow, type Person } from '../access';
 import { connection, databaseUrl } from '../db/client';
@@ -74,7 +74,7 @@ export async function startRecordImport(person: Person | undefined, upload: Uplo
 	}));
 }
 
-function formatOf({ contentType }: Upload, known: Record<string, string>, what: string): string {
+function formatOf({ contentType }: Upload, known: Record<string, unknown>, what: string): string {
 	const type = contentType.split(';')[0].trim().toLowerCase();
 	if (!(type in known))
 		throw new ServiceError(

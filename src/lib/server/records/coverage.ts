@@ -11,7 +11,7 @@ import {
 } from '../../../core/search';
 import { allow, type Person } from '../access';
 import { connection } from '../db/client';
-import { currentIndexes } from '../editions';
+import { currentIndexes, type CurrentIndex } from '../editions';
 import { loadInquiry } from '../inquiry-rows';
 import { setsOf } from './sets';
 import { searchVocabulary } from './vocabulary';
@@ -39,7 +39,7 @@ export async function coverageOf(
 		({ index }) => index.records > 0 && inquiry.about.indexes.includes(index.code)
 	);
 	const found: Record<string, CellCoverage> = {};
-	for (const current of wanted) {
+	const count = async (current: CurrentIndex) => {
 		const { code } = current.index;
 		const blocks = strategyOf(inquiry, code).blocks.map(({ id, lines }) => ({
 			id,
@@ -56,7 +56,8 @@ export async function coverageOf(
 				picks: Object.fromEntries(byHeadings.map(({ line, set }) => [line.id, set.size]))
 			};
 		}
-	}
+	};
+	await Promise.all(wanted.map(count));
 	return found;
 }
 

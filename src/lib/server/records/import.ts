@@ -1,34 +1,25 @@
 /** Records from a file into an index, and out again. */
 import { readFile } from 'node:fs/promises';
+import { Readable } from 'node:stream';
 import { plugins, Cite } from '@citation-js/core';
 import '@citation-js/plugin-bibtex';
-import { and, asc, eq } from 'drizzle-orm';
 import type { Sql } from 'postgres';
 import type { CslItem } from '../../../core/formats/csl';
 import { keyOf, type RecordDraft } from '../../../core/formats/records';
-import {
-	readBibtex,
-	readCslJson,
-	readRecordsCsv,
-	readRis,
-	toDrafts,
-	withBibtexKeywords,
-	writeCslJson,
-	writeRecordsCsv,
-	writeRis,
-	type HeadingOfKeyword,
-	type RecordFormat,
-	type RecordReading
-} from '../../../core/formats/record-files';
+import { readBibtex, withBibtexKeywords } from '../../../core/formats/bibtex';
+import { readCslJson, writeCslItems } from '../../../core/formats/csl-json';
+import { readRecordsCsv, writeRecordsCsv } from '../../../core/formats/record-csv';
+import { toDrafts, type HeadingOfKeyword } from '../../../core/formats/record-keywords';
+import { RECORD_FORMATS, type RecordFormat, type RecordReading } from '../../../core/formats/record-reading';
+import { readRis, writeRis } from '../../../core/formats/ris';
 import { headingsLabelled } from '../../../core/lookup';
 import type { EditionIndex } from '../../../core/vocabulary/edition-index';
 import type { Finding, ImportCounts } from '../../../core/vocabulary/types';
 import { allow, type Person } from '../access';
-import { connection } from '../db/client';
-import { records, taggedHeadings, taggings } from '../db/schema';
 import { currentIndex, editionIndex } from '../editions';
 import { ServiceError } from '../errors';
 import { ImportError } from '../import/import-error';
+import { recordLines, type RecordLine } from './lines';
 import { storeRecords } from './store';
 
 export interface RecordRequest {
@@ -140,72 +131,72 @@ function headingsByKeyword(index: EditionIndex | undefined): HeadingOfKeyword {
 	};
 }
 
-const WRITERS: Record<string, { type: string; write: (drafts: readonly RecordDraft[]) => string }> = {
-	ris: { type: 'application/x-research-info-systems', write: writeRis },
-	bib: {
-		type: 'application/x-bibtex',
-		write: (drafts) =>
-			drafts
-				.map((draft) => {
-					const { custom: _, keyword: __, ...item } = draft.item;
-					const entry = new Cite([{ ...item, id: draft.key, 'citation-key': draft.key }]).format(
-						'bibtex'
-					) as string;
-					return withBibtexKeywords(entry.trimEnd(), draft);
-				})
-				.join('\n')
+/** How a format is written, so many records at a time. */
+interface Writer {
+	write: (drafts: readonly RecordDraft[], isFirst: boolean) => string;
+	end: string;
+}
+
+const WRITERS: Record<RecordFormat, Writer> = {
+	'application/x-research-info-systems': { write: writeRis, end: '' },
+	'application/x-bibtex': { write: (drafts) => `${drafts.map(bibtexOf).join('\n')}\n`, end: '' },
+	'application/vnd.citationstyles.csl+json': {
+		write: (drafts, isFirst) => `${isFirst ? '[' : ','}\n${writeCslItems(drafts)}`,
+		end: '\n]\n'
 	},
-	json: { type: 'application/vnd.citationstyles.csl+json', write: writeCslJson },
-	csv: { type: 'text/csv', write: writeRecordsCsv }
+	'text/csv': { write: writeRecordsCsv, end: '' }
 };
-export const RECORD_ENDINGS = Object.keys(WRITERS);
+
+function bibtexOf(draft: RecordDraft): string {
+	const { custom: _, keyword: __, ...item } = draft.item;
+	const entry = new Cite([{ ...item, id: draft.key, 'citation-key': draft.key }]).format('bibtex') as string;
+	return withBibtexKeywords(entry.trimEnd(), draft);
+}
+
+/** Records read and written at a time: what an export holds in memory, however many there are. */
+const AT_A_TIME = 2_000;
 
 /** All records of an index as a file, in their order. */
 export async function exportRecords(
 	person: Person | undefined,
 	code: string,
-	format: string
+	ending: string
 ): Promise<Response> {
 	allow(person, 'read');
-	const writer = WRITERS[format];
-	if (!writer)
-		throw new ServiceError(
-			404,
-			'no-format',
-			`Records are given as ${RECORD_ENDINGS.map((one) => `.${one}`).join(', ')}.`
-		);
-	await currentIndex(code);
-	const { db } = connection();
-	const [rows, tags] = await Promise.all([
-		db
-			.select({ n: records.n, key: records.key, item: records.csl, limits: records.limits })
-			.from(records)
-			.where(eq(records.indexCode, code))
-			.orderBy(asc(records.n)),
-		db
-			.select({
-				n: taggings.n,
-				uri: taggedHeadings.uri,
-				label: taggedHeadings.label,
-				chief: taggings.chief,
-				aspect: taggings.aspect
-			})
-			.from(taggings)
-			.innerJoin(
-				taggedHeadings,
-				and(eq(taggedHeadings.indexCode, taggings.indexCode), eq(taggedHeadings.h, taggings.h))
-			)
-			.where(eq(taggings.indexCode, code))
-			.orderBy(asc(taggings.n), asc(taggings.position))
-	]);
-	const tagsOf = new Map<number, RecordDraft['taggings']>();
-	for (const { n, aspect, ...tag } of tags)
-		tagsOf.set(n, [...(tagsOf.get(n) ?? []), { ...tag, ...(aspect !== null && { aspect }) }]);
-	const drafts = rows.map(({ n, ...row }) => ({ ...row, taggings: tagsOf.get(n) ?? [] }));
-	return new Response(writer.write(drafts), {
+	const known = Object.entries(RECORD_FORMATS).find(([, format]) => format.ending === ending);
+	if (!known) {
+		const endings = Object.values(RECORD_FORMATS).map((format) => `.${format.ending}`);
+		throw new ServiceError(404, 'no-format', `Records are given as ${endings.join(', ')}.`);
+	}
+	const type = known[0] as RecordFormat;
+	const current = await currentIndex(code);
+	async function* parts(): AsyncGenerator<Uint8Array> {
+		const { write, end } = WRITERS[type];
+		const { records } = current.index;
+		for (let from = 0; from === 0 || from < records; from += AT_A_TIME) {
+			const numbers = Array.from({ length: Math.min(AT_A_TIME, records - from) }, (_, i) => from + i);
+			const drafts = (await recordLines(current, numbers)).map(draftOf);
+			yield Buffer.from(write(drafts, from === 0));
+		}
+		yield Buffer.from(end);
+	}
+	return new Response(Readable.toWeb(Readable.from(parts())) as ReadableStream, {
 		headers: {
-			'content-type': `${writer.type}; charset=utf-8`,
-			'content-disposition': `attachment; filename="${code}-records.${format}"`
+			'content-type': `${type}; charset=utf-8`,
+			'content-disposition': `attachment; filename="${code}-records.${ending}"`
 		}
 	});
+}
+
+function draftOf({ id, item, headings }: RecordLine): RecordDraft {
+	return {
+		key: id,
+		item,
+		taggings: headings.map(({ uri, label, chief, aspect }) => ({
+			uri,
+			label,
+			chief,
+			...(aspect !== null && { aspect })
+		}))
+	};
 }

@@ -20,6 +20,7 @@ import {
 import { allow, type Person } from '../access';
 import { connection } from '../db/client';
 import { inquiries, people, runs } from '../db/schema';
+import { currentIndexes } from '../editions';
 import { ServiceError } from '../errors';
 import { loadInquiry, noInquiry, type Queries } from '../inquiry-rows';
 import { findByText, findRecords, page, readByText, type ResultPage } from './search';
@@ -49,6 +50,13 @@ type RunRow = typeof runs.$inferSelect;
 export async function listRuns(person: Person | undefined, inquiryId: string): Promise<RunLine[]> {
 	allow(person, 'read');
 	const { db } = connection();
+	const labels = new Map(
+		(await currentIndexes()).flatMap(({ index }) =>
+			index.limits.map(({ field, label }) => [`${index.code} ${field}`, label] as const)
+		)
+	);
+	const labelOf = (code: string, field: string) =>
+		COMMON_LIMITS.find((limit) => limit.field === field)?.label ?? labels.get(`${code} ${field}`) ?? field;
 	const rows = await db
 		.select({
 			number: runs.number,
@@ -74,24 +82,13 @@ export async function listRuns(person: Person | undefined, inquiryId: string): P
 		last.set(row.indexCode, row);
 		return {
 			...row,
-			limits: row.limits.map((limit) => describeLimit(limit, labelOfLimit(limit))),
+			limits: row.limits.map((limit) => describeLimit(limit, labelOf(row.indexCode, limit.field))),
 			at: row.at.toISOString(),
 			person: row.person ?? '',
 			change: before ? { number: before.number, by: row.count - before.count } : null
 		};
 	});
 	return lines.reverse();
-}
-
-/** The name of a limit as CQL has it, without its context set; the common ones by their label. */
-function labelOfLimit({ field }: LimitSetting): string {
-	const common = COMMON_LIMITS.find((limit) => limit.field === field);
-	if (common) return common.label;
-	const words = field
-		.replace(/^oak\./, '')
-		.replace(/(?=[A-Z])/g, ' ')
-		.toLowerCase();
-	return words[0].toUpperCase() + words.slice(1);
 }
 
 /** Takes the next number of the inquiry; held until the transaction ends, so that no two runs get the same. */
@@ -127,8 +124,7 @@ export async function runStrategy(person: Person | undefined, inquiryId: string,
 	const { id } = allow(person, 'change-inquiry');
 	const { current, inquiry, strategy, reading, textFault, cql, result, faults, sets } = await findRecords(
 		inquiryId,
-		code,
-		[]
+		code
 	);
 	if (textFault) throw new ServiceError(422, 'cql', textFault.message, textFault);
 	if (faults.length > 0)

@@ -52,18 +52,30 @@ async function searchable(code: string): Promise<Searchable> {
 	return { current, sets, vocabulary, limits };
 }
 
-function asServiceError(error: unknown): unknown {
-	if (!(error instanceof CqlError)) return error;
-	const { message, position, expected, end } = error;
-	return new ServiceError(422, 'cql', message, { position, end, expected });
+/** What is wrong with a text, and where. */
+export interface TextFault {
+	message: string;
+	position: number;
+	end: number;
+	expected: string[];
 }
 
-function read(text: string, { vocabulary, limits }: Searchable): Reading {
+/** A text as a strategy, or what is wrong with it. */
+function attempt(text: string, { vocabulary, limits }: Searchable): Reading | TextFault {
 	try {
 		return readStrategy(text, resolverOf(vocabulary, limits));
 	} catch (error) {
-		throw asServiceError(error);
+		if (!(error instanceof CqlError)) throw error;
+		const { message, position, end, expected } = error;
+		return { message, position, end, expected };
 	}
+}
+
+function read(text: string, at: Searchable): Reading {
+	const reading = attempt(text, at);
+	if ('strategy' in reading) return reading;
+	const { message, ...details } = reading;
+	throw new ServiceError(422, 'cql', message, details);
 }
 
 export interface SearchRequest {
@@ -82,7 +94,9 @@ export async function searchIndex(person: Person | undefined, code: string, requ
 	const { strategy, beyond, remarks } = read(request.cql, at);
 	strategy.limits = [...strategy.limits, ...(request.limits ?? [])];
 	refuse(faultsOf(strategy, at.vocabulary.narrower));
-	const found = await evaluateStrategy(at, strategy, request.yields ?? false);
+	const found = request.yields
+		? await yieldsFor(at, strategy)
+		: { result: await resultFor(at, strategy), yields: undefined };
 	const { sort = 'relevance', offset = 0, limit = 20 } = request;
 	return {
 		...(await page(at, strategy, found.result, { sort, offset, limit })),
@@ -106,22 +120,18 @@ export async function parseForIndex(person: Person | undefined, code: string, cq
 	return parseCql(cql);
 }
 
-async function evaluateStrategy({ sets, vocabulary }: Searchable, strategy: Strategy, withYields: boolean) {
-	const loaded = await sets.load(leavesOfStrategy(strategy, withYields), vocabulary);
-	return {
-		result: resultOf(strategy, loaded),
-		yields: withYields ? yieldsOf(strategy, loaded, { variants: true }) : undefined
-	};
+/** What a strategy finds. */
+async function resultFor({ sets, vocabulary }: Searchable, strategy: Strategy): Promise<RecordSet> {
+	return resultOf(strategy, await sets.load(leavesOfStrategy(strategy, false), vocabulary));
+}
+
+/** What a strategy finds, and what every part of it brings. */
+async function yieldsFor({ sets, vocabulary }: Searchable, strategy: Strategy) {
+	const loaded = await sets.load(leavesOfStrategy(strategy, true), vocabulary);
+	return { result: resultOf(strategy, loaded), yields: yieldsOf(strategy, loaded, { variants: true }) };
 }
 
 // ── The strategy of an inquiry ──────────────────────────────────────────────────────────────────────────────────────
-
-export interface TextFault {
-	message: string;
-	position: number;
-	end: number;
-	expected: string[];
-}
 
 export interface StrategyView {
 	code: string;
@@ -138,7 +148,7 @@ export interface StrategyView {
 	/** What is wrong with the typed text; the strategy is then the crosswalk's. */
 	textFault: TextFault | null;
 	faults: Fault[];
-	yields: Yields | null;
+	yields: Yields;
 	dialect: { line: DialectText; blocks: DialectText };
 	/** The patterns of the dialect, for the one who edits them. */
 	patterns: Dialect;
@@ -175,15 +185,10 @@ function strategyFor(inquiry: Inquiry, code: string, at: Searchable) {
 	const own = inThisYear(strategyOf(inquiry, code));
 	const { text } = settingsOf(inquiry, code);
 	if (text === '') return { strategy: own, reading: undefined, textFault: null, cql: printStrategy(own) };
-	try {
-		const reading = readStrategy(text, resolverOf(at.vocabulary, at.limits));
-		const strategy = recognised({ ...reading.strategy, lifted: own.lifted }, own);
-		return { strategy: inThisYear(strategy), reading, textFault: null, cql: text };
-	} catch (error) {
-		if (!(error instanceof CqlError)) throw error;
-		const { message, position, end, expected } = error;
-		return { strategy: own, reading: undefined, textFault: { message, position, end, expected }, cql: text };
-	}
+	const reading = attempt(text, at);
+	if (!('strategy' in reading)) return { strategy: own, reading: undefined, textFault: reading, cql: text };
+	const strategy = recognised({ ...reading.strategy, lifted: own.lifted }, own);
+	return { strategy, reading, textFault: null, cql: text };
 }
 
 /** A relative period as the years that it means today. */
@@ -208,29 +213,30 @@ function allFaults({ strategy, vocabulary }: Pick<Prepared, 'strategy' | 'vocabu
 export async function strategyView(
 	person: Person | undefined,
 	inquiryId: string,
-	code: string,
-	trial: readonly Command[] = []
+	code: string
 ): Promise<StrategyView> {
 	allow(person, 'read');
-	const prepared = await prepare(inquiryId, code, trial);
-	const { current, strategy, sets, reading, textFault, cql, limits } = prepared;
-	const faults = allFaults(prepared);
+	return (await viewOf(await prepare(inquiryId, code, []))).view;
+}
+
+async function viewOf(prepared: Prepared): Promise<{ view: StrategyView; result: RecordSet }> {
+	const { inquiry, current, strategy, sets, reading, textFault, cql, limits } = prepared;
 	// What can be worked out is shown although a part of it cannot be run.
-	const { yields } = await evaluateStrategy(prepared, strategy, true);
+	const [{ result, yields }, values] = await Promise.all([yieldsFor(prepared, strategy), sets.limitValues()]);
+	const { code } = current.index;
 	const dialect: Dialect = current.index.dialect ?? PLAIN_DIALECT;
-	const values = await sets.limitValues();
-	return {
+	const view = {
 		code,
 		records: sets.records,
 		edition: current.edition?.label ?? '',
 		strategy,
 		cql,
 		beyond: reading?.beyond ?? false,
-		typed: cql !== '' && settingsOf(prepared.inquiry, code).text !== '',
+		typed: settingsOf(inquiry, code).text !== '',
 		remarks: reading?.remarks ?? [],
 		textFault,
-		faults,
-		yields: yields ?? null,
+		faults: allFaults(prepared),
+		yields,
 		dialect: {
 			line: printInDialect(strategy, dialect, limits, 'line'),
 			blocks: printInDialect(strategy, dialect, limits, 'blocks')
@@ -241,6 +247,7 @@ export async function strategyView(
 			counts: values.get(limit.field) ?? []
 		}))
 	};
+	return { view, result };
 }
 
 export interface Trial {
@@ -250,29 +257,33 @@ export interface Trial {
 	lost: number;
 }
 
-/** What commands would do to the count, without carrying them out. */
+/** The strategy as it would be after some commands, and what they would gain and lose; nothing is carried out. */
 export async function tryCommands(
 	person: Person | undefined,
 	inquiryId: string,
 	code: string,
 	commands: readonly Command[]
-): Promise<Trial> {
+): Promise<{ view: StrategyView; trial: Trial }> {
 	allow(person, 'read');
-	const [before, after] = await Promise.all([
-		findRecords(inquiryId, code, []),
-		findRecords(inquiryId, code, commands)
+	const [before, { view, result: after }] = await Promise.all([
+		findRecords(inquiryId, code).then(({ result }) => result),
+		prepare(inquiryId, code, commands).then(viewOf)
 	]);
 	return {
-		before: before.result.size,
-		after: after.result.size,
-		gained: after.result.andNot(before.result).size,
-		lost: before.result.andNot(after.result).size
+		view,
+		trial: {
+			before: before.size,
+			after: after.size,
+			gained: after.andNot(before).size,
+			lost: before.andNot(after).size
+		}
 	};
 }
 
-export async function findRecords(inquiryId: string, code: string, trial: readonly Command[]) {
-	const prepared = await prepare(inquiryId, code, trial);
-	const { result } = await evaluateStrategy(prepared, prepared.strategy, false);
+/** What the strategy of an inquiry finds as it stands. */
+export async function findRecords(inquiryId: string, code: string) {
+	const prepared = await prepare(inquiryId, code, []);
+	const result = await resultFor(prepared, prepared.strategy);
 	return { ...prepared, faults: allFaults(prepared), result };
 }
 
@@ -308,7 +319,7 @@ export async function readByText(code: string, text: string, limits: readonly Li
 /** What such a strategy finds on the records as they are now. */
 export async function findByText(code: string, text: string, limits: readonly LimitSetting[]) {
 	const at = await readByText(code, text, limits);
-	return { ...at, ...(await evaluateStrategy(at, at.strategy, false)) };
+	return { ...at, result: await resultFor(at, at.strategy) };
 }
 
 export interface ResultPage {
@@ -325,7 +336,7 @@ export async function resultPage(
 	{ sort, offset, limit }: { sort: Sort; offset: number; limit: number }
 ): Promise<ResultPage & { faults: Fault[] }> {
 	allow(person, 'read');
-	const found = await findRecords(inquiryId, code, []);
+	const found = await findRecords(inquiryId, code);
 	return {
 		...(await page(found, found.strategy, found.result, { sort, offset, limit })),
 		faults: found.faults

@@ -1,5 +1,6 @@
 /** Records into an index, with their sets: one transaction, so that no server ever sees the one without the other. */
 import type { TransactionSql } from 'postgres';
+import { canonical } from '../../../core/canonical';
 import {
 	limitsOfRecord,
 	wordsOfRecord,
@@ -148,15 +149,6 @@ export async function storeRecords(
 function labelsOf(limits: Record<string, string[]>): Record<string, string[]> {
 	const own = new Set([...COMMON_LIMITS.map(({ field }) => field), 'oak.peerReviewed']);
 	return Object.fromEntries(Object.entries(limits).filter(([field]) => !own.has(field)));
-}
-
-/** JSON with its names in order, as the database keeps them in an order of its own. */
-function canonical(value: unknown): string {
-	return JSON.stringify(value, (_, inner: unknown) =>
-		inner !== null && typeof inner === 'object' && !Array.isArray(inner)
-			? Object.fromEntries(Object.entries(inner).sort(([a], [b]) => (a < b ? -1 : 1)))
-			: inner
-	);
 }
 
 /** The numbers of the headings that records of an index carry; new ones get the next number. */

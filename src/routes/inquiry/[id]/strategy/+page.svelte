@@ -34,9 +34,11 @@
 	});
 
 	let open = $state('');
-	let wanted = $state<'more' | 'fewer'>('fewer');
+	let chosen = $state<'more' | 'fewer' | undefined>();
 	const view = $derived(session?.view);
 	const yields = $derived(view?.yields);
+	// Where next to nothing is found, more is what is wanted.
+	const wanted = $derived(chosen ?? ((yields?.count ?? 0) < 10 ? 'more' : 'fewer'));
 	const effects = $derived(session && index ? effectsOf(session, index) : []);
 	const shown = $derived(effects.filter(({ by }) => (wanted === 'more' ? by > 0 : by < 0)).slice(0, 8));
 	const blocked = $derived(Boolean(view?.textFault) || (view?.faults.length ?? 0) > 0);
@@ -229,8 +231,8 @@
 					<div class="mb-1 flex items-baseline gap-1">
 						<h3 class="font-semibold">What would change it most</h3>
 						<span class="ml-auto flex text-xs" role="group" aria-label="Direction">
-							<WordSwitch on={wanted === 'fewer'} onChange={() => (wanted = 'fewer')}>fewer</WordSwitch>
-							<WordSwitch on={wanted === 'more'} onChange={() => (wanted = 'more')}>more</WordSwitch>
+							<WordSwitch on={wanted === 'fewer'} onChange={() => (chosen = 'fewer')}>fewer</WordSwitch>
+							<WordSwitch on={wanted === 'more'} onChange={() => (chosen = 'more')}>more</WordSwitch>
 						</span>
 					</div>
 					<ul>

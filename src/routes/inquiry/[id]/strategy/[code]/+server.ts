@@ -8,9 +8,5 @@ export const GET = ({ locals, params }) => answer(() => strategyView(locals.pers
 export const POST = ({ locals, params, request }) =>
 	answer(async () => {
 		const { commands } = await bodyOf(request, trialBody);
-		const [view, trial] = await Promise.all([
-			strategyView(locals.person, params.id, params.code, commands),
-			tryCommands(locals.person, params.id, params.code, commands)
-		]);
-		return { view, trial };
+		return tryCommands(locals.person, params.id, params.code, commands);
 	});

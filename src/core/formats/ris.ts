@@ -1,0 +1,135 @@
+/** RIS, in and out. */
+import { yearOf, type CslItem } from './csl';
+import { allKeywords } from './record-keywords';
+import {
+	addRecord,
+	given,
+	parseName,
+	printName,
+	type ReadRecord,
+	type RecordReading
+} from './record-reading';
+import type { RecordDraft } from './records';
+
+const RIS_TYPES: Record<string, string> = {
+	JOUR: 'article-journal',
+	EJOUR: 'article-journal',
+	BOOK: 'book',
+	EBOOK: 'book',
+	CHAP: 'chapter',
+	ECHAP: 'chapter',
+	THES: 'thesis',
+	RPRT: 'report',
+	CONF: 'paper-conference',
+	CPAPER: 'paper-conference',
+	MGZN: 'article-magazine',
+	NEWS: 'article-newspaper'
+};
+const RIS_LINE = /^([A-Z][A-Z0-9]) {2}-(?: (.*))?$/;
+
+/** Reads RIS. An entry that is not closed ends where the next begins; a line without a tag continues the one before. */
+export function readRis(text: string): RecordReading {
+	const reading: RecordReading = { read: 0, records: [], findings: [] };
+	let entry: { line: number; fields: [tag: string, value: string][] } | undefined;
+	let stray = 0;
+	const end = (closed: boolean, line: number) => {
+		if (!entry) return;
+		if (!closed)
+			reading.findings.push({
+				severity: 'warning',
+				rule: 'entry-not-closed',
+				line: entry.line,
+				message: `The entry that begins on line ${entry.line} is not closed by “ER  -” before line ${line}. What it says up to there was read.`
+			});
+		addRecord(reading, risRecord(entry));
+		entry = undefined;
+	};
+	const lines = text.split(/\r\n|\r|\n/);
+	lines.forEach((raw, i) => {
+		const line = i + 1;
+		const match = RIS_LINE.exec(raw.replace(/^\uFEFF/, '').trimEnd());
+		if (match?.[1] === 'TY') {
+			end(false, line);
+			entry = { line, fields: [['TY', match[2] ?? '']] };
+			reading.read++;
+		} else if (match?.[1] === 'ER') {
+			if (entry) end(true, line);
+			else if (stray === 0) stray = line;
+		} else if (match && entry) entry.fields.push([match[1], match[2] ?? '']);
+		else if (entry && raw.trim() !== '') {
+			const last = entry.fields[entry.fields.length - 1];
+			last[1] = `${last[1]} ${raw.trim()}`;
+		} else if (raw.trim() !== '' && stray === 0) stray = line;
+	});
+	end(false, lines.length);
+	if (stray > 0)
+		reading.findings.push({
+			severity: 'error',
+			rule: 'outside-entry',
+			line: stray,
+			message: `Line ${stray} stands outside every entry; each begins with “TY  -” and ends with “ER  -”. It was left out.`
+		});
+	return reading;
+}
+
+function risRecord({ line, fields }: { line: number; fields: [string, string][] }): ReadRecord {
+	const all = (...tags: string[]) =>
+		fields.flatMap(([tag, value]) => (tags.includes(tag) && value ? [value] : []));
+	const first = (...tags: string[]) => tags.flatMap((tag) => all(tag))[0];
+	const year = /\d{4}/.exec(first('PY', 'Y1', 'DA') ?? '')?.[0];
+	const [start, last] = [first('SP'), first('EP')];
+	const type = RIS_TYPES[fields[0][1].trim().toUpperCase()] ?? 'report';
+	const source = first('T2', 'JO', 'JF', 'JA', 'BT');
+	const item: CslItem = {
+		id: first('ID', 'AN') ?? '',
+		type,
+		...given('title', first('TI', 'T1')),
+		...(all('AU', 'A1').length > 0 && { author: all('AU', 'A1').map(parseName) }),
+		...given('container-title', source),
+		...(year && { issued: { 'date-parts': [[Number(year)]] } }),
+		...given('volume', first('VL')),
+		...given('issue', first('IS')),
+		...given('page', start && last && !start.includes('-') ? `${start}-${last}` : start),
+		...given('publisher', first('PB')),
+		...given('DOI', first('DO')),
+		...given('ISSN', first('SN')),
+		...given('URL', first('UR')),
+		...given('abstract', first('AB', 'N2')),
+		...given('language', first('LA')),
+		...(all('AD').length > 0 && { custom: { affiliations: all('AD') } })
+	};
+	return { item, key: item.id, keywords: all('KW'), line };
+}
+
+const RIS_TYPE_OF = Object.fromEntries(
+	Object.entries(RIS_TYPES)
+		.map(([ris, csl]) => [csl, ris])
+		.reverse()
+);
+
+export function writeRis(records: readonly RecordDraft[]): string {
+	const lines: string[] = [];
+	const put = (tag: string, value: string | number | undefined) => {
+		if (value !== undefined && value !== '') lines.push(`${tag}  - ${String(value).replace(/\s+/g, ' ')}`);
+	};
+	for (const { key, item, taggings } of records) {
+		put('TY', RIS_TYPE_OF[item.type] ?? 'GEN');
+		put('ID', key);
+		put('TI', item.title);
+		for (const name of item.author ?? []) put('AU', printName(name));
+		put('T2', item['container-title']);
+		put('PY', yearOf(item));
+		put('VL', item.volume);
+		put('IS', item.issue);
+		put('SP', item.page);
+		put('PB', item.publisher);
+		put('DO', item.DOI);
+		put('UR', item.URL);
+		put('LA', item.language);
+		put('AB', item.abstract);
+		for (const affiliation of item.custom?.affiliations ?? []) put('AD', affiliation);
+		for (const keyword of allKeywords(item, taggings)) put('KW', keyword);
+		lines.push('ER  - ', '');
+	}
+	return lines.join('\r\n');
+}
