@@ -1,8 +1,12 @@
-/** How many of the headings of the gold crosswalk the suggestions bring, beside plain look-up. */
+/** How many of the headings of the gold crosswalk the suggestions bring, beside plain look-up, without and with records. */
 import { GOLD, type GoldConcept } from '../demo/gold';
+import { loadIndexes, loadRecords } from '../demo/loading';
 import { probesOf, suggest, type PickElsewhere } from '../src/core/crosswalk/suggestions';
 import { lookup } from '../src/core/lookup';
+import type { HeadingTest } from '../src/core/search';
 import type { AcronymPair } from '../src/core/text';
+import { currentIndex } from '../src/lib/server/editions';
+import { recordEvidence } from '../src/lib/server/records/evidence';
 import { readDemoVocabularies, type DemoVocabulary } from './demo-vocabularies';
 import { table } from './measure';
 
@@ -27,28 +31,58 @@ function byLookup({ index }: DemoVocabulary, concept: GoldConcept, acronyms: Acr
 	return [...new Set(inTurn.flat())];
 }
 
-function bySuggestion(
+async function bySuggestion(
 	vocabulary: DemoVocabulary,
 	concept: GoldConcept,
 	all: DemoVocabulary[],
-	acronyms: AcronymPair[]
-): string[] {
-	const elsewhere = all.flatMap(({ code, data }): PickElsewhere[] =>
-		code === vocabulary.code
-			? []
-			: concept.picks[code].map(({ heading, fit }) => {
-					const n = data.headings.findIndex(({ labels }) => labels[0].text === heading);
-					if (n < 0) throw new Error(`${code} has no heading “${heading}”.`);
-					const entryTerms = data.entryTerms.filter(
-						({ headings, lang }) => headings.length === 1 && headings[0] === n && lang === 'en'
-					);
-					return { indexCode: code, label: heading, fit, entryTerms: entryTerms.map(({ text }) => text) };
-				})
+	acronyms: AcronymPair[],
+	withRecords: boolean
+): Promise<string[]> {
+	const others = all.filter(({ code }) => code !== vocabulary.code);
+	const picks = others.flatMap((other) =>
+		concept.picks[other.code].map(({ heading, fit }) => ({ fit, other, n: placeOf(other, heading) }))
 	);
-	const { index } = vocabulary;
+	const elsewhere = picks.map(({ fit, other: { code, data }, n }): PickElsewhere => {
+		const entryTerms = data.entryTerms.filter(
+			({ headings, lang }) => headings.length === 1 && headings[0] === n && lang === 'en'
+		);
+		const label = data.headings[n].labels[0].text;
+		return { indexCode: code, label, fit, entryTerms: entryTerms.map(({ text }) => text) };
+	});
+	const { code, index } = vocabulary;
+	const words = [concept.name, ...concept.words].map((text) => ({ text, capitals: false }));
+	const fromRecords = withRecords
+		? await recordEvidence(
+				await currentIndex(code),
+				index,
+				words,
+				await Promise.all(
+					others.map(async (other) => ({
+						current: await currentIndex(other.code),
+						picks: picks.filter((pick) => pick.other === other).map(({ n }) => plainTest(other, n))
+					}))
+				)
+			)
+		: {};
 	const probes = probesOf(concept.name, concept.words, elsewhere);
-	return suggest(index, probes, { limit: 20, acronyms }).map(({ heading }) => index.names.at(heading));
+	return suggest(index, probes, { limit: 20, acronyms, fromRecords }).map(({ heading }) =>
+		index.names.at(heading)
+	);
 }
+
+function placeOf({ code, data }: DemoVocabulary, heading: string): number {
+	const n = data.headings.findIndex(({ labels }) => labels[0].text === heading);
+	if (n < 0) throw new Error(`${code} has no heading “${heading}”.`);
+	return n;
+}
+
+const plainTest = ({ index }: DemoVocabulary, n: number): HeadingTest => ({
+	headings: [{ uri: index.uris.at(n), label: index.names.at(n) }],
+	withNarrower: false,
+	cuts: [],
+	chief: false,
+	aspects: []
+});
 
 function judge(answers: string[][], gold: string[][]): Score {
 	const cells = gold.flatMap((wanted, i) => (wanted.length > 0 ? [{ wanted, given: answers[i] }] : []));
@@ -68,36 +102,41 @@ function judge(answers: string[][], gold: string[][]): Score {
 }
 
 export async function benchSuggestions(): Promise<void> {
+	await loadIndexes();
+	await loadRecords();
 	const all = await readDemoVocabularies();
 	const acronyms = all.flatMap(({ index }) => index.labels.parts.acronyms);
-	const share = (value: number) => value.toFixed(2);
 	for (const sets of [false, true]) {
 		const concepts = GOLD.filter((concept) => concept.sets === sets);
-		const rows = all.map((vocabulary) => {
-			const gold = concepts.map(({ picks }) => picks[vocabulary.code].map(({ heading }) => heading));
-			const plain = judge(
-				concepts.map((concept) => byLookup(vocabulary, concept, acronyms)),
-				gold
-			);
-			const own = judge(
-				concepts.map((concept) => bySuggestion(vocabulary, concept, all, acronyms)),
-				gold
-			);
-			return [
-				vocabulary.code,
-				own.cells,
-				share(plain.recall),
-				share(own.recall),
-				share(plain.reciprocal),
-				share(own.reciprocal)
-			];
-		});
+		const scores = await Promise.all(
+			all.map(async (vocabulary) => {
+				const gold = concepts.map(({ picks }) => picks[vocabulary.code].map(({ heading }) => heading));
+				const suggested = (withRecords: boolean) =>
+					Promise.all(
+						concepts.map((concept) => bySuggestion(vocabulary, concept, all, acronyms, withRecords))
+					);
+				return {
+					code: vocabulary.code,
+					plain: judge(
+						concepts.map((concept) => byLookup(vocabulary, concept, acronyms)),
+						gold
+					),
+					labels: judge(await suggested(false), gold),
+					records: judge(await suggested(true), gold)
+				};
+			})
+		);
+		const row = (name: string, of: (score: Score) => number) =>
+			scores.map(({ code, plain, labels, records }) => [
+				`${code}, ${plain.cells} cells: ${name}`,
+				...[plain, labels, records].map((score) => of(score).toFixed(2))
+			]);
 		table(
 			sets
 				? 'The same, on the concepts that set the weights'
-				: 'Suggestions for a cell, on concepts that did not set the weights',
-			['', 'cells', `look-up: recall@${AT}`, `suggestions: recall@${AT}`, 'look-up: MRR', 'suggestions: MRR'],
-			rows
+				: 'Suggestions for a cell, on concepts that did not set the weights. The records are generated from the same gold crosswalk, which flatters what is found with them',
+			['', 'plain look-up', 'suggestions by labels', 'suggestions with records'],
+			[...row(`recall@${AT}`, ({ recall }) => recall), ...row('MRR', ({ reciprocal }) => reciprocal)]
 		);
 	}
 }

@@ -13,6 +13,8 @@ CREATE TABLE "records" (
 	"csl" jsonb NOT NULL,
 	"limits" jsonb DEFAULT '{}'::jsonb NOT NULL,
 	"year" smallint,
+	"doi" text,
+	"work_title" text,
 	"topic" "tsvector" NOT NULL,
 	"names" "tsvector" NOT NULL,
 	"title_length" smallint NOT NULL,
@@ -45,6 +47,14 @@ CREATE TABLE "runs" (
 	"person_id" text NOT NULL,
 	"at" timestamp with time zone DEFAULT now() NOT NULL,
 	CONSTRAINT "runs_inquiry_id_number_pk" PRIMARY KEY("inquiry_id","number")
+);
+--> statement-breakpoint
+CREATE TABLE "shared_works" (
+	"index_code" text NOT NULL,
+	"n" integer NOT NULL,
+	"other_code" text NOT NULL,
+	"other_n" integer NOT NULL,
+	CONSTRAINT "shared_works_index_code_other_code_n_other_n_pk" PRIMARY KEY("index_code","other_code","n","other_n")
 );
 --> statement-breakpoint
 CREATE TABLE "strategies" (
@@ -86,9 +96,12 @@ ALTER TABLE "records" ADD CONSTRAINT "records_index_code_subject_indexes_code_fk
 ALTER TABLE "runs" ADD CONSTRAINT "runs_inquiry_id_inquiries_id_fk" FOREIGN KEY ("inquiry_id") REFERENCES "public"."inquiries"("id") ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "strategies" ADD CONSTRAINT "strategies_inquiry_id_inquiries_id_fk" FOREIGN KEY ("inquiry_id") REFERENCES "public"."inquiries"("id") ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
 CREATE UNIQUE INDEX "records_by_key" ON "records" USING btree ("index_code","key");--> statement-breakpoint
+CREATE INDEX "records_by_doi" ON "records" USING hash ("doi");--> statement-breakpoint
+CREATE INDEX "records_by_work_title" ON "records" USING hash ("work_title");--> statement-breakpoint
 CREATE INDEX "records_by_topic" ON "records" USING gin ("topic");--> statement-breakpoint
 CREATE INDEX "records_by_names" ON "records" USING gin ("names");--> statement-breakpoint
 CREATE INDEX "references_by_cited" ON "record_references" USING btree ("index_code","cited");--> statement-breakpoint
+CREATE INDEX "shared_works_by_other" ON "shared_works" USING btree ("other_code","other_n");--> statement-breakpoint
 CREATE UNIQUE INDEX "tagged_headings_by_uri" ON "tagged_headings" USING btree ("index_code","uri");--> statement-breakpoint
 CREATE INDEX "taggings_by_heading" ON "taggings" USING btree ("index_code","h");--> statement-breakpoint
 ALTER TABLE "record_sets" ALTER COLUMN "bytes" SET STORAGE EXTERNAL;

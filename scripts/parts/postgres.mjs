@@ -4,9 +4,11 @@ import {
 	accessSync,
 	chmodSync,
 	chownSync,
+	closeSync,
 	constants,
 	existsSync,
 	mkdirSync,
+	openSync,
 	readdirSync,
 	readFileSync,
 	rmSync,
@@ -191,30 +193,27 @@ export async function startPostgres(home, { durable = true } = {}) {
 		...Object.entries(settings).flatMap(([name, value]) => ['-c', `${name}=${value}`])
 	]);
 	const identity = Object.entries(server.options).flatMap(([name, value]) => [`--${name}`, String(value)]);
-	const output = [];
+	// Into a file: a pipe that nobody empties while this process waits for another would bring the database to a stop.
+	const log = path.join(home, 'postgres.log');
+	const output = openSync(log, 'w');
+	const said = () => readFileSync(log, 'utf8').trim();
 	const child = spawn(
 		process.execPath,
 		[path.join(root, 'scripts/guard.mjs'), ...identity, server.command, ...server.args],
 		{
 			cwd: '/',
-			stdio: ['pipe', 'pipe', 'pipe'],
+			stdio: ['pipe', output, output],
 			detached: true
 		}
 	);
+	closeSync(output);
 	const ended = new Promise((resolve) => child.once('exit', resolve));
-	for (const stream of [child.stdout, child.stderr])
-		stream.on('data', (chunk) => {
-			output.push(String(chunk));
-			if (output.length > 50) output.shift();
-		});
 	let over = false;
 	void ended.then(() => (over = true));
 	const deadline = Date.now() + 60_000;
-	while (!output.join('').includes('ready to accept connections')) {
+	while (!said().includes('ready to accept connections')) {
 		if (over || Date.now() > deadline)
-			throw new Trouble(
-				`the database did not start: ${output.join('').trim().split('\n').pop() || 'no reason given'}`
-			);
+			throw new Trouble(`the database did not start: ${said().split('\n').pop() || 'no reason given'}`);
 		await new Promise((resolve) => setTimeout(resolve, 50));
 	}
 	const admin = `postgres://${USER}@127.0.0.1:${port}/postgres`;

@@ -136,11 +136,31 @@ describe('suggestions', () => {
 		expect(labels(suggest(index, probesOf('noise', [], []), { taken: new Set([1]) }))).not.toContain('Noise');
 	});
 
-	it('take evidence from records into account where there is any', () => {
-		const coTagging = new Map([[5, 1]]);
-		expect(labels(suggest(index, probesOf('noise', [], []), { fromRecords: { coTagging } }))).toContain(
-			'Walls'
-		);
+	it('take what records have into account, by how much more often they have it, and say so', () => {
+		const walls = { heading: 5, a: 12, n: 20, whole: 30, all: 400 };
+		const probes = probesOf('noise', [], []);
+		for (const part of ['coTagging', 'association'] as const) {
+			const found = suggest(index, probes, { fromRecords: { [part]: [walls] } });
+			const own = found.find(({ heading }) => heading === 5);
+			expect(own?.evidence).toMatchObject([{ kind: part, a: 12, n: 20, lift: 8 }]);
+			expect(own?.parts[part]).toBeGreaterThan(0.5);
+			// Weaker evidence is scaled against the strongest.
+			const beside = suggest(index, probes, {
+				fromRecords: { [part]: [walls, { ...walls, heading: 4, a: 6 }] }
+			});
+			const partOf = (n: number) => beside.find(({ heading }) => heading === n)?.parts[part] ?? 0;
+			expect(partOf(4)).toBeGreaterThan(0);
+			expect(partOf(4)).toBeLessThan(partOf(5));
+		}
+	});
+
+	it('take nothing from records that have a heading no more often, or hardly ever', () => {
+		const seldom = { heading: 5, a: 4, n: 20, whole: 4, all: 400 };
+		const alike = { heading: 5, a: 10, n: 100, whole: 100, all: 1_000 };
+		for (const counted of [seldom, alike])
+			expect(
+				labels(suggest(index, probesOf('noise', [], []), { fromRecords: { association: [counted] } }))
+			).not.toContain('Walls');
 	});
 });
 

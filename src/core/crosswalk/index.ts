@@ -20,7 +20,9 @@ export {
 	type Evidence,
 	type PickElsewhere,
 	type Probe,
-	type Suggestion
+	type RecordPart,
+	type Suggestion,
+	type TaggedTogether
 } from './suggestions';
 export { CommandError, emptyInquiry, FITS, ROLES } from './types';
 export type {

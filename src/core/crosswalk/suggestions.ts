@@ -6,6 +6,7 @@
  * (d) association, from records, where there are any. A part without evidence counts as 0; a part that cannot be had at
  * all (no records) is left out, and the weights of the others are scaled up to 1.
  */
+import { lift, overRepresentation, type Counts } from '../evidence';
 import { lookup, type Tier } from '../lookup';
 import { fold, type AcronymPair } from '../text';
 import type { EditionIndex } from '../vocabulary/edition-index';
@@ -54,6 +55,10 @@ const STRONG = 0.5;
 /** Of a strong match with many neighbours of a kind, none is told apart by being one. */
 const MOST_NEIGHBOURS = 40;
 
+const RECORD_PARTS: readonly RecordPart[] = ['coTagging', 'association'];
+/** G² at which evidence from records is half as good as it can be. */
+const HALF_SURE = 15;
+
 const MATCHES_PER_PROBE = 12;
 const MOST_PROBES = 60;
 /** So many probes count towards one heading, the best ones. */
@@ -69,9 +74,19 @@ export interface Probe {
 	weight: number;
 }
 
+/**
+ * How often records have a heading. *Co-tagging*: of the works that are in another index too, those tagged there with
+ * what is picked. *Association*: of all records of this index, those with the concept's words.
+ */
+export interface TaggedTogether extends Counts {
+	heading: number;
+}
+export type RecordPart = 'coTagging' | 'association';
+
 export type Evidence =
 	| { kind: 'label'; probe: Probe; tier: Tier; matched: string; score: number }
-	| { kind: 'neighbour'; relation: Relation; of: number; score: number };
+	| { kind: 'neighbour'; relation: Relation; of: number; score: number }
+	| { kind: RecordPart; a: number; n: number; lift: number; score: number };
 
 export interface Suggestion {
 	/** Position of the heading in its edition. */
@@ -134,8 +149,8 @@ function wordScore(text: string): number {
 
 /**
  * Headings of an edition that the probes speak for, best first; those in `taken` are left out. One look-up for each
- * probe, then O(neighbours of strong matches).
- * @param fromRecords scores 0–1 of headings by evidence from records, where there are records
+ * probe, then O(neighbours of strong matches + headings counted).
+ * @param fromRecords headings as records have them; a part that cannot be had is left out
  */
 export function suggest(
 	index: EditionIndex,
@@ -149,7 +164,7 @@ export function suggest(
 		taken?: ReadonlySet<number>;
 		limit?: number;
 		acronyms?: readonly AcronymPair[];
-		fromRecords?: Partial<Record<'coTagging' | 'association', ReadonlyMap<number, number>>>;
+		fromRecords?: Partial<Record<RecordPart, readonly TaggedTogether[]>>;
 	} = {}
 ): Suggestion[] {
 	const found = new Map<number, Evidence[]>();
@@ -183,9 +198,16 @@ export function suggest(
 	const parts: [Part, ReadonlyMap<number, number>][] = [
 		['label', label],
 		['neighbourhood', neighbourhood],
-		...Object.entries(fromRecords).map(
-			([part, scores]) => [part as Part, scores] as [Part, ReadonlyMap<number, number>]
-		)
+		...RECORD_PARTS.flatMap((part): [Part, ReadonlyMap<number, number>][] => {
+			const counted = fromRecords[part];
+			if (!counted) return [];
+			const scores = scaled(counted);
+			for (const { heading, a, n, whole, all } of counted) {
+				const score = scores.get(heading);
+				if (score !== undefined) add(heading, { kind: part, a, n, lift: lift({ a, n, whole, all }), score });
+			}
+			return [[part, scores]];
+		})
 	];
 	const all = new Set(parts.flatMap(([, scores]) => [...scores.keys()]));
 	const whole = parts.reduce((sum, [part]) => sum + PART_WEIGHTS[part], 0);
@@ -194,7 +216,7 @@ export function suggest(
 		.map((heading): Suggestion => {
 			const own = Object.fromEntries(parts.map(([part, scores]) => [part, scores.get(heading) ?? 0]));
 			const score = parts.reduce((sum, [part]) => sum + PART_WEIGHTS[part] * own[part], 0) / whole;
-			const evidence = (found.get(heading) ?? []).sort((a, b) => b.score - a.score);
+			const evidence = (found.get(heading) ?? []).sort((a, b) => weightOf(b) - weightOf(a));
 			return { heading, score, parts: own, evidence };
 		});
 	suggestions.sort((a, b) => b.score - a.score || a.heading - b.heading);
@@ -205,6 +227,21 @@ export function suggest(
 function joined(evidence: readonly Evidence[]): number {
 	const scores = evidence.map(({ score }) => score).sort((a, b) => b - a);
 	return 1 - scores.slice(0, PROBES_COUNTED).reduce((miss, score) => miss * (1 - Math.min(score, 0.97)), 1);
+}
+
+/** By log-likelihood: against the strongest of them, and less so where even that one is weak. */
+function scaled(counted: readonly TaggedTogether[]): Map<number, number> {
+	const found = counted.flatMap((counts): [number, number][] => {
+		const strength = overRepresentation(counts);
+		return strength > 0 ? [[counts.heading, strength]] : [];
+	});
+	const strongest = found.reduce((most, [, strength]) => Math.max(most, strength), 0);
+	return new Map(found.map(([heading, strength]) => [heading, strength / (strongest + HALF_SURE)]));
+}
+
+/** How much a piece of evidence counts, so that the telling ones are shown first. */
+function weightOf({ kind, score }: Evidence): number {
+	return score * PART_WEIGHTS[kind === 'neighbour' ? 'neighbourhood' : kind];
 }
 
 function neighboursOf({ related, hierarchy }: EditionIndex, n: number): [Relation, Iterable<number>][] {

@@ -1,7 +1,6 @@
 /** Set algebra over the smallest things that have records of their own. */
 import type { WordTest } from './words';
 
-/** The smallest thing that has a set of records of its own. */
 /** Taggings with a heading, or with any heading at or below it outside the branches that were cut. */
 export interface HeadingLeaf {
 	kind: 'heading';
@@ -13,6 +12,7 @@ export interface HeadingLeaf {
 	aspect?: string;
 }
 
+/** The smallest thing that has a set of records of its own. */
 export type Leaf =
 	| HeadingLeaf
 	| ({ kind: 'word' } & WordTest)

@@ -13,6 +13,7 @@ export { patternFaults, PLAIN_DIALECT, printInDialect, type Dialect, type Dialec
 export {
 	evaluate,
 	faultsOf,
+	headingExpression,
 	leavesOf,
 	leavesOfStrategy,
 	lineExpression,
@@ -26,7 +27,7 @@ export {
 	type Sets,
 	type Yields
 } from './evaluate';
-export { leafName, type Expression, type Leaf } from './expression';
+export { leafName, type Expression, type HeadingLeaf, type Leaf } from './expression';
 export { COMMON_LIMITS, describeLimit, inYear, type LimitDefinition, type LimitSetting } from './limits';
 export { RecordSet } from './record-set';
 export { lengthOf, relevance, termsOf, type Occurrences, type Term } from './relevance';

@@ -65,12 +65,16 @@ const MOST_KNOWN = 100_000;
 
 /** Words of a text as they are looked for: each folded, and beside it the word itself where it is all capitals. */
 export function indexedWords(text: string): IndexedWord[] {
-	return text.split(/[\s\-‐‑‒–—―/]+/).flatMap((piece) => {
-		const found = known.get(piece) ?? wordsOfPiece(piece);
-		if (known.size >= MOST_KNOWN) known.clear();
-		known.set(piece, found);
-		return found;
-	});
+	const words: IndexedWord[] = [];
+	for (const piece of text.split(/[\s\-‐‑‒–—―/]+/)) {
+		let found = known.get(piece);
+		if (found === undefined) {
+			if (known.size >= MOST_KNOWN) known.clear();
+			known.set(piece, (found = wordsOfPiece(piece)));
+		}
+		for (const word of found) words.push(word);
+	}
+	return words;
 }
 
 function wordsOfPiece(piece: string): IndexedWord[] {
@@ -98,6 +102,7 @@ export interface RecordWords {
 
 /** PostgreSQL keeps positions up to this one, and no more than 255 for a word. */
 const LAST_POSITION = 16_383;
+const MOST_POSITIONS = 250;
 const LONGEST_WORD = 500;
 
 /** Full-text vectors of a record, as PostgreSQL reads them: one of what it is about, one of its names. */
@@ -119,24 +124,30 @@ export function vectorsOf(words: RecordWords): { topic: string; names: string } 
 }
 
 function vector(...entries: (readonly [text: string, weight: string])[]): string {
-	const places = new Map<string, string[]>();
+	const places = new Map<string, { positions: string; count: number }>();
 	let at = 0;
-	const put = (word: string, weight: string) => {
-		const known = places.get(word) ?? [];
-		if (known.length < 250) known.push(`${Math.min(at, LAST_POSITION)}${weight}`);
-		places.set(word, known);
+	const put = (word: string, position: string) => {
+		const place = places.get(word);
+		if (place === undefined) places.set(word, { positions: position, count: 1 });
+		else if (place.count < MOST_POSITIONS) {
+			place.positions += `,${position}`;
+			place.count++;
+		}
 	};
 	for (const [text, weight] of entries) {
 		for (const { folded, capitals } of indexedWords(text)) {
 			at++;
 			if (folded.length > LONGEST_WORD) continue;
-			put(folded, weight);
-			if (capitals !== undefined) put(capitals, weight);
+			const position = Math.min(at, LAST_POSITION) + weight;
+			put(folded, position);
+			if (capitals !== undefined) put(capitals, position);
 		}
 		// A gap, so that no phrase is found across the end of one entry and the beginning of the next.
 		at += 2;
 	}
-	return Array.from(places, ([word, positions]) => `'${word}':${positions.join(',')}`).join(' ');
+	let written = '';
+	for (const [word, { positions }] of places) written += `${written && ' '}'${word}':${positions}`;
+	return written;
 }
 
 /** The column a field lies in, and the full-text query for a word that can be searched. */

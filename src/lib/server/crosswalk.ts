@@ -12,7 +12,8 @@ import {
 	type Inquiry,
 	type Offer,
 	type Pick,
-	type PickElsewhere
+	type PickElsewhere,
+	type RecordPart
 } from '../../core/crosswalk';
 import { headingsMatching } from '../../core/lookup';
 import type { EditionIndex } from '../../core/vocabulary/edition-index';
@@ -22,12 +23,16 @@ import { entryTerms, headings } from './db/schema';
 import { currentIndexes, editionIndex, type CurrentIndex } from './editions';
 import { ServiceError } from './errors';
 import { loadInquiry } from './inquiry-rows';
+import { recordEvidence } from './records/evidence';
 import { lineOf, type HeadingLine } from './vocabularies';
 
 interface Loaded {
 	inquiry: Inquiry;
 	/** The chosen indexes that have a vocabulary, with it. */
-	vocabularies: Map<string, { edition: NonNullable<CurrentIndex['edition']>; index: EditionIndex }>;
+	vocabularies: Map<
+		string,
+		{ current: CurrentIndex; edition: NonNullable<CurrentIndex['edition']>; index: EditionIndex }
+	>;
 }
 
 async function load(id: string): Promise<Loaded> {
@@ -37,9 +42,13 @@ async function load(id: string): Promise<Loaded> {
 	]);
 	const vocabularies: Loaded['vocabularies'] = new Map();
 	await Promise.all(
-		indexes.map(async ({ index: { code }, edition }) => {
+		indexes.map(async (current) => {
+			const {
+				index: { code },
+				edition
+			} = current;
 			if (edition && inquiry.about.indexes.includes(code))
-				vocabularies.set(code, { edition, index: await editionIndex(edition) });
+				vocabularies.set(code, { current, edition, index: await editionIndex(edition) });
 		})
 	);
 	return { inquiry, vocabularies };
@@ -135,11 +144,12 @@ export type EvidenceLine =
 			matched: string;
 			score: number;
 	  }
-	| { kind: 'neighbour'; relation: string; of: string; score: number };
+	| { kind: 'neighbour'; relation: string; of: string; score: number }
+	| Extract<Evidence, { kind: RecordPart }>;
 
 const EVIDENCE_SHOWN = 4;
 
-/** Suggestions for one cell, from the concept's words and what is picked for it in other indexes. */
+/** Suggestions for one cell, from the concept's words, what is picked for it in other indexes, and the records. */
 export async function suggestionsFor(
 	person: Person | undefined,
 	id: string,
@@ -152,14 +162,33 @@ export async function suggestionsFor(
 	if (!concept) throw new ServiceError(404, 'no-concept', 'This concept is no longer there.');
 	const vocabulary = vocabularies.get(code);
 	if (!vocabulary) return [];
-	const { index } = vocabulary;
-	const words = wordsOfConcept(inquiry, conceptId).map(({ text }) => text);
-	const probes = probesOf(concept.name, words, await picksElsewhere(inquiry, vocabularies, conceptId, code));
+	const { index, current } = vocabulary;
+	const words = wordsOfConcept(inquiry, conceptId);
+	const picks = inOrder(inquiry.picks).filter(
+		(pick) => pick.conceptId === conceptId && pick.indexCode !== code && pick.role !== 'rejected'
+	);
+	const [elsewhere, fromRecords] = await Promise.all([
+		picksElsewhere(picks, vocabularies),
+		recordEvidence(
+			current,
+			index,
+			[{ text: concept.name, capitals: false }, ...words],
+			[...vocabularies].map(([other, at]) => ({
+				current: at.current,
+				picks: picks.filter(({ indexCode }) => indexCode === other)
+			}))
+		)
+	]);
+	const probes = probesOf(
+		concept.name,
+		words.map(({ text }) => text),
+		elsewhere
+	);
 	const taken = picksOf(inquiry, conceptId, code)
 		.filter(({ headings: picked }) => picked.length === 1)
 		.flatMap(({ headings: [{ uri }] }) => index.find(uri) ?? []);
 	const acronyms = [...vocabularies.values()].flatMap((other) => other.index.labels.parts.acronyms);
-	return suggest(index, probes, { taken: new Set(taken), acronyms }).map(
+	return suggest(index, probes, { taken: new Set(taken), acronyms, fromRecords }).map(
 		({ heading, score, parts, evidence }) => ({
 			heading: { ...lineOf(index, heading), noteStart: index.noteStarts.at(heading) },
 			score,
@@ -171,6 +200,7 @@ export async function suggestionsFor(
 
 function inWords(evidence: Evidence, index: EditionIndex): EvidenceLine {
 	if (evidence.kind === 'neighbour') return { ...evidence, of: index.names.at(evidence.of) };
+	if (evidence.kind !== 'label') return evidence;
 	const { probe, tier, matched, score } = evidence;
 	return {
 		kind: 'label',
@@ -184,14 +214,9 @@ function inWords(evidence: Evidence, index: EditionIndex): EvidenceLine {
 }
 
 async function picksElsewhere(
-	inquiry: Inquiry,
-	vocabularies: Loaded['vocabularies'],
-	conceptId: string,
-	code: string
+	picks: readonly Pick[],
+	vocabularies: Loaded['vocabularies']
 ): Promise<PickElsewhere[]> {
-	const picks = inOrder(inquiry.picks).filter(
-		(pick) => pick.conceptId === conceptId && pick.indexCode !== code && pick.role !== 'rejected'
-	);
 	const places = placesOf(picks, vocabularies);
 	const terms = await termsAt(places.map(({ place }) => place));
 	return picks.flatMap(({ headings: picked, indexCode, fit }) =>

@@ -1,5 +1,5 @@
 /** The subject indexes: listing and making them. */
-import { and, count, eq, inArray, max, sql } from 'drizzle-orm';
+import { and, count, eq, inArray, max, or, sql } from 'drizzle-orm';
 import type { InferOutput } from 'valibot';
 import type { Dialect, LimitDefinition } from '../../core/search';
 import { allow, type Person } from './access';
@@ -14,6 +14,7 @@ import {
 	recordSets,
 	references,
 	relations,
+	sharedWorks,
 	subjectIndexes,
 	taggedHeadings,
 	taggings
@@ -86,6 +87,7 @@ export async function removeIndex(person: Person | undefined, code: string) {
 			await tx.delete(table).where(inArray(table.editionId, own));
 		for (const table of [taggings, taggedHeadings, references, recordSets])
 			await tx.delete(table).where(eq(table.indexCode, code));
+		await tx.delete(sharedWorks).where(or(eq(sharedWorks.indexCode, code), eq(sharedWorks.otherCode, code)));
 		await tx.delete(subjectIndexes).where(eq(subjectIndexes.code, code));
 	});
 	return gone;

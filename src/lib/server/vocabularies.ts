@@ -7,7 +7,7 @@ import { connection } from './db/client';
 import { collections, entryTerms, headings, labels, notes, relations } from './db/schema';
 import { currentIndex, currentIndexes, editionIndex, type CurrentIndex } from './editions';
 import { ServiceError } from './errors';
-import { countWithNarrower, headingCounts, type HeadingCounts } from './records/counts';
+import { countWithNarrower, headingCounts, headingRecords, type HeadingCounts } from './records/counts';
 
 export interface HeadingRef {
 	id: string;
@@ -224,6 +224,17 @@ export async function headingSheet(person: Person | undefined, code: string, id:
 }
 
 export type HeadingSheet = Awaited<ReturnType<typeof headingSheet>>;
+
+/** The records of a heading over the years, and with each of its aspects. */
+export async function recordsOfHeading(person: Person | undefined, code: string, id: string) {
+	allow(person, 'read');
+	const { edition, index, n, current } = await locate(code, id);
+	const [{ aspects }] = await connection()
+		.db.select({ aspects: headings.aspects })
+		.from(headings)
+		.where(and(eq(headings.editionId, edition.id), eq(headings.n, n)));
+	return headingRecords(current, index.uris.at(n), aspects);
+}
 
 /** Siblings sent with a sheet; a flat top level may have thousands. */
 const MOST_SIBLINGS = 200;

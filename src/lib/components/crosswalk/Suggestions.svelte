@@ -6,7 +6,7 @@
 	import { lineageAt } from '../inquiry/addresses';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
-	import { evidenceWords } from './evidence';
+	import { evidenceWords, partsInWords } from './evidence';
 
 	/** Headings that may stand for the concept here, each with its evidence; picked or rejected in one key. */
 	let { concept, index }: { concept: Concept; index: IndexSummary } = $props();
@@ -99,9 +99,7 @@
 						>
 						<span
 							class="ml-auto h-1.5 w-10 shrink-0 bg-shade"
-							title="{Math.round(100 * line.score)} of 100: label {Math.round(
-								100 * (line.parts.label ?? 0)
-							)}, neighbourhood {Math.round(100 * (line.parts.neighbourhood ?? 0))}"
+							title="{Math.round(100 * line.score)} of 100: {partsInWords(line.parts)}"
 							><span class="block h-1.5 bg-lichen" style="width: {Math.round(100 * line.score)}%"
 							></span></span
 						>

@@ -8,9 +8,30 @@ export function evidenceWords(evidence: EvidenceLine, indexName: (code: string) 
 		const relation = evidence.relation === 'sibling' ? 'a sibling of' : `${evidence.relation} to`;
 		return `${relation} ${evidence.of}, which matches`;
 	}
+	if (evidence.kind !== 'label') {
+		const { kind, a, n, lift } = evidence;
+		const times = lift >= 10 ? Math.round(lift) : lift.toFixed(1);
+		return kind === 'coTagging'
+			? `on ${a} of ${n} works that other indexes tag with what is picked there, ${times} times its share of all shared works`
+			: `on ${a} of ${n} records with the concept’s words, ${times} times its share of all records`;
+	}
 	const { source, text, from, tier, matched } = evidence;
 	const how = `${REASONS[tier as Tier]}${matched && tier !== 'exact' && tier !== 'note' ? `: ${matched}` : ''}`;
 	if (!from) return `“${text}” · ${how}`;
 	const via = source === 'entry term' ? `${text}, entry term of ${from.label}` : from.label;
 	return `${via}, picked in ${indexName(from.indexCode)} · ${how}`;
+}
+
+const PARTS: Record<string, string> = {
+	label: 'label',
+	neighbourhood: 'neighbourhood',
+	coTagging: 'works in two indexes',
+	association: 'records with the words'
+};
+
+/** What the score is made of, each part out of 100. */
+export function partsInWords(parts: Record<string, number>): string {
+	return Object.entries(parts)
+		.map(([part, score]) => `${PARTS[part]} ${Math.round(100 * score)}`)
+		.join(', ');
 }

@@ -227,6 +227,9 @@ export const records = pgTable(
 		/** By field; a limit for which the record was not labelled is absent. */
 		limits: jsonb('limits').$type<Record<string, string[]>>().notNull().default({}),
 		year: smallint('year'),
+		/** What tells its work: the normalised DOI, and the folded title with the first author's name. */
+		doi: text('doi'),
+		workTitle: text('work_title'),
 		/** What it is about: title, abstract, author's keywords, heading labels, in the weights A to D. */
 		topic: tsvector('topic').notNull(),
 		/** Authors, source, affiliations, funders. */
@@ -237,6 +240,9 @@ export const records = pgTable(
 	(t) => [
 		primaryKey({ columns: [t.indexCode, t.n] }),
 		uniqueIndex('records_by_key').on(t.indexCode, t.key),
+		// Equality is all that is asked, and hashes are far smaller than titles.
+		index('records_by_doi').using('hash', t.doi),
+		index('records_by_work_title').using('hash', t.workTitle),
 		index('records_by_topic').using('gin', t.topic),
 		index('records_by_names').using('gin', t.names)
 	]
@@ -272,6 +278,21 @@ export const taggings = pgTable(
 	(t) => [
 		primaryKey({ columns: [t.indexCode, t.n, t.position] }),
 		index('taggings_by_heading').on(t.indexCode, t.h)
+	]
+);
+
+/** Records of two indexes that are of one work; each pair stands here from both sides. */
+export const sharedWorks = pgTable(
+	'shared_works',
+	{
+		indexCode: text('index_code').notNull(),
+		n: integer('n').notNull(),
+		otherCode: text('other_code').notNull(),
+		otherN: integer('other_n').notNull()
+	},
+	(t) => [
+		primaryKey({ columns: [t.indexCode, t.otherCode, t.n, t.otherN] }),
+		index('shared_works_by_other').on(t.otherCode, t.otherN)
 	]
 );
 

@@ -33,7 +33,7 @@ export class IndexSets {
 	private values: Promise<Map<string, { value: string; size: number }[]>> | undefined;
 	private years: Promise<Int16Array> | undefined;
 	/** Facts that are worked out once for a revision, by name. */
-	private readonly facts = new Map<string, Promise<unknown>>();
+	private readonly facts = new Map<string, { version: string; known: Promise<unknown> }>();
 	readonly all: RecordSet;
 
 	constructor(
@@ -223,13 +223,14 @@ export class IndexSets {
 		return years;
 	}
 
-	fact<T>(name: string, work: () => Promise<T>): Promise<T> {
-		const known = this.facts.get(name) as Promise<T> | undefined;
-		if (known) return known;
-		const made = work();
-		this.facts.set(name, made);
-		made.catch(() => this.facts.delete(name));
-		return made;
+	/** @param version of whatever else the fact follows from; it is worked out anew for another one */
+	fact<T>(name: string, work: () => Promise<T>, version = ''): Promise<T> {
+		const kept = this.facts.get(name);
+		if (kept?.version === version) return kept.known as Promise<T>;
+		const known = work();
+		this.facts.set(name, { version, known });
+		known.catch(() => this.facts.delete(name));
+		return known;
 	}
 }
 

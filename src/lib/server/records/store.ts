@@ -1,16 +1,17 @@
 /** Records into an index, with their sets: one transaction, so that no server ever sees the one without the other. */
 import type { TransactionSql } from 'postgres';
 import { canonical } from '../../../core/canonical';
+import { workKeys } from '../../../core/evidence';
 import {
 	limitsOfRecord,
 	wordsOfRecord,
 	type DraftTagging,
 	type RecordDraft
 } from '../../../core/formats/records';
-import { yearOf } from '../../../core/formats/csl';
 import { COMMON_LIMITS, RecordSet, vectorsOf } from '../../../core/search';
 import { fold, wordsOf } from '../../../core/text';
 import { copy, type Value } from '../db/copy';
+import { pairWorks } from './works';
 
 export interface Stored {
 	added: number;
@@ -77,8 +78,8 @@ class SetChanges {
 /** Statements name so many things at a time. */
 const BATCH = 5_000;
 
-function* batches<T>(list: readonly T[]): Generator<T[]> {
-	for (let at = 0; at < list.length; at += BATCH) yield list.slice(at, at + BATCH);
+function* batches<T>(list: readonly T[], most = BATCH): Generator<T[]> {
+	for (let at = 0; at < list.length; at += most) yield list.slice(at, at + most);
 }
 
 /**
@@ -132,6 +133,11 @@ export async function storeRecords(
 	await numbers.write(tx);
 	await copyRows(tx, indexCode, placed, (uri) => numbers.at(uri) as number);
 	await writeReferences(tx, indexCode, placed);
+	await pairWorks(
+		tx,
+		indexCode,
+		placed.map(({ n }) => n)
+	);
 	await writeSets(tx, indexCode, changes);
 	await countHeadings(tx, indexCode, changes.headings());
 	if (kept.length > 0)
@@ -207,18 +213,21 @@ async function copyRows(
 	await copy(
 		tx,
 		'records',
-		'index_code, n, key, csl, limits, year, topic, names, title_length, abstract_length',
+		'index_code, n, key, csl, limits, year, doi, work_title, topic, names, title_length, abstract_length',
 		function* (): Generator<Value[]> {
 			for (const { draft, n } of placed) {
 				const { item, key } = draft;
 				const { topic, names } = vectorsOf(wordsOfRecord(draft));
+				const { year, doi, title } = workKeys(item);
 				yield [
 					indexCode,
 					n,
 					key,
 					JSON.stringify(item),
 					JSON.stringify(limitsOfRecord(draft)),
-					yearOf(item) ?? null,
+					year ?? null,
+					doi ?? null,
+					title ?? null,
 					topic,
 					names,
 					length(item.title),
@@ -236,7 +245,8 @@ async function copyRows(
 
 async function writeReferences(tx: TransactionSql, indexCode: string, placed: readonly Placed[]) {
 	const pairs = placed.flatMap(({ draft, n }) => (draft.cites ?? []).map((cited) => ({ n, cited })));
-	for (const some of batches(pairs))
+	// Each statement goes through the records of the index, so there are few of them.
+	for (const some of batches(pairs, 20 * BATCH))
 		await tx`
 			insert into record_references (index_code, n, cited)
 			select ${indexCode}, p.n, r.n

@@ -1,0 +1,88 @@
+/** The demo data into a database; what is there already is left as it is. */
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import os from 'node:os';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { LOCAL_PERSON } from '../src/lib/server/access';
+import { connection } from '../src/lib/server/db/client';
+import { recordImport } from '../src/lib/server/import/jobs';
+import { importVocabulary } from '../src/lib/server/import/pipeline';
+import { createIndex, describeSearching, listIndexes } from '../src/lib/server/indexes';
+import { createInquiry, listInquiries } from '../src/lib/server/inquiries';
+import { changeInquiry } from '../src/lib/server/inquiry-changes';
+import { storeRecords } from '../src/lib/server/records/store';
+import { DEMO_INDEXES } from './indexes';
+import { commandsOf, DEMO_INQUIRIES } from './inquiries';
+import { generateRecords } from './records';
+import { DEMO_DIALECTS, DEMO_LIMITS } from './searching';
+import { demoUri, parseVocabularyText, toTurtle } from './vocabulary-text';
+
+const here = path.dirname(fileURLToPath(import.meta.url));
+
+export async function loadIndexes(): Promise<void> {
+	const known = await listIndexes(LOCAL_PERSON);
+	const scratch = await mkdtemp(path.join(os.tmpdir(), 'oakmoss-demo-'));
+	for (const { edition, ...fields } of DEMO_INDEXES) {
+		const there = known.find(({ code }) => code === fields.code);
+		if (!there) await createIndex(LOCAL_PERSON, { ...fields, standIn: true });
+		await describeSearching(LOCAL_PERSON, fields.code, {
+			limits: DEMO_LIMITS[fields.code],
+			dialect: DEMO_DIALECTS[fields.code]
+		});
+		if (there?.edition) continue;
+		const source = await readFile(path.join(here, 'vocabularies', `${fields.code}.txt`), 'utf8');
+		const file = path.join(scratch, `${fields.code}.ttl`);
+		await writeFile(file, await toTurtle(fields.code, parseVocabularyText(source)));
+		const reading = await importVocabulary(connection().sql, {
+			indexCode: fields.code,
+			edition,
+			file,
+			format: 'text/turtle'
+		});
+		await recordImport(fields.code, edition, reading);
+		const { counts } = reading;
+		console.log(`· ${fields.name}: ${counts.headings} headings, ${counts.entryTerms} entry terms`);
+	}
+	await rm(scratch, { recursive: true });
+}
+
+/** Records that an index lacks. Those that come later stay out. */
+export async function loadRecords(): Promise<void> {
+	const missing = (await listIndexes(LOCAL_PERSON)).filter(
+		({ code, records }) => records === 0 && DEMO_INDEXES.some((index) => index.code === code)
+	);
+	if (missing.length === 0) return;
+	const texts = await Promise.all(
+		DEMO_INDEXES.map(async ({ code }) => {
+			const source = await readFile(path.join(here, 'vocabularies', `${code}.txt`), 'utf8');
+			return [code, parseVocabularyText(source)] as const;
+		})
+	);
+	const made = generateRecords(
+		Object.fromEntries(texts) as Parameters<typeof generateRecords>[0],
+		(code) => DEMO_INDEXES.find((index) => index.code === code)?.hasChief ?? false
+	);
+	// Side by side, so that the database takes in the rows of one while those of the next are put together.
+	await Promise.all(
+		missing.map(async ({ code, name }) => {
+			const now = made[code as keyof typeof made].filter(({ later }) => !later);
+			await connection().sql.begin((tx) => storeRecords(tx, code, now));
+			console.log(`· ${name}: ${now.length} records`);
+		})
+	);
+	await connection()
+		.sql`analyze records, taggings, tagged_headings, record_sets, record_references, shared_works`;
+}
+
+export async function loadInquiries(): Promise<void> {
+	const known = await listInquiries(LOCAL_PERSON);
+	const editionOf = (code: string) => DEMO_INDEXES.find((index) => index.code === code)?.edition ?? '';
+	for (const inquiry of DEMO_INQUIRIES) {
+		if (known.some(({ id }) => id === inquiry.id)) continue;
+		await createInquiry(LOCAL_PERSON, inquiry);
+		// One after the other, as each command builds on the one before.
+		for (const command of commandsOf(inquiry, demoUri, editionOf))
+			await changeInquiry(LOCAL_PERSON, inquiry.id, command);
+		console.log(`· inquiry “${inquiry.title}”`);
+	}
+}
