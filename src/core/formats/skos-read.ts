@@ -38,6 +38,9 @@ export const LONGEST_LABEL = 1_000;
 /** Findings listed of any one rule; the rest are counted. */
 const MOST_FINDINGS_PER_RULE = 1_000;
 
+/** Labels of one heading that are compared one by one; more are looked up. */
+const FEW = 16;
+
 /** A label of printable ASCII without stray spaces needs no mending; most are. */
 const PLAIN = /^[!-~]+(?: [!-~]+)*$/;
 
@@ -374,13 +377,16 @@ export class SkosReader {
 	}
 
 	private entryTerms(draft: Draft, n: number, heading: HeadingData, entryTerms: EntryTermData[]): void {
-		const seen = new Set(heading.labels.map(({ lang, text }) => `${lang}\n${text}`));
+		// Most headings have few labels, and comparing those is quicker than making a name for each.
+		const seen: LangText[] = [...heading.labels];
+		const known = draft.labels.length > FEW ? new Set(seen.map(nameOf)) : undefined;
 		for (const { kind, lang, text } of draft.labels) {
 			if (kind === 'preferred') continue;
 			this.counts.read++;
 			const clean = this.cleanLabel(heading.uri, text);
 			if (clean === undefined) continue;
-			if (seen.has(`${lang}\n${clean}`)) {
+			const label = { lang, text: clean };
+			if (known ? known.has(nameOf(label)) : seen.some((one) => one.text === clean && one.lang === lang)) {
 				this.refuse(
 					'same-label',
 					heading.uri,
@@ -388,9 +394,10 @@ export class SkosReader {
 				);
 				continue;
 			}
-			seen.add(`${lang}\n${clean}`);
+			if (known) known.add(nameOf(label));
+			else seen.push(label);
 			this.counts.kept++;
-			if (kind === 'hidden') heading.hidden.push({ lang, text: clean });
+			if (kind === 'hidden') heading.hidden.push(label);
 			else entryTerms.push({ lang, text: clean, headings: [n] });
 		}
 	}
@@ -537,6 +544,8 @@ export class SkosReader {
 		}
 	}
 }
+
+const nameOf = ({ lang, text }: LangText) => `${lang}\n${text}`;
 
 function listIn(lists: Map<string, string[]>, name: string): string[] {
 	const list = lists.get(name) ?? [];

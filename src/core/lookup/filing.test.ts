@@ -56,7 +56,7 @@ describe('filing labels', () => {
 				});
 				// As it goes from thread to thread, and into a pack and out again.
 				const filed = filedFromSections(unpack(pack(filedToSections(filing.file(listing)))));
-				const [own, whole] = [LabelIndex.assemble(data, filed), LabelIndex.build(data)];
+				const [own, whole] = [LabelIndex.prepare(data)(filed), LabelIndex.build(data)];
 				for (const text of [...texts, ...data.headings.map(({ labels }) => labels[0].text)])
 					expect(headingsMatching(own, [text])).toEqual(headingsMatching(whole, [text]));
 				for (const table of ['exact', 'variant', 'order', 'stemmed'] as const)
@@ -65,6 +65,42 @@ describe('filing labels', () => {
 					expect(lines(own, list)).toEqual(lines(whole, list));
 			})
 		);
+	});
+
+	it('comes back from a pack with every fold, also where lower case is longer or the fold is not lower case', () => {
+		const odd = fc.oneof(
+			phrase,
+			fc.string({ unit: 'grapheme', maxLength: 12 }),
+			fc.constantFrom('İ', 'ẞ-Test', 'A’B', 'Ǆ', 'Straße / Weg')
+		);
+		fc.assert(
+			fc.property(fc.uniqueArray(odd, { minLength: 1, maxLength: 8 }), (texts) => {
+				const index = LabelIndex.build(vocabularyOf(texts.map((label) => ({ label }))));
+				const { folds } = index.parts;
+				const back = LabelIndex.fromSections(unpack(pack(index.toSections()))).parts.folds;
+				const all = (table: typeof folds) => Array.from({ length: table.length }, (_, i) => table.at(i));
+				expect(all(back)).toEqual(all(folds));
+				expect(all(folds).map((_, i) => back.lengthAt(i))).toEqual(all(folds).map(({ length }) => length));
+			})
+		);
+	});
+
+	it('reads packs that hold all folds, as they were made before', () => {
+		const index = LabelIndex.build(
+			vocabularyOf([{ label: 'Noise', entry: ['Din'] }, { label: 'Straße / Weg' }])
+		);
+		const { text, starts } = index.parts.folds.parts();
+		const sections = Object.entries(index.toSections()).filter(([name]) => !name.includes('oddFolds'));
+		const before = {
+			...Object.fromEntries(sections),
+			'labels.folds.text': text,
+			'labels.folds.starts': starts
+		};
+		const back = LabelIndex.fromSections(unpack(pack(before)));
+		expect(headingsMatching(back, ['strasse weg', 'din'])).toEqual(
+			headingsMatching(index, ['strasse weg', 'din'])
+		);
+		expect(back.parts.folds.at(0)).toBe(index.parts.folds.at(0));
 	});
 
 	it('numbers preferred labels first, each group by length, and puts every label in alphabetical order once', () => {

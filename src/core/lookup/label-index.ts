@@ -3,6 +3,7 @@ import { isAcronymOf, splitQualifier } from '../text';
 import type { AcronymPair } from '../text';
 import { HashTable, Rows, StringTable, type Section } from '../vocabulary/packed';
 import type { VocabularyData } from '../vocabulary/types';
+import { foldsFrom, oddFolds } from './fold-table';
 import { MOST_ROTATIONS, TextFiling, type Filed, type Listing } from './filing';
 
 export const LabelKind = { preferred: 0, entry: 1, hidden: 2 } as const;
@@ -36,22 +37,29 @@ export class LabelIndex {
 			label: (text) => (filing.addLabel(text), count.labels++),
 			note: (text) => (filing.addNote(text), count.notes++)
 		});
-		return LabelIndex.assemble(data, filing.file(listing));
+		return LabelIndex.prepare(data)(filing.file(listing));
 	}
 
-	/** From what the labels came to, filed in the order of `listingOf`. O(labels). */
-	static assemble(data: VocabularyData, { numbering, ...filed }: Filed): LabelIndex {
+	/** All but what the labels come to, which are filed in the order of `listingOf`. O(labels). */
+	static prepare(data: VocabularyData): (filed: Filed) => LabelIndex {
 		const { texts, kinds, langs, headings, languages } = labelsOf(data);
-		const inOrder = <T>(list: readonly T[]) => Array.from(numbering, (place) => list[place]);
-		return new LabelIndex({
-			...filed,
-			texts: StringTable.from(inOrder(texts)),
-			kinds: Uint8Array.from(numbering, (place) => kinds[place]),
-			langs: Uint8Array.from(numbering, (place) => langs[place]),
-			languages,
-			headings: Rows.from(inOrder(headings)),
-			acronyms: acronymPairs(data)
-		});
+		const acronyms = acronymPairs(data);
+		return ({ numbering, ...filed }) => {
+			const inOrder = <T>(list: readonly T[]) => {
+				const ordered = new Array<T>(numbering.length);
+				for (let i = 0; i < ordered.length; i++) ordered[i] = list[numbering[i]];
+				return ordered;
+			};
+			return new LabelIndex({
+				...filed,
+				texts: StringTable.from(inOrder(texts)),
+				kinds: Uint8Array.from(inOrder(kinds)),
+				langs: Uint8Array.from(inOrder(langs)),
+				languages,
+				headings: Rows.from(inOrder(headings)),
+				acronyms
+			});
+		};
 	}
 
 	/** Position of a stem in the dictionary, or -1. O(log n). */
@@ -67,8 +75,15 @@ export class LabelIndex {
 	}
 
 	toSections(): Record<string, Section> {
-		const { languages, acronyms } = this.parts;
-		return { 'labels.meta': JSON.stringify({ languages, acronyms }), ...sectionsOf(this.parts, PACKED) };
+		const { languages, acronyms, texts, folds } = this.parts;
+		const odd = oddFolds(texts, folds);
+		return {
+			'labels.meta': JSON.stringify({ languages, acronyms }),
+			...sectionsOf(this.parts, PACKED),
+			'labels.oddFolds.labels': odd.labels,
+			'labels.oddFolds.text': odd.folds.parts().text,
+			'labels.oddFolds.starts': odd.folds.parts().starts
+		};
 	}
 
 	static fromSections(sections: Record<string, Section>): LabelIndex {
@@ -76,16 +91,26 @@ export class LabelIndex {
 			languages: string[];
 			acronyms: AcronymPair[];
 		};
-		return new LabelIndex({ ...meta, ...(partsFrom(sections, PACKED) as Omit<Parts, keyof typeof meta>) });
+		const parts = partsFrom(sections, PACKED) as Omit<Parts, 'folds' | keyof typeof meta>;
+		const strings = (name: string) =>
+			new StringTable(sections[`${name}.text`] as string, sections[`${name}.starts`] as Uint32Array);
+		const labels = sections['labels.oddFolds.labels'] as Uint32Array | undefined;
+		// Packs that were made before hold all folds.
+		const folds = labels
+			? foldsFrom(parts.texts, { labels, folds: strings('labels.oddFolds') })
+			: strings('labels.folds');
+		return new LabelIndex({ ...meta, ...parts, folds });
 	}
 }
 
-const FILED = [
-	'folds', 'exact', 'variant', 'order', 'stemmed', 'stems', 'labelsByStem', 'headingsByNoteStem', 'words', 'wordStems', 'wordLetters',
+const IN_PACK = [
+	'exact', 'variant', 'order', 'stemmed', 'stems', 'labelsByStem', 'headingsByNoteStem', 'words', 'wordStems', 'wordLetters',
 	'alphabetical', 'permuted'
 ] as const; // prettier-ignore
-const PACKED = [...FILED, 'texts', 'kinds', 'langs', 'headings'] as const;
-type Packed = (typeof PACKED)[number];
+const FILED = ['folds', ...IN_PACK] as const;
+/** Folds are not among them: most follow from the texts. */
+const PACKED = [...IN_PACK, 'texts', 'kinds', 'langs', 'headings'] as const;
+type Packed = (typeof FILED | typeof PACKED)[number];
 
 function sectionsOf(parts: Partial<Pick<Parts, Packed>>, names: readonly Packed[]): Record<string, Section> {
 	const sections: Record<string, Section> = {};

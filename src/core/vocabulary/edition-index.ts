@@ -2,6 +2,7 @@
 import { LabelIndex } from '../lookup/label-index';
 import { Hierarchy } from './hierarchy';
 import {
+	HashFiling,
 	HashTable,
 	pack,
 	Rows,
@@ -30,25 +31,26 @@ export class EditionIndex {
 	) {}
 
 	static build(data: VocabularyData): EditionIndex {
-		return EditionIndex.assemble(data, LabelIndex.build(data));
+		return EditionIndex.prepare(data)(LabelIndex.build(data));
 	}
 
-	/** The same from labels that were filed in another thread. */
-	static assemble(data: VocabularyData, labels: LabelIndex): EditionIndex {
+	/** All but the labels, which another thread may still be filing. */
+	static prepare(data: VocabularyData): (labels: LabelIndex) => EditionIndex {
 		const { headings } = data;
 		const keys = headings.map((heading) => heading.key);
 		const uris = headings.map((heading) => heading.uri);
-		return new EditionIndex(
+		const places = new HashFiling();
+		for (const ids of [keys, uris]) ids.forEach((id, n) => places.add(id, n));
+		const parts = [
 			StringTable.from(keys),
 			StringTable.from(uris),
 			StringTable.from(headings.map((heading) => heading.labels[0].text)),
 			StringTable.from(headings.map((heading) => startOfNote(heading.notes))),
 			Uint8Array.from(headings, (heading) => (heading.retired === undefined ? 0 : 1)),
 			Rows.from(headings.map((heading) => heading.related)),
-			new Hierarchy(Rows.from(headings.map((heading) => heading.broader))),
-			labels,
-			HashTable.from([...keys, ...uris].map((id, i) => [id, i % headings.length] as const))
-		);
+			new Hierarchy(Rows.from(headings.map((heading) => heading.broader)))
+		] as const;
+		return (labels) => new EditionIndex(...parts, labels, places.table());
 	}
 
 	get size(): number {

@@ -1,10 +1,12 @@
 /** Compact building blocks that can be written to one run of bytes and read back without copying. */
 
-/** Many short strings as one long string and the places where each begins. */
+/** Many short strings as one long string and the places where each begins and ends. */
 export class StringTable {
+	/** @param ends where the strings do not stand end to end; else the starts have one more, the end of the last */
 	constructor(
 		private readonly text: string,
-		private readonly starts: Uint32Array
+		private readonly starts: Uint32Array,
+		private readonly ends: Uint32Array = starts.subarray(1)
 	) {}
 
 	static from(strings: readonly string[]): StringTable {
@@ -19,18 +21,19 @@ export class StringTable {
 	}
 
 	get length(): number {
-		return this.starts.length - 1;
+		return this.ends.length;
 	}
 
 	/** Length of a string, without making it. */
 	lengthAt(i: number): number {
-		return this.starts[i + 1] - this.starts[i];
+		return this.ends[i] - this.starts[i];
 	}
 
 	at(i: number): string {
-		return this.text.slice(this.starts[i], this.starts[i + 1]);
+		return this.text.slice(this.starts[i], this.ends[i]);
 	}
 
+	/** Of strings that stand end to end. */
 	parts(): { text: string; starts: Uint32Array } {
 		return { text: this.text, starts: this.starts };
 	}

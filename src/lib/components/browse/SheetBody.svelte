@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { IndexSummary } from '$lib/server/indexes';
 	import type { HeadingSheet } from '$lib/server/vocabularies';
+	import HeadingRecords from './HeadingRecords.svelte';
 	import PlacePicture from './PlacePicture.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 
@@ -19,15 +20,7 @@
 	};
 </script>
 
-{#if index.records > 0}
-	<p class="mb-3">
-		<span class="font-semibold">{sheet.recordCount.toLocaleString('en')}</span>
-		{sheet.recordCount === 1 ? 'record' : 'records'}{#if sheet.belowCount > 0},
-			<span class="font-semibold">{sheet.recordCountWithNarrower.toLocaleString('en')}</span> with narrower{/if}{#if sheet.chiefCount !== undefined},
-			<span class="font-semibold">{sheet.chiefCount.toLocaleString('en')}</span> chiefly about it{/if}
-		<span class="text-quiet">of {index.records.toLocaleString('en')}</span>
-	</p>
-{/if}
+{#if index.records > 0}<HeadingRecords {sheet} {index} />{/if}
 <dl class="space-y-3">
 	{#each notes as note (note.kind + note.text)}
 		<div>
@@ -95,7 +88,7 @@
 			</dd>
 		</div>
 	{/if}
-	{#if sheet.aspects.length > 0}
+	{#if index.records === 0 && sheet.aspects.length > 0}
 		<div>
 			<dt class="text-xs text-quiet">Aspects allowed</dt>
 			<dd>{sheet.aspects.join(', ')}</dd>

@@ -1,12 +1,15 @@
 <script lang="ts">
-	import { onMount } from 'svelte';
+	import { onMount, untrack } from 'svelte';
 	import type { StrategyView, TextFault, Trial } from '$lib/server/records/search';
 	import { CqlEditor } from './cql-editor';
+	import { keptDraft } from './kept-draft';
 	import type { StrategySession } from './strategy-session.svelte';
 	import { number, signed } from './words';
 
 	/** The strategy as text. What is typed is read as it is typed; it is followed once a person says so. */
 	let { session }: { session: StrategySession } = $props();
+	// Each index has a panel of its own, so the place never changes under it.
+	const kept = untrack(() => keptDraft(session.store.id, session.code));
 	const view = $derived(session.view);
 	let place = $state<HTMLElement>();
 	let editor: CqlEditor | undefined;
@@ -49,13 +52,17 @@
 				}));
 			},
 			onChange: (text) => {
-				if (text === session.view.cql) return;
+				// Typed back to what it was: there is nothing to follow.
+				if (text === session.view.cql) return leave();
 				draft = text;
+				kept.put(text);
 				clearTimeout(wait);
 				wait = setTimeout(() => void read(text), 250);
 			},
 			onKeep: follow
 		});
+		// What was typed before a reload is taken up again.
+		editor.text = kept.get() ?? view.cql;
 		return () => editor?.destroy();
 	});
 
@@ -94,6 +101,7 @@
 	function leave() {
 		clearTimeout(wait);
 		asked++;
+		kept.drop();
 		draft = undefined;
 		fault = null;
 		preview = undefined;
@@ -144,6 +152,7 @@
 				>Follow this text</button
 			>
 			<button class="quiet-action !py-0.5" onclick={putBack}>Put back</button>
+			<span class="text-quiet">Until then it is kept in this browser only.</span>
 		</div>
 		{#each preview?.view.remarks ?? [] as remark, i (i)}<p class="mt-1 text-xs text-quiet">
 				{remark.message}

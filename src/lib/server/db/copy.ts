@@ -32,7 +32,9 @@ export async function copy(
 	async function* lines() {
 		let batch = '';
 		for (const row of rows()) {
-			batch += row.map(copyField).join('\t') + '\n';
+			// No array and no pattern for what most fields are: this runs a million times for a large vocabulary.
+			for (let i = 0; i < row.length; i++) batch += (i > 0 ? '\t' : '') + copyField(row[i]);
+			batch += '\n';
 			if (batch.length > 65_536) {
 				yield batch;
 				batch = '';
@@ -43,6 +45,8 @@ export async function copy(
 	await Promise.race([pipeline(lines, stream), refused]);
 }
 
+const SPECIAL = /[\\\n\r\t]/;
+
 function copyField(value: Value): string {
 	if (value === null) return '\\N';
 	if (typeof value === 'number') return String(value);
@@ -51,6 +55,7 @@ function copyField(value: Value): string {
 		typeof value === 'string'
 			? value
 			: `{${value.map((item) => `"${item.replace(/[\\"]/g, '\\$&')}"`).join(',')}}`;
+	if (!SPECIAL.test(text)) return text;
 	return text.replace(
 		/[\\\n\r\t]/g,
 		(mark) => ({ '\\': '\\\\', '\n': '\\n', '\r': '\\r', '\t': '\\t' })[mark] as string

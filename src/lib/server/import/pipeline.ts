@@ -8,6 +8,7 @@ import { Transform, type TransformCallback } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { Sql, TransactionSql } from 'postgres';
 import { SkosReader, type VocabularyReading } from '../../../core/formats/skos-read';
+import type { Filed } from '../../../core/lookup/filing';
 import { LabelIndex } from '../../../core/lookup/label-index';
 import { EditionIndex } from '../../../core/vocabulary/edition-index';
 import type { VocabularyData } from '../../../core/vocabulary/types';
@@ -174,18 +175,22 @@ async function store(
 		values (${request.indexCode}, ${request.edition}, ${counts.headings}, ${counts.entryTerms}, ${counts.relations},
 			${languages}, ${hierarchical})
 		returning id`;
-	// The rows are on their way to the database while the packed form is built.
-	const [, packed] = await Promise.all([copyRows(tx, edition.id, data), packedForm(data, filing)]);
-	await writePack(tx, edition.id, packed);
+	// The rows are on their way to the database while the labels are filed in their thread, where there is one.
+	const filed = filing?.file(data);
+	filed?.catch(() => {});
+	await copyRows(tx, edition.id, data);
+	await writePack(tx, edition.id, await packedForm(data, filed));
 	await tx`update subject_indexes set current_edition = ${edition.id} where code = ${request.indexCode}`;
 }
 
-/** The packed form; with a thread that files the labels, this one goes on with other things meanwhile. */
-async function packedForm(data: VocabularyData, filing: FilingThread | undefined): Promise<Uint8Array> {
-	const index = filing
-		? EditionIndex.assemble(data, LabelIndex.assemble(data, await filing.file(data)))
-		: EditionIndex.build(data);
-	return index.toBytes((text) => Buffer.from(text, 'latin1'));
+async function packedForm(data: VocabularyData, filed: Promise<Filed> | undefined): Promise<Uint8Array> {
+	const withLabels = EditionIndex.prepare(data);
+	const labels = filed ? withFiled(LabelIndex.prepare(data), filed) : LabelIndex.build(data);
+	return withLabels(await labels).toBytes((text) => Buffer.from(text, 'latin1'));
+}
+
+async function withFiled(prepared: (filed: Filed) => LabelIndex, filed: Promise<Filed>): Promise<LabelIndex> {
+	return prepared(await filed);
 }
 
 async function copyRows(tx: TransactionSql, edition: number, data: VocabularyData): Promise<void> {

@@ -1,0 +1,94 @@
+<script lang="ts">
+	import type { IndexSummary } from '$lib/server/indexes';
+	import type { HeadingRecords } from '$lib/server/records/counts';
+	import type { HeadingSheet } from '$lib/server/vocabularies';
+	import YearsChart from '../charts/YearsChart.svelte';
+
+	/** The records of a heading: how many, over the years, and with each aspect it allows. */
+	let { sheet, index }: { sheet: HeadingSheet; index: IndexSummary } = $props();
+	/** With the heading they belong to, so that one heading's are never shown as another's. */
+	let found = $state.raw<{ heading: string; records: HeadingRecords } | undefined>();
+	let problem = $state(false);
+	const records = $derived(found?.heading === sheet.id ? found.records : undefined);
+	const number = (value: number) => value.toLocaleString('en');
+	const most = $derived(Math.max(1, ...(records?.aspects ?? []).map((one) => one.records)));
+	const below = $derived(records?.withNarrower.map((count, i) => count - records.alone[i]) ?? []);
+	const isMarked = $derived(
+		records !== undefined && sheet.introduced !== null && sheet.introduced > records.from
+	);
+	const label = $derived(
+		records
+			? `Records with ${sheet.label} by year, ${records.from} to ${records.from + records.alone.length - 1}; the most in ${records.from + records.withNarrower.indexOf(Math.max(...records.withNarrower))}`
+			: ''
+	);
+
+	$effect(() => {
+		const { id } = sheet;
+		const address = `/indexes/${index.code}/records-of?${new URLSearchParams({ heading: id })}`;
+		let stale = false;
+		// Who walks the hierarchy quickly does not wait for every heading on the way.
+		const wait = setTimeout(async () => {
+			const response = await fetch(address).catch(() => undefined);
+			if (stale) return;
+			problem = !response?.ok;
+			if (response?.ok) found = { heading: id, records: (await response.json()) as HeadingRecords };
+		}, 150);
+		return () => {
+			stale = true;
+			clearTimeout(wait);
+		};
+	});
+</script>
+
+<section class="mb-3" aria-label="Records">
+	<p>
+		<span class="font-semibold">{number(sheet.recordCount)}</span>
+		{sheet.recordCount === 1 ? 'record' : 'records'}{#if sheet.belowCount > 0},
+			<span class="font-semibold">{number(sheet.recordCountWithNarrower)}</span> with narrower{/if}{#if sheet.chiefCount !== undefined},
+			<span class="font-semibold">{number(sheet.chiefCount)}</span> chiefly about it{/if}
+		<span class="text-quiet">of {number(index.records)}</span>
+	</p>
+	{#if problem}
+		<p class="text-xs text-warn">The years could not be read. They come back with the next heading.</p>
+	{:else if sheet.recordCountWithNarrower > 0}
+		<div class="mt-1 min-h-28">
+			{#if records}
+				<YearsChart
+					from={records.from}
+					series={[
+						{ name: 'This heading', counts: records.alone },
+						...(sheet.belowCount > 0 ? [{ name: 'Only narrower ones', counts: below }] : [])
+					]}
+					{label}
+					since={sheet.introduced ?? undefined}
+				/>
+				<p class="flex flex-wrap items-baseline gap-x-3 text-xs text-quiet">
+					<span><span class="mr-1 inline-block size-2 bg-lichen"></span>this heading</span>
+					{#if sheet.belowCount > 0}<span
+							><span class="mr-1 inline-block size-2 border-t border-lichen bg-wash"></span>only narrower ones</span
+						>{/if}
+					{#if isMarked}<span class="text-warn">┆ introduced in {sheet.introduced}</span>{/if}
+				</p>
+				{#if records.withoutYear > 0}
+					<p class="text-xs text-quiet">{number(records.withoutYear)} more name no year.</p>
+				{/if}
+			{/if}
+		</div>
+	{/if}
+	{#if sheet.aspects.length > 0}
+		<h3 class="mt-2 text-xs text-quiet">Aspects allowed, with records of each</h3>
+		<ul class="grid grid-cols-2 gap-x-4">
+			{#each records?.aspects ?? sheet.aspects.map( (aspect) => ({ aspect, records: undefined }) ) as one (one.aspect)}
+				<li class="flex items-baseline gap-2">
+					<span class="min-w-0 truncate">{one.aspect}</span>
+					{#if one.records !== undefined}
+						<span class="ml-auto h-1.5 w-12 shrink-0 bg-shade"
+							><span class="block h-1.5 bg-lichen" style="width: {(100 * one.records) / most}%"></span></span
+						>
+						<span class="w-8 shrink-0 text-right text-xs text-quiet tabular-nums">{number(one.records)}</span>
+					{/if}
+				</li>
+			{/each}
+		</ul>
+	{/if}
+</section>

@@ -1,0 +1,136 @@
+<script lang="ts">
+	import type { Chart } from 'chart.js';
+	import { colours, onThemeChange } from './colours';
+
+	/** Counts year by year, one series on top of another, as a picture; the numbers stand in a table behind it. */
+	let {
+		from,
+		series,
+		label,
+		since
+	}: {
+		from: number;
+		series: { name: string; counts: number[] }[];
+		/** What the picture says, for those who do not see it. */
+		label: string;
+		/** A year from which on something holds; it is marked by a line. */
+		since?: number;
+	} = $props();
+
+	let canvas = $state<HTMLCanvasElement>();
+	const years = $derived(series[0].counts.map((_, i) => from + i));
+
+	$effect(() => {
+		if (!canvas) return;
+		const place = canvas;
+		const data = {
+			labels: years,
+			datasets: series.map(({ name, counts }) => ({ label: name, data: counts }))
+		};
+		const mark = since;
+		let chart: Chart | undefined;
+		let isGone = false;
+		const draw = async () => {
+			const { Chart, BarController, BarElement, CategoryScale, LinearScale, Tooltip } =
+				await import('chart.js');
+			if (isGone) return;
+			Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip);
+			chart?.destroy();
+			const { lichen, wash, quiet, line, leaf, bark, warn } = colours(place);
+			const shades = [lichen, wash];
+			chart = new Chart(place, {
+				type: 'bar',
+				data: {
+					...data,
+					datasets: data.datasets.map((set, i) => ({
+						...set,
+						backgroundColor: shades[i % shades.length],
+						borderColor: lichen,
+						borderWidth: i === 0 ? 0 : { top: 1 },
+						barPercentage: 1,
+						categoryPercentage: 0.85
+					}))
+				},
+				options: {
+					animation: false,
+					maintainAspectRatio: false,
+					interaction: { mode: 'index', intersect: false },
+					plugins: {
+						tooltip: {
+							backgroundColor: leaf,
+							titleColor: bark,
+							bodyColor: bark,
+							borderColor: line,
+							borderWidth: 1
+						}
+					},
+					scales: {
+						x: {
+							stacked: true,
+							grid: { display: false },
+							border: { color: line },
+							ticks: { color: quiet, maxTicksLimit: 6, maxRotation: 0, font: { size: 11 } }
+						},
+						y: {
+							stacked: true,
+							beginAtZero: true,
+							border: { display: false },
+							grid: { color: line, lineWidth: 0.5 },
+							ticks: { color: quiet, maxTicksLimit: 3, precision: 0, font: { size: 11 } }
+						}
+					}
+				},
+				plugins: [
+					{
+						id: 'since',
+						afterDraw({ ctx, chartArea, scales }) {
+							if (mark === undefined || mark <= from || mark >= from + years.length) return;
+							const { x } = scales;
+							const at =
+								x.getPixelForValue(mark - from) - (x.getPixelForValue(1) - x.getPixelForValue(0)) / 2;
+							ctx.save();
+							ctx.strokeStyle = warn;
+							ctx.setLineDash([3, 2]);
+							ctx.beginPath();
+							ctx.moveTo(at, chartArea.top);
+							ctx.lineTo(at, chartArea.bottom);
+							ctx.stroke();
+							ctx.restore();
+						}
+					}
+				]
+			});
+		};
+		void draw();
+		const leave = onThemeChange(() => void draw());
+		return () => {
+			isGone = true;
+			leave();
+			chart?.destroy();
+		};
+	});
+</script>
+
+<div class="h-24" role="img" aria-label={label}><canvas bind:this={canvas}></canvas></div>
+<details class="text-xs">
+	<summary class="cursor-pointer text-quiet">As a table</summary>
+	<div class="mt-1 max-h-48 overflow-auto">
+		<table class="tabular-nums">
+			<thead class="text-left text-quiet">
+				<tr>
+					<th class="pr-4 font-normal" scope="col">Year</th>
+					{#each series as { name } (name)}<th class="pr-4 text-right font-normal" scope="col">{name}</th
+						>{/each}
+				</tr>
+			</thead>
+			<tbody>
+				{#each years as year, i (year)}
+					<tr>
+						<th class="pr-4 text-left font-normal" scope="row">{year}</th>
+						{#each series as { name, counts } (name)}<td class="pr-4 text-right">{counts[i]}</td>{/each}
+					</tr>
+				{/each}
+			</tbody>
+		</table>
+	</div>
+</details>
