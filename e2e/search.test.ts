@@ -73,6 +73,75 @@ describe('records from a file', () => {
 	});
 });
 
+describe('what records say of headings', () => {
+	it('stands on the sheet of a heading, year by year, in a table too', async () => {
+		const page = await openPage(app, '/inquiry/quiet-rooms/browse/sorrel/soundscape');
+		await page.waitForSelector('[aria-label^="Records with Soundscape by year"] canvas');
+		await waitForText(page, '[aria-label="Records"]', 'introduced in 2011');
+		await page.click('[aria-label="Records"] summary');
+		const rows = await page.$$eval('[aria-label="Records"] tbody tr', (list) =>
+			list.map((row) => [...row.children].map(({ textContent }) => Number(textContent)))
+		);
+		const said = await textOf(page, '[aria-label="Records"] p');
+		const [alone, withNarrower] = (said.match(/\d+/g) ?? []).map(Number);
+		const sum = (column: number) => rows.reduce((total, row) => total + row[column], 0);
+		const undated = Number(
+			/(\d+) more name no year/.exec(await textOf(page, '[aria-label="Records"]'))?.[1] ?? 0
+		);
+		expect(sum(1) + sum(2) + undated).toBe(withNarrower);
+		expect(sum(1)).toBeLessThanOrEqual(alone);
+		// Before it was introduced, nothing could be tagged with it; a citation may name a year too early.
+		expect(rows.filter(([year, count]) => year < 2010 && count > 0)).toEqual([]);
+		expect(await accessibilityFaults(page)).toEqual([]);
+		expect(page.problems).toEqual([]);
+		await page.close();
+	});
+
+	it('speaks for suggestions, beside their labels', async () => {
+		const page = await openPage(app, '/inquiry/quiet-rooms?concept=attention&cell=attention:yarrow');
+		await waitForText(page, 'aside[aria-label$="in Yarrow"]', 'works tagged with the picks of other indexes');
+		await waitForText(page, 'aside[aria-label$="in Yarrow"]', 'records with the words');
+		const [best] = await page.$$eval('[data-suggestion]', (links) => links.map((link) => link.textContent));
+		expect(best?.trim()).toBe('Attention');
+		expect(page.problems).toEqual([]);
+		await page.close();
+	});
+
+	it('says what excluding a concept takes away before it is done', async () => {
+		const page = await openPage(app, '/inquiry/quiet-rooms/question');
+		const select = '[aria-label="Part of design measures in the search"]';
+		await page.select(select, 'exclude');
+		const price = '[aria-label="What excluding design measures removes"]';
+		await page.waitForFunction(
+			(where) => {
+				const text = document.querySelector(where)?.textContent ?? '';
+				return text.includes('of') && !text.includes('counting');
+			},
+			{},
+			price
+		);
+		const prices = [...(await textOf(page, price)).matchAll(/([\d,]+) of ([\d,]+) records/g)];
+		expect(prices).toHaveLength(4);
+		// Left as it is, nothing has changed; excluded, the strategy says the same price.
+		await press(page, 'Leave it as it is', price);
+		expect(await page.$eval(select, (element) => (element as HTMLSelectElement).value)).toBe('required');
+		await page.select(select, 'exclude');
+		await press(page, 'Exclude it', price);
+		await waitForText(page, 'header', 'Saved');
+		const yarrow = prices[2][1];
+		await page.goto(`${app.address}/inquiry/quiet-rooms/strategy?index=yarrow`, {
+			waitUntil: 'networkidle0'
+		});
+		await waitForText(page, 'section[aria-label="design measures"]', `takes away ${yarrow}`);
+		await page.keyboard.down('Control');
+		await page.keyboard.press('z');
+		await page.keyboard.up('Control');
+		await waitForText(page, 'section[aria-label="design measures"]', 'without');
+		expect(page.problems).toEqual([]);
+		await page.close();
+	});
+});
+
 describe('from the crosswalk to records', () => {
 	it('runs a strategy in each index, and finds and mends the line that costs most', async () => {
 		const page = await openPage(app, '/inquiry/quiet-rooms');
@@ -188,6 +257,11 @@ describe('from the crosswalk to records', () => {
 		await page.keyboard.type('dc.subject = "Reverberation" and cql.anywhere = "sleep"', { delay: 5 });
 		await page.waitForFunction(() => !document.querySelector('[role=alert]'));
 		await waitForText(page, '[aria-label="Strategy as text"]', 'finds');
+		// What is typed and not followed yet outlives a reload.
+		await page.reload({ waitUntil: 'networkidle0' });
+		await waitForText(page, '[aria-label="Strategy as text"]', 'finds');
+		expect(await textOf(page, '.cm-content')).toBe('dc.subject = "Reverberation" and cql.anywhere = "sleep"');
+		expect(await count(page)).toBe(before);
 		await press(page, 'Follow this text');
 		const typed = await countChanges(page, before);
 		expect(typed).toBeGreaterThan(0);

@@ -154,6 +154,17 @@ describe('suggestions', () => {
 		}
 	});
 
+	it('give the strongest evidence of each kind first', () => {
+		const noise = { heading: 1, a: 12, n: 20, whole: 30, all: 400 };
+		const [first] = suggest(index, probesOf('noise', ['din', 'unwanted sound'], elsewhere), {
+			fromRecords: { coTagging: [noise], association: [noise] }
+		});
+		expect(first.heading).toBe(1);
+		const kinds = first.evidence.map(({ kind }) => kind);
+		expect(new Set(kinds.slice(0, 3))).toEqual(new Set(['label', 'coTagging', 'association']));
+		expect(kinds.slice(3)).toContain('label');
+	});
+
 	it('take nothing from records that have a heading no more often, or hardly ever', () => {
 		const seldom = { heading: 5, a: 4, n: 20, whole: 4, all: 400 };
 		const alike = { heading: 5, a: 10, n: 100, whole: 100, all: 1_000 };

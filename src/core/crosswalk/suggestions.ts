@@ -94,7 +94,7 @@ export interface Suggestion {
 	/** 0–1. */
 	score: number;
 	parts: Partial<Record<Part, number>>;
-	/** Strongest first. */
+	/** The strongest of each kind, then the others; each strongest first. */
 	evidence: Evidence[];
 }
 
@@ -216,7 +216,7 @@ export function suggest(
 		.map((heading): Suggestion => {
 			const own = Object.fromEntries(parts.map(([part, scores]) => [part, scores.get(heading) ?? 0]));
 			const score = parts.reduce((sum, [part]) => sum + PART_WEIGHTS[part] * own[part], 0) / whole;
-			const evidence = (found.get(heading) ?? []).sort((a, b) => weightOf(b) - weightOf(a));
+			const evidence = ofEveryKind(found.get(heading) ?? []);
 			return { heading, score, parts: own, evidence };
 		});
 	suggestions.sort((a, b) => b.score - a.score || a.heading - b.heading);
@@ -237,6 +237,13 @@ function scaled(counted: readonly TaggedTogether[]): Map<number, number> {
 	});
 	const strongest = found.reduce((most, [, strength]) => Math.max(most, strength), 0);
 	return new Map(found.map(([heading, strength]) => [heading, strength / (strongest + HALF_SURE)]));
+}
+
+/** Looked at from more than one side first: three labels that match say less than a label and two counts. */
+function ofEveryKind(evidence: Evidence[]): Evidence[] {
+	evidence.sort((a, b) => weightOf(b) - weightOf(a));
+	const isFirst = (one: Evidence) => evidence.find(({ kind }) => kind === one.kind) === one;
+	return [...evidence.filter(isFirst), ...evidence.filter((one) => !isFirst(one))];
 }
 
 /** How much a piece of evidence counts, so that the telling ones are shown first. */

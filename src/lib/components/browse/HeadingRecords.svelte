@@ -40,7 +40,7 @@
 	});
 </script>
 
-<section class="mb-3" aria-label="Records">
+<section class="my-3" aria-label="Records">
 	<p>
 		<span class="font-semibold">{number(sheet.recordCount)}</span>
 		{sheet.recordCount === 1 ? 'record' : 'records'}{#if sheet.belowCount > 0},
@@ -61,14 +61,16 @@
 					]}
 					{label}
 					since={sheet.introduced ?? undefined}
-				/>
-				<p class="flex flex-wrap items-baseline gap-x-3 text-xs text-quiet">
-					<span><span class="mr-1 inline-block size-2 bg-lichen"></span>this heading</span>
-					{#if sheet.belowCount > 0}<span
-							><span class="mr-1 inline-block size-2 border-t border-lichen bg-wash"></span>only narrower ones</span
-						>{/if}
-					{#if isMarked}<span class="text-warn">┆ introduced in {sheet.introduced}</span>{/if}
-				</p>
+				>
+					<p class="flex flex-wrap items-baseline gap-x-3 text-xs text-quiet">
+						<span><span class="mr-1 inline-block size-2 bg-lichen"></span>this heading</span>
+						{#if sheet.belowCount > 0}<span
+								><span class="mr-1 inline-block size-2 border-t border-lichen bg-wash"></span>only narrower
+								ones</span
+							>{/if}
+						{#if isMarked}<span class="text-warn">┆ introduced in {sheet.introduced}</span>{/if}
+					</p>
+				</YearsChart>
 				{#if records.withoutYear > 0}
 					<p class="text-xs text-quiet">{number(records.withoutYear)} more name no year.</p>
 				{/if}

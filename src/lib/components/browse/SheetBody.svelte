@@ -20,7 +20,6 @@
 	};
 </script>
 
-{#if index.records > 0}<HeadingRecords {sheet} {index} />{/if}
 <dl class="space-y-3">
 	{#each notes as note (note.kind + note.text)}
 		<div>
@@ -28,9 +27,12 @@
 			<dd lang={note.lang || undefined}>{note.text}</dd>
 		</div>
 	{/each}
-	{#if notes.length === 0}
-		<div><dd class="text-quiet">{index.name} gives no scope note for this heading.</dd></div>
-	{/if}
+</dl>
+{#if notes.length === 0}
+	<p class="text-quiet">{index.name} gives no scope note for this heading.</p>
+{/if}
+{#if index.records > 0}<HeadingRecords {sheet} {index} />{/if}
+<dl class="space-y-3">
 	{#if sheet.entryTerms.length > 0}
 		<div>
 			<dt class="text-xs text-quiet">Entry terms</dt>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { Chart } from 'chart.js';
+	import type { Snippet } from 'svelte';
 	import { colours, onThemeChange } from './colours';
 
 	/** Counts year by year, one series on top of another, as a picture; the numbers stand in a table behind it. */
@@ -7,7 +8,8 @@
 		from,
 		series,
 		label,
-		since
+		since,
+		children
 	}: {
 		from: number;
 		series: { name: string; counts: number[] }[];
@@ -15,6 +17,8 @@
 		label: string;
 		/** A year from which on something holds; it is marked by a line. */
 		since?: number;
+		/** What the colours mean. */
+		children?: Snippet;
 	} = $props();
 
 	let canvas = $state<HTMLCanvasElement>();
@@ -36,6 +40,7 @@
 			if (isGone) return;
 			Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip);
 			chart?.destroy();
+			Chart.defaults.font.family = getComputedStyle(place).fontFamily;
 			const { lichen, wash, quiet, line, leaf, bark, warn } = colours(place);
 			const shades = [lichen, wash];
 			chart = new Chart(place, {
@@ -112,6 +117,7 @@
 </script>
 
 <div class="h-24" role="img" aria-label={label}><canvas bind:this={canvas}></canvas></div>
+{@render children?.()}
 <details class="text-xs">
 	<summary class="cursor-pointer text-quiet">As a table</summary>
 	<div class="mt-1 max-h-48 overflow-auto">

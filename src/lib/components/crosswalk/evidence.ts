@@ -12,8 +12,8 @@ export function evidenceWords(evidence: EvidenceLine, indexName: (code: string) 
 		const { kind, a, n, lift } = evidence;
 		const times = lift >= 10 ? Math.round(lift) : lift.toFixed(1);
 		return kind === 'coTagging'
-			? `on ${a} of ${n} works that other indexes tag with what is picked there, ${times} times its share of all shared works`
-			: `on ${a} of ${n} records with the concept’s words, ${times} times its share of all records`;
+			? `on ${a} of ${n} works tagged with the picks of other indexes · ${times} times its usual share`
+			: `on ${a} of ${n} records with the words · ${times} times its usual share`;
 	}
 	const { source, text, from, tier, matched } = evidence;
 	const how = `${REASONS[tier as Tier]}${matched && tier !== 'exact' && tier !== 'note' ? `: ${matched}` : ''}`;

@@ -3,6 +3,7 @@
 	import { wordsOfConcept, type Concept } from '$core/crosswalk';
 	import WordSwitch from '../frame/WordSwitch.svelte';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
+	import ExcludePrice from './ExcludePrice.svelte';
 	import Offers from './Offers.svelte';
 	import WordLine from './WordLine.svelte';
 
@@ -24,12 +25,21 @@
 	let parting = $state<string[] | undefined>();
 	let partName = $state('');
 	let over = $state(false);
+	let excluding = $state(false);
 
 	const PARTS = {
 		required: 'required: every record must have it',
 		waiting: 'waiting: recorded, not searched',
 		exclude: 'exclude: no record may have it'
 	} as const;
+
+	/** Nothing is excluded before its price is seen. */
+	function setPart(select: HTMLSelectElement) {
+		const status = select.value as Concept['status'];
+		excluding = status === 'exclude';
+		if (excluding) select.value = concept.status;
+		else store.send({ kind: 'concept.set', id: concept.id, status });
+	}
 
 	function addWords() {
 		const texts = [...new Set(draft.split(/[;,\n\t]+/).map((part) => part.trim()))].filter(Boolean);
@@ -113,12 +123,7 @@
 				class="mt-1 min-h-6 w-full rounded border bg-leaf px-1 py-0.5 text-xs"
 				aria-label="Part of {concept.name} in the search"
 				value={concept.status}
-				onchange={(event) =>
-					store.send({
-						kind: 'concept.set',
-						id: concept.id,
-						status: event.currentTarget.value as Concept['status']
-					})}
+				onchange={(event) => setPart(event.currentTarget)}
 			>
 				{#each Object.entries(PARTS) as [status, says] (status)}<option value={status}>{says}</option>{/each}
 			</select>
@@ -160,6 +165,7 @@
 		</div>
 	</div>
 	<div>
+		{#if excluding}<ExcludePrice {concept} onDone={() => (excluding = false)} />{/if}
 		{#if parting}
 			<div class="mb-2 border-l-2 border-lichen pl-3">
 				<p class="text-quiet">Which words belong to a concept of their own?</p>
