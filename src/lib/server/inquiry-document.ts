@@ -10,7 +10,8 @@ import { changes, inquiries } from './db/schema';
 import { ServiceError } from './errors';
 import { cellsOf } from './inquiry-changes';
 import { loadInquiry, rowsAsMade, writeRows } from './inquiry-rows';
-import { limitSetting, wordField } from './schemas';
+import { exportRuns, importRuns, runDocument } from './records/run-documents';
+import { strategySettings } from './schemas';
 
 export const INQUIRY_FORMAT = 'oakmoss-inquiry';
 
@@ -82,19 +83,7 @@ export const inquiryDocument = v.strictObject({
 				state: v.picklist(['open', 'used', 'dismissed'])
 			})
 		),
-		strategies: v.optional(
-			v.array(
-				v.strictObject({
-					id,
-					off: v.array(id),
-					fields: v.record(v.string(), wordField),
-					limits: v.array(limitSetting),
-					lifted: v.boolean(),
-					text: v.string()
-				})
-			),
-			[]
-		)
+		strategies: v.optional(v.array(strategySettings), [])
 	}),
 	history: v.array(
 		v.strictObject({
@@ -109,7 +98,8 @@ export const inquiryDocument = v.strictObject({
 			command: v.nullable(v.record(v.string(), v.unknown())),
 			rows: v.array(v.record(v.string(), v.unknown()))
 		})
-	)
+	),
+	runs: v.optional(v.array(runDocument), [])
 });
 export type InquiryDocument = v.InferOutput<typeof inquiryDocument>;
 
@@ -120,8 +110,9 @@ export function inquirySchema(): Record<string, unknown> {
 export async function exportInquiry(person: Person | undefined, inquiryId: string): Promise<InquiryDocument> {
 	allow(person, 'read');
 	const { db } = connection();
-	const [{ inquiry, archived }, log] = await Promise.all([
+	const [{ inquiry, archived }, runs, log] = await Promise.all([
 		loadInquiry(db, inquiryId, false),
+		exportRuns(inquiryId),
 		db.select().from(changes).where(eq(changes.inquiryId, inquiryId)).orderBy(asc(changes.revision))
 	]);
 	const { about, concepts, words, cells, picks, sightings, strategies } = inquiry;
@@ -148,7 +139,8 @@ export async function exportInquiry(person: Person | undefined, inquiryId: strin
 			summary,
 			command: command as Record<string, unknown> | null,
 			rows: rows as unknown as Record<string, unknown>[]
-		}))
+		})),
+		runs
 	};
 }
 
@@ -171,6 +163,9 @@ export async function importInquiry(person: Person | undefined, document: Inquir
 					'invalid',
 					`The document names a concept that it does not hold (inquiry.${table}[${i}], “${row.conceptId}”). Nothing was taken in.`
 				);
+	const numbers = new Set(document.runs.map((run) => run.number));
+	if (numbers.size < document.runs.length)
+		throw new ServiceError(422, 'invalid', 'Two runs of the document have one number. Nothing was taken in.');
 	return connection().db.transaction(async (tx) => {
 		const [taken] = await tx.select({ id: inquiries.id }).from(inquiries).where(eq(inquiries.id, given));
 		const own = taken ? randomUUID() : given;
@@ -204,6 +199,7 @@ export async function importInquiry(person: Person | undefined, document: Inquir
 			};
 		});
 		for (let at = 0; at < log.length; at += 1_000) await tx.insert(changes).values(log.slice(at, at + 1_000));
+		await importRuns(tx, own, document.runs);
 		return own;
 
 		function renamed(row: Change['before']): Change['before'] {

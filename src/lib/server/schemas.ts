@@ -48,6 +48,16 @@ export const limitSetting = v.strictObject({
 	lastYears: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(500)))
 });
 
+/** The settings of one index's strategy, whole. */
+export const strategySettings = v.strictObject({
+	id,
+	off: v.array(id),
+	fields: v.record(v.string(), wordField),
+	limits: v.array(limitSetting),
+	lifted: v.boolean(),
+	text: v.pipe(v.string(), v.maxLength(LONGEST_CQL))
+});
+
 const single = [
 	commandOf('about.set', {
 		title: v.optional(text),

@@ -2,6 +2,7 @@ import { mkdtemp, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import fc from 'fast-check';
+import * as v from 'valibot';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { Command } from '../../../core/crosswalk';
 import { limitsOfRecord, wordsOfRecord, type RecordDraft } from '../../../core/formats/records';
@@ -23,6 +24,7 @@ import { currentIndex } from '../editions';
 import { importVocabulary } from '../import/pipeline';
 import { createIndex, describeSearching, listIndexes, removeIndex } from '../indexes';
 import { createInquiry } from '../inquiries';
+import { exportInquiry, importInquiry, inquiryDocument } from '../inquiry-document';
 import { changeInquiry } from '../inquiry-changes';
 import { headingSheet } from '../vocabularies';
 import { exportRecords, importRecords } from './import';
@@ -460,6 +462,39 @@ describe('the strategy of an inquiry', () => {
 		await expect(runPage(LOCAL_PERSON, 'quiet', 5, { sort: 'newest', offset: 0, limit: 1 })).rejects.toThrow(
 			/made elsewhere/
 		);
+	});
+
+	it('goes along with its runs in the document of the inquiry, and what they found where it is there', async () => {
+		const document = v.parse(
+			inquiryDocument,
+			JSON.parse(JSON.stringify(await exportInquiry(LOCAL_PERSON, 'quiet')))
+		);
+		expect(document.runs.map(({ number, kind, records }) => [number, kind, records?.length])).toEqual([
+			[1, 'run', 2],
+			[2, 'run', 2],
+			[3, 'run', 2],
+			[4, 'combined', 2],
+			[5, 'elsewhere', undefined]
+		]);
+		const copy = await importInquiry(LOCAL_PERSON, document);
+		const [own, taken] = [await listRuns(LOCAL_PERSON, 'quiet'), await listRuns(LOCAL_PERSON, copy)];
+		expect(taken).toEqual(own);
+		const wanted = { sort: 'newest', offset: 0, limit: 10 } as const;
+		expect(await runPage(LOCAL_PERSON, copy, 4, wanted)).toEqual(
+			await runPage(LOCAL_PERSON, 'quiet', 4, wanted)
+		);
+		expect(await runStrategy(LOCAL_PERSON, copy, 'yarrow')).toBe(6);
+
+		// Where a record of it is not there, what a run found is not made up from the others.
+		const elsewhere = document.runs.map((run) => ({
+			...run,
+			...(run.records && { records: ['never heard of', ...run.records.slice(1)] })
+		}));
+		const other = await importInquiry(LOCAL_PERSON, { ...document, runs: elsewhere });
+		expect((await listRuns(LOCAL_PERSON, other))[1].count).toBe(2);
+		await expect(runPage(LOCAL_PERSON, other, 4, wanted)).rejects.toThrow(/were not kept/);
+		const twice = { ...document, runs: [...document.runs, document.runs[0]] };
+		await expect(importInquiry(LOCAL_PERSON, twice)).rejects.toThrow(/have one number/);
 	});
 
 	it('follows a typed text, and keeps one that cannot be read while the crosswalk’s is shown', async () => {
