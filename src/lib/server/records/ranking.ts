@@ -1,15 +1,8 @@
 /** The order of a result. Worked out whole, once for a revision, so that pages never overlap or leave anything out. */
-import {
-	lengthOf,
-	relevance,
-	termsOf,
-	type Occurrences,
-	type RecordSet,
-	type Strategy,
-	type Term
-} from '../../../core/search';
+import { lengthOf, relevance, termsOf, type RecordSet, type Strategy, type Term } from '../../../core/search';
 import { connection } from '../db/client';
 import type { IndexSets } from './sets';
+import { WantedTerms } from './vectors';
 
 export const SORTS = ['relevance', 'newest', 'oldest'] as const;
 export type Sort = (typeof SORTS)[number];
@@ -74,37 +67,20 @@ async function scoresOf(
 		recordsWith: await recordsWith(sets, terms)
 	};
 	const { sql } = connection();
-	const whole = new Map(terms.flatMap(({ text, stem }, i) => (stem ? [] : [[text, i] as const])));
-	const stems = terms.flatMap(({ text, stem }, i) => (stem ? [{ text, i }] : []));
+	const wanted = new WantedTerms(terms);
 	const any = terms.map(queryOfTerm).join(' | ');
 	const numbers = result.size <= MOST_NAMED ? [...result.toArray()] : undefined;
-	const rows = sql<{ n: number; t: number; a: number; word: string; title: number; abstract: number }[]>`
-		select r.n, r.title_length as t, r.abstract_length as a, l.lexeme as word,
-			cardinality(array_positions(l.weights, 'A')) as title,
-			cardinality(array_positions(l.weights, 'B')) as abstract
-		from records r cross join lateral unnest(r.topic) l
-		where r.index_code = ${sets.code} and ${
-			numbers ? sql`r.n = any(${numbers}::int[])` : sql`r.topic @@ ${any}::tsquery`
-		} and (l.lexeme = any(${[...whole.keys()]}::text[]) ${
-			stems.length > 0 ? sql`or l.lexeme like any(${stems.map(({ text }) => `${text}%`)}::text[])` : sql``
-		})`.cursor(20_000);
-	const found = new Map<number, Occurrences>();
+	const rows = sql<{ n: number; t: number; a: number; vector: Buffer }[]>`
+		select n, title_length as t, abstract_length as a, tsvectorsend(topic) as vector from records
+		where index_code = ${sets.code} and topic @@ ${any}::tsquery ${
+			numbers ? sql`and n = any(${numbers}::int[])` : sql``
+		}`.cursor(2_000);
 	for await (const some of rows)
-		for (const { n, t, a, word, title, abstract } of some) {
+		for (const { n, t, a, vector } of some) {
 			if (!numbers && !result.has(n)) continue;
-			let own = found.get(n);
-			if (!own)
-				found.set(n, (own = { title: new Map(), abstract: new Map(), titleLength: t, abstractLength: a }));
-			const matched = [
-				...(whole.has(word) ? [whole.get(word) as number] : []),
-				...stems.filter(({ text }) => word.startsWith(text)).map(({ i }) => i)
-			];
-			for (const term of matched) {
-				if (title > 0) own.title.set(term, (own.title.get(term) ?? 0) + title);
-				if (abstract > 0) own.abstract.set(term, (own.abstract.get(term) ?? 0) + abstract);
-			}
+			const occurrences = { ...wanted.occurrencesIn(vector), titleLength: t, abstractLength: a };
+			scores.set(n, relevance(occurrences, collection));
 		}
-	for (const [n, occurrences] of found) scores.set(n, relevance(occurrences, collection));
 	return scores;
 }
 

@@ -1,0 +1,64 @@
+/**
+ * Occurrences of terms read from stored full-text vectors. PostgreSQL takes a vector apart into rows at some 60 µs a
+ * record; read as the bytes of its binary form (`tsvectorsend`), one costs a tenth of that.
+ */
+import type { Occurrences, Term } from '../../../core/search';
+
+/** Weights as the binary form numbers them: D, C, B, A. */
+const TITLE = 3;
+const ABSTRACT = 2;
+
+/** Bytes as characters, which compare as the bytes do. */
+const binary = (text: string) => Buffer.from(text, 'utf8').toString('latin1');
+
+/** Terms as they are compared with the words of a vector. */
+export class WantedTerms {
+	private readonly whole: Map<string, number>;
+	private readonly stems: { text: string; term: number }[];
+
+	constructor(terms: readonly Term[]) {
+		this.whole = new Map(terms.flatMap(({ text, stem }, i) => (stem ? [] : [[binary(text), i] as const])));
+		this.stems = terms.flatMap(({ text, stem }, term) => (stem ? [{ text: binary(text), term }] : []));
+	}
+
+	/**
+	 * How often each term stands in title and abstract. The binary form: the number of words, then for each its bytes, a
+	 * zero, the number of its places, and each place with its weight in the two highest bits of 16. O(words of the record).
+	 */
+	occurrencesIn(vector: Buffer): Pick<Occurrences, 'title' | 'abstract'> {
+		const found = { title: new Map<number, number>(), abstract: new Map<number, number>() };
+		const words = vector.readInt32BE(0);
+		let at = 4;
+		for (let word = 0; word < words; word++) {
+			const end = vector.indexOf(0, at);
+			const terms = this.matching(vector.toString('latin1', at, end));
+			const places = vector.readUInt16BE(end + 1);
+			at = end + 3;
+			if (terms.length > 0) {
+				let title = 0;
+				let abstract = 0;
+				for (let place = 0; place < places; place++) {
+					const weight = vector.readUInt16BE(at + 2 * place) >> 14;
+					if (weight === TITLE) title++;
+					else if (weight === ABSTRACT) abstract++;
+				}
+				for (const term of terms) {
+					if (title > 0) found.title.set(term, (found.title.get(term) ?? 0) + title);
+					if (abstract > 0) found.abstract.set(term, (found.abstract.get(term) ?? 0) + abstract);
+				}
+			}
+			at += 2 * places;
+		}
+		return found;
+	}
+
+	private matching(word: string): readonly number[] {
+		const whole = this.whole.get(word);
+		if (this.stems.length === 0) return whole === undefined ? NONE : [whole];
+		const terms = whole === undefined ? [] : [whole];
+		for (const { text, term } of this.stems) if (word.startsWith(text)) terms.push(term);
+		return terms;
+	}
+}
+
+const NONE: readonly number[] = [];
