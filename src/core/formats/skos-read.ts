@@ -49,11 +49,11 @@ type LinkKind = 'broader' | 'narrower' | 'related' | 'replaces' | 'replacedBy';
 
 interface Draft {
 	isConcept: boolean;
-	labels: { kind: LabelKind; lang: string; text: string }[];
+	labels: ({ kind: LabelKind } & LangText)[];
 	/** Labels and notes given as resources, resolved at the end. */
 	labelNodes: { kind: LabelKind; node: string }[];
 	noteNodes: { kind: NoteKind; node: string }[];
-	notes: { kind: NoteKind; lang: string; text: string }[];
+	notes: ({ kind: NoteKind } & LangText)[];
 	links: { kind: LinkKind; target: string }[];
 	notation?: string;
 	introduced?: number;
@@ -98,10 +98,15 @@ const LINKS: Record<string, LinkKind> = {
  * not with the number of statements that have nothing to do with it.
  */
 export class SkosReader {
-	/** @param watch is told of labels and notes as they are read, before anything is known of what they belong to */
-	constructor(private readonly watch?: { label: (text: string) => void; note: (text: string) => void }) {}
+	/**
+	 * @param watch is told of labels and notes as they are read, before anything is known of what they belong to; it
+	 * answers with the number under which it files a text
+	 */
+	constructor(private readonly watch?: { label: (text: string) => number; note: (text: string) => number }) {}
 
 	private readonly drafts = new Map<string, Draft>();
+	private lastUri = '';
+	private lastDraft: Draft | undefined;
 	private readonly literals = new Map<string, LangText>();
 	private readonly compounds = new Map<string, string[]>();
 	/** Collections and schemes have labels too, and are no headings. */
@@ -131,15 +136,17 @@ export class SkosReader {
 			const draft = this.draft(subject.value);
 			const kind = LABELS[name];
 			if (isLiteral) {
-				draft.labels.push({ kind, lang: object.language ?? '', text: object.value });
-				this.watch?.label(object.value);
+				const text = object.value;
+				draft.labels.push({ kind, lang: object.language ?? '', text, filed: this.watch?.label(text) });
 			} else draft.labelNodes.push({ kind, node: object.value });
 			if (kind === 'preferred') draft.isConcept = true;
 		} else if (NOTES[name]) {
 			const draft = this.draft(subject.value);
 			if (isLiteral) {
-				draft.notes.push({ kind: NOTES[name], lang: object.language ?? '', text: object.value });
-				if (name === names.scopeNote || name === names.definition) this.watch?.note(object.value);
+				const text = object.value;
+				const isSearched = name === names.scopeNote || name === names.definition;
+				const filed = isSearched ? this.watch?.note(text) : undefined;
+				draft.notes.push({ kind: NOTES[name], lang: object.language ?? '', text, filed });
 			} else draft.noteNodes.push({ kind: NOTES[name], node: object.value });
 		} else if (LINKS[name]) {
 			this.draft(subject.value).links.push({ kind: LINKS[name], target: object.value });
@@ -241,6 +248,14 @@ export class SkosReader {
 	}
 
 	private draft(uri: string): Draft {
+		// Most statements are of the same heading as the one before.
+		if (uri === this.lastUri && this.lastDraft) return this.lastDraft;
+		this.lastUri = uri;
+		this.lastDraft = this.draftOf(uri);
+		return this.lastDraft;
+	}
+
+	private draftOf(uri: string): Draft {
 		let draft = this.drafts.get(uri);
 		if (!draft) {
 			draft = {
@@ -331,7 +346,7 @@ export class SkosReader {
 
 	private preferredLabels(uri: string, draft: Draft): LangText[] {
 		const labels: LangText[] = [];
-		for (const { kind, lang, text } of draft.labels) {
+		for (const { kind, lang, text, filed } of draft.labels) {
 			if (kind !== 'preferred') continue;
 			const clean = this.cleanLabel(uri, text);
 			if (clean === undefined) {
@@ -339,9 +354,10 @@ export class SkosReader {
 				continue;
 			}
 			const rival = labels.find((label) => label.lang === lang);
-			if (!rival) labels.push({ lang, text: clean });
+			const label = { lang, text: clean, filed: clean === text ? filed : undefined };
+			if (!rival) labels.push(label);
 			else if (rival.text !== clean) {
-				draft.labels.push({ kind: 'entry', lang, text: clean });
+				draft.labels.push({ kind: 'entry', ...label });
 				this.repair(
 					'second-label',
 					uri,
@@ -372,7 +388,7 @@ export class SkosReader {
 				return [];
 			}
 			this.counts.kept++;
-			return [{ ...note, text }];
+			return [{ ...note, text, filed: text === note.text ? note.filed : undefined }];
 		});
 	}
 
@@ -380,12 +396,12 @@ export class SkosReader {
 		// Most headings have few labels, and comparing those is quicker than making a name for each.
 		const seen: LangText[] = [...heading.labels];
 		const known = draft.labels.length > FEW ? new Set(seen.map(nameOf)) : undefined;
-		for (const { kind, lang, text } of draft.labels) {
+		for (const { kind, lang, text, filed } of draft.labels) {
 			if (kind === 'preferred') continue;
 			this.counts.read++;
 			const clean = this.cleanLabel(heading.uri, text);
 			if (clean === undefined) continue;
-			const label = { lang, text: clean };
+			const label = { lang, text: clean, filed: clean === text ? filed : undefined };
 			if (known ? known.has(nameOf(label)) : seen.some((one) => one.text === clean && one.lang === lang)) {
 				this.refuse(
 					'same-label',
@@ -398,7 +414,7 @@ export class SkosReader {
 			else seen.push(label);
 			this.counts.kept++;
 			if (kind === 'hidden') heading.hidden.push(label);
-			else entryTerms.push({ lang, text: clean, headings: [n] });
+			else entryTerms.push({ ...label, headings: [n] });
 		}
 	}
 

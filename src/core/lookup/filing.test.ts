@@ -51,8 +51,8 @@ describe('filing labels', () => {
 				for (const text of backwards ? texts.reverse() : texts) arrive('label', text);
 				for (const text of others) arrive('note', text);
 				const listing = listingOf(data, {
-					label: (text) => arrive('label', text),
-					note: (text) => arrive('note', text)
+					label: ({ text }) => arrive('label', text),
+					note: ({ text }) => arrive('note', text)
 				});
 				// As it goes from thread to thread, and into a pack and out again.
 				const filed = filedFromSections(unpack(pack(filedToSections(filing.file(listing)))));

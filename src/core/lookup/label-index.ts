@@ -2,7 +2,7 @@
 import { isAcronymOf, splitQualifier } from '../text';
 import type { AcronymPair } from '../text';
 import { HashTable, Rows, StringTable, type Section } from '../vocabulary/packed';
-import type { VocabularyData } from '../vocabulary/types';
+import type { LangText, VocabularyData } from '../vocabulary/types';
 import { foldsFrom, oddFolds } from './fold-table';
 import { MOST_ROTATIONS, TextFiling, type Filed, type Listing } from './filing';
 
@@ -34,15 +34,15 @@ export class LabelIndex {
 		const filing = new TextFiling();
 		const count = { labels: 0, notes: 0 };
 		const listing = listingOf(data, {
-			label: (text) => (filing.addLabel(text), count.labels++),
-			note: (text) => (filing.addNote(text), count.notes++)
+			label: ({ text }) => (filing.addLabel(text), count.labels++),
+			note: ({ text }) => (filing.addNote(text), count.notes++)
 		});
 		return LabelIndex.prepare(data)(filing.file(listing));
 	}
 
 	/** All but what the labels come to, which are filed in the order of `listingOf`. O(labels). */
 	static prepare(data: VocabularyData): (filed: Filed) => LabelIndex {
-		const { texts, kinds, langs, headings, languages } = labelsOf(data);
+		const { labels, kinds, langs, headings, languages } = labelsOf(data);
 		const acronyms = acronymPairs(data);
 		return ({ numbering, ...filed }) => {
 			const inOrder = <T>(list: readonly T[]) => {
@@ -52,7 +52,7 @@ export class LabelIndex {
 			};
 			return new LabelIndex({
 				...filed,
-				texts: StringTable.from(inOrder(texts)),
+				texts: StringTable.from(inOrder(labels.map(({ text }) => text))),
 				kinds: Uint8Array.from(inOrder(kinds)),
 				langs: Uint8Array.from(inOrder(langs)),
 				languages,
@@ -160,20 +160,20 @@ export function filedFromSections({ numbering, ...sections }: Record<string, Sec
 
 /**
  * The labels and notes of a vocabulary, in the order of the data, by the numbers that their texts are given.
- * @param numberOf told each text; answers with its number
+ * @param numberOf told each label and note; answers with the number of its text
  */
 export function listingOf(
 	data: VocabularyData,
-	numberOf: { label: (text: string) => number; note: (text: string) => number }
+	numberOf: { label: (label: LangText) => number; note: (note: LangText) => number }
 ): Listing {
-	const { texts, kinds } = labelsOf(data);
+	const { labels, kinds } = labelsOf(data);
 	return {
-		texts: Uint32Array.from(texts, numberOf.label),
+		texts: Uint32Array.from(labels, numberOf.label),
 		kinds: Uint8Array.from(kinds),
 		notes: Rows.from(
 			data.headings.map(({ notes }) =>
-				notes.flatMap(({ kind, text }) =>
-					kind === 'scope' || kind === 'definition' ? [numberOf.note(text)] : []
+				notes.flatMap((note) =>
+					note.kind === 'scope' || note.kind === 'definition' ? [numberOf.note(note)] : []
 				)
 			)
 		)
@@ -182,30 +182,31 @@ export function listingOf(
 
 /** Every label with its kind, its language and the headings it leads to, in the order of the data. */
 function labelsOf(data: VocabularyData) {
-	const texts: string[] = [];
+	const labels: LangText[] = [];
 	const kinds: number[] = [];
 	const langs: number[] = [];
 	const headings: number[][] = [];
 	const languages: string[] = [];
 	const langId = new Map<string, number>();
-	const add = (text: string, lang: string, kind: number, targets: number[]) => {
+	const add = (label: LangText, kind: number, targets: number[]) => {
+		const { lang } = label;
 		let id = langId.get(lang);
 		if (id === undefined) {
 			id = languages.length;
 			languages.push(lang);
 			langId.set(lang, id);
 		}
-		texts.push(text);
+		labels.push(label);
 		kinds.push(kind);
 		langs.push(Math.min(id, 255));
 		headings.push(targets);
 	};
 	for (const [n, heading] of data.headings.entries()) {
-		for (const { text, lang } of heading.labels) add(text, lang, LabelKind.preferred, [n]);
-		for (const { text, lang } of heading.hidden) add(text, lang, LabelKind.hidden, [n]);
+		for (const label of heading.labels) add(label, LabelKind.preferred, [n]);
+		for (const label of heading.hidden) add(label, LabelKind.hidden, [n]);
 	}
-	for (const entry of data.entryTerms) add(entry.text, entry.lang, LabelKind.entry, entry.headings);
-	return { texts, kinds, langs, headings, languages };
+	for (const entry of data.entryTerms) add(entry, LabelKind.entry, entry.headings);
+	return { labels, kinds, langs, headings, languages };
 }
 
 /** An entry of the permuted order: which label, and where in its fold the word begins that the order goes by. */

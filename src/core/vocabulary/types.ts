@@ -4,6 +4,8 @@
 export interface LangText {
 	lang: string;
 	text: string;
+	/** While a file is read: the number under which another thread is filing the text already. */
+	filed?: number;
 }
 
 export type NoteKind = 'scope' | 'history' | 'definition' | 'editorial' | 'example';

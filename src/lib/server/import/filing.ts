@@ -12,7 +12,7 @@ const BATCH = 2_000;
 
 export class FilingThread {
 	private readonly thread = new Worker(THREADS.filing);
-	private readonly numbers = { label: new Map<string, number>(), note: new Map<string, number>() };
+	private readonly counts = { label: 0, note: 0 };
 	private batch = { labels: [] as string[], notes: [] as string[] };
 	private failure: Error | undefined;
 
@@ -22,21 +22,17 @@ export class FilingThread {
 
 	/** Told of every text as it is read, it answers with the text's number. */
 	readonly watch = {
-		label: (text: string) => this.numberOf('label', text),
-		note: (text: string) => this.numberOf('note', text)
+		label: (text: string) => this.take('label', text),
+		note: (text: string) => this.take('note', text)
 	};
 
-	private numberOf(kind: 'label' | 'note', given: string): number {
+	private take(kind: 'label' | 'note', given: string): number {
 		// What joins texts must not be in one, and none may be empty; neither changes what a text is filed under.
 		const text = given.includes('\0') ? given.replaceAll('\0', ' ') : given || ' ';
-		const numbers = this.numbers[kind];
-		const known = numbers.get(text);
-		if (known !== undefined) return known;
-		numbers.set(text, numbers.size);
 		const { labels, notes } = this.batch;
 		(kind === 'label' ? labels : notes).push(text);
 		if (labels.length + notes.length >= BATCH) this.hand();
-		return numbers.size - 1;
+		return this.counts[kind]++;
 	}
 
 	private hand(): void {
@@ -51,7 +47,10 @@ export class FilingThread {
 
 	/** What the labels and notes of a vocabulary come to. Texts that were mended after they were read go along now. */
 	file(data: VocabularyData): Promise<Filed> {
-		const { texts, kinds, notes } = listingOf(data, this.watch);
+		const { texts, kinds, notes } = listingOf(data, {
+			label: ({ text, filed }) => filed ?? this.take('label', text),
+			note: ({ text, filed }) => filed ?? this.take('note', text)
+		});
 		this.hand();
 		return new Promise((resolve, reject) => {
 			if (this.failure) return reject(this.failure);

@@ -260,7 +260,7 @@ function rowsOf(edition: number, { headings, entryTerms, collections }: Vocabula
 			columns: 'edition_id, position, uri, labels, members',
 			*rows(): Generator<Value[]> {
 				for (const [i, { uri, labels, members }] of collections.entries())
-					yield [edition, i, uri, JSON.stringify(labels), members.map(String)];
+					yield [edition, i, uri, JSON.stringify(labels, ['lang', 'text']), members.map(String)];
 			}
 		}
 	];
