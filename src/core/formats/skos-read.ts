@@ -183,6 +183,18 @@ export class SkosReader {
 	}
 
 	finish(): VocabularyReading {
+		const reading = this.gather();
+		this.inspect(reading);
+		return reading;
+	}
+
+	/** What is at odds in the whole, added to the findings of a reading: nothing else of it follows from that. */
+	inspect({ data }: VocabularyReading): void {
+		integrityFindings(data).forEach((finding) => this.report(finding));
+	}
+
+	/** The vocabulary, with all that was found on the way to it. */
+	gather(): VocabularyReading {
 		const { counts } = this;
 		const concepts = [...this.drafts].filter(
 			([uri, draft]) => draft.isConcept && !this.collections.has(uri) && !this.schemes.has(uri)
@@ -237,7 +249,6 @@ export class SkosReader {
 		counts.repaired += completed.repaired + oneWay;
 		counts.refused += completed.refused;
 		counts.kept -= completed.refused;
-		integrityFindings(data).forEach((finding) => this.report(finding));
 		counts.headings = headings.length;
 		counts.entryTerms = entryTerms.length;
 		counts.relations = headings.reduce(

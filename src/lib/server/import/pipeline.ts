@@ -35,8 +35,8 @@ export async function importVocabulary(sql: Sql, request: ImportRequest, progres
 	const { size } = await stat(request.file);
 	const filing = size >= WORTH_A_THREAD && existsSync(THREADS.filing) ? new FilingThread() : undefined;
 	try {
-		const reading = await readVocabulary(request, size, progress, filing);
-		await sql.begin((tx) => store(tx, request, reading, filing));
+		const { reading, inspect } = await readVocabulary(request, size, progress, filing);
+		await sql.begin((tx) => store(tx, request, reading, { filing, meanwhile: inspect }));
 		progress(size, size);
 		return reading;
 	} finally {
@@ -45,15 +45,15 @@ export async function importVocabulary(sql: Sql, request: ImportRequest, progres
 }
 
 /**
- * Parses a file without storing anything. Memory: the vocabulary, and the parser's window on the file; for CSV the file
- * itself too.
+ * Parses a file without storing anything. What only the report needs is worked out by `inspect`, when there is time.
+ * Memory: the vocabulary, and the parser's window on the file; for CSV the file itself too.
  */
-export async function readVocabulary(
+async function readVocabulary(
 	{ file, format }: Pick<ImportRequest, 'file' | 'format'>,
 	size: number,
 	progress: Progress,
 	filing?: FilingThread
-): Promise<VocabularyReading> {
+): Promise<{ reading: VocabularyReading; inspect: () => void }> {
 	if (size === 0) throw new ImportError('empty', 'The file is empty.', 1);
 	const reader = new SkosReader(filing?.watch);
 	const { streams, lines } = await parsing(format, (statement) => reader.add(statement));
@@ -65,15 +65,18 @@ export async function readVocabulary(
 	} catch (error) {
 		throw asImportError(error, format);
 	}
-	const reading = reader.finish();
-	for (const finding of reading.findings)
-		if (finding.subject !== undefined) finding.line ??= lines?.get(finding.subject);
+	const reading = reader.gather();
 	if (reading.data.headings.length === 0)
 		throw new ImportError(
 			'no-heading',
 			`The file was read to its end (${reading.counts.statements} statements) and holds no heading: nothing in it is a SKOS concept with a preferred label.`
 		);
-	return reading;
+	const inspect = () => {
+		reader.inspect(reading);
+		for (const finding of reading.findings)
+			if (finding.subject !== undefined) finding.line ??= lines?.get(finding.subject);
+	};
+	return { reading, inspect };
 }
 
 /** Bytes to text, refusing what is not UTF-8 text and saying on which line. */
@@ -161,7 +164,7 @@ async function store(
 	tx: TransactionSql,
 	request: ImportRequest,
 	reading: VocabularyReading,
-	filing: FilingThread | undefined
+	{ filing, meanwhile }: { filing: FilingThread | undefined; meanwhile: () => void }
 ) {
 	const { data, counts } = reading;
 	const [target] = await tx`select code from subject_indexes where code = ${request.indexCode} for update`;
@@ -179,6 +182,7 @@ async function store(
 	const filed = filing?.file(data);
 	filed?.catch(() => {});
 	await copyRows(tx, edition.id, data);
+	meanwhile();
 	await writePack(tx, edition.id, await packedForm(data, filed));
 	await tx`update subject_indexes set current_edition = ${edition.id} where code = ${request.indexCode}`;
 }
