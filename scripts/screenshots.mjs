@@ -11,7 +11,7 @@ const LONG = 'concept=sleep-and-rest';
 const VIEWS = [
 	{ name: 'inquiries', at: '/' },
 	{ name: 'question', at: '/inquiry/quiet-rooms/question' },
-	{ name: 'crosswalk', at: '/inquiry/quiet-rooms?cell=room-acoustics:sorrel' },
+	{ name: 'crosswalk', at: '/inquiry/quiet-rooms?concept=attention&cell=attention:yarrow' },
 	{ name: 'crosswalk-dark', at: '/inquiry/quiet-rooms', theme: 'dark' },
 	{ name: 'lanes', at: `/inquiry/quiet-rooms/browse?q=sleep&${LONG}` },
 	{ name: 'lineage', at: `/inquiry/quiet-rooms/browse/yarrow/sleep-promotion?${LONG}` },

@@ -168,7 +168,8 @@ describe('suggestions', () => {
 	it('take nothing from records that have a heading no more often, or hardly ever', () => {
 		const seldom = { heading: 5, a: 4, n: 20, whole: 4, all: 400 };
 		const alike = { heading: 5, a: 10, n: 100, whole: 100, all: 1_000 };
-		for (const counted of [seldom, alike])
+		const byChance = { heading: 5, a: 14, n: 100, whole: 100, all: 1_000 };
+		for (const counted of [seldom, alike, byChance])
 			expect(
 				labels(suggest(index, probesOf('noise', [], []), { fromRecords: { association: [counted] } }))
 			).not.toContain('Walls');

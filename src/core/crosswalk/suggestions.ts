@@ -58,6 +58,8 @@ const MOST_NEIGHBOURS = 40;
 const RECORD_PARTS: readonly RecordPart[] = ['coTagging', 'association'];
 /** G² at which evidence from records is half as good as it can be. */
 const HALF_SURE = 15;
+/** A smaller G² comes by chance once in a hundred times or oftener (chi-square, one degree of freedom). */
+const BY_CHANCE = 6.63;
 
 const MATCHES_PER_PROBE = 12;
 const MOST_PROBES = 60;
@@ -233,7 +235,7 @@ function joined(evidence: readonly Evidence[]): number {
 function scaled(counted: readonly TaggedTogether[]): Map<number, number> {
 	const found = counted.flatMap((counts): [number, number][] => {
 		const strength = overRepresentation(counts);
-		return strength > 0 ? [[counts.heading, strength]] : [];
+		return strength > BY_CHANCE ? [[counts.heading, strength]] : [];
 	});
 	const strongest = found.reduce((most, [, strength]) => Math.max(most, strength), 0);
 	return new Map(found.map(([heading, strength]) => [heading, strength / (strongest + HALF_SURE)]));

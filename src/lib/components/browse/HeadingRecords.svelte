@@ -72,7 +72,9 @@
 					</p>
 				</YearsChart>
 				{#if records.withoutYear > 0}
-					<p class="text-xs text-quiet">{number(records.withoutYear)} more name no year.</p>
+					<p class="text-xs text-quiet">
+						{number(records.withoutYear)} more {records.withoutYear === 1 ? 'names' : 'name'} no year.
+					</p>
 				{/if}
 			{/if}
 		</div>
