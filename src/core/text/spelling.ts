@@ -84,6 +84,10 @@ const EXCEPTIONS = new Set(
 	).split(' ')
 );
 
+/** Nouns that stay as they are at the end of a solid compound too, as in "whitenoise". */
+const COMPOUND_END =
+	/(noise|exercise|enterprise|franchise|premise|promise|surprise|cruise|praise|paradise)s?$/;
+
 function stripPlural(word: string): [string, string] {
 	return word.endsWith('s') && word.length > 3 && !word.endsWith('ss')
 		? [word.slice(0, -1), 's']
@@ -97,6 +101,7 @@ export function americanise(word: string): string {
 		TO_AMERICAN.get(word) ?? (plural && TO_AMERICAN.has(root) ? TO_AMERICAN.get(root) + plural : undefined);
 	if (whole !== undefined) return whole;
 	if (word.length < 6 || !/is|lys|ll/.test(word) || EXCEPTIONS.has(word) || EXCEPTIONS.has(root)) return word;
+	if (COMPOUND_END.test(word)) return word;
 	return word
 		.replace(/(?<=.{3})is(e|es|ed|er|ers|ing|ation|ations|ational)$/, 'iz$1')
 		.replace(/lys(e|ed|er|ers|ing)$/, 'lyz$1')

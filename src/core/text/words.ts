@@ -44,7 +44,8 @@ const MOST_KNOWN = 200_000;
 function formsOf(word: string): WordForms {
 	let forms = known.get(word);
 	if (forms === undefined) {
-		const normal = singular(americanise(singular(word)));
+		// American first, as the endings that tell it may go with the number; and after it, for what was plural.
+		const normal = singular(americanise(singular(americanise(word))));
 		const plain = singular(americanise(word));
 		forms = { normal, stem: /^[a-z]+$/.test(plain) ? stemmer(plain) : plain };
 		if (known.size >= MOST_KNOWN) known.clear();
@@ -114,8 +115,8 @@ const IRREGULAR = new Map(
 	})
 );
 
-/** Regular endings that look plural and are not. */
-const UNCHANGED = /(ss|us|is|ics|as)$/;
+/** Regular endings that look plural and are not, and words that do. */
+const UNCHANGED = /(ss|us|is|^(gas|bias|alias|atlas|canvas|pancreas|overseas|whereas))$/;
 
 /**
  * The form a singular and its plural share. It need not be a word ("noise" and "noises" share "nois"); what counts is
@@ -151,7 +152,9 @@ export function pluralOf(word: string): string | undefined {
 export function singularOf(word: string): string | undefined {
 	const irregular = IRREGULAR.get(word);
 	if (irregular !== undefined) return irregular;
-	if (word.length < 4 || !word.endsWith('s') || UNCHANGED.test(word)) return undefined;
+	// "Clinics" is a plural and "acoustics" is none; they may share a form, but it is not offered.
+	if (word.length < 4 || !word.endsWith('s') || word.endsWith('ics') || UNCHANGED.test(word))
+		return undefined;
 	if (word.endsWith('ies')) return word.slice(0, -3) + 'y';
 	if (/(ss|x|z|ch|sh)es$/.test(word)) return word.slice(0, -2);
 	return word.slice(0, -1);

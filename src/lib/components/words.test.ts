@@ -1,8 +1,10 @@
-import { describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import { emptyInquiry } from '$core/crosswalk';
-import { evidenceWords } from './crosswalk/evidence';
+import { evidenceWords, partsInWords } from './crosswalk/evidence';
 import { flagWords } from './crosswalk/flags';
 import { moment } from './inquiry/moment';
+import { keptDraft } from './strategy/kept-draft';
+import { changeWords, signed } from './strategy/words';
 
 const inquiry = emptyInquiry({ id: 'q', title: 'Q', question: '', indexes: [] });
 inquiry.concepts.c = { id: 'c', position: 0, name: 'rest', status: 'required' };
@@ -25,6 +27,24 @@ describe('what the interface says', () => {
 		expect(evidenceWords({ kind: 'neighbour', relation: 'sibling', of: 'Noise', score: 0.2 }, name)).toBe(
 			'a sibling of Noise, which matches'
 		);
+		expect(evidenceWords({ kind: 'coTagging', a: 12, n: 20, lift: 3.04, score: 1 }, name)).toBe(
+			'on 12 of 20 works tagged with the picks of other indexes · 3.0 times its usual share'
+		);
+		expect(evidenceWords({ kind: 'association', a: 5, n: 9, lift: 12.4, score: 1 }, name)).toBe(
+			'on 5 of 9 records with the words · 12 times its usual share'
+		);
+		expect(partsInWords({ label: 0.914, coTagging: 0.5 })).toBe('label 91, works in two indexes 50');
+	});
+
+	it('of a change to a strategy: what it would be then, whatever it is now', () => {
+		const now = { chief: true, withNarrower: true };
+		const not = { chief: false, withNarrower: false };
+		expect([changeWords('chief', not), changeWords('chief', now)]).toEqual(['chief only', 'chief or not']);
+		expect([changeWords('narrower', not), changeWords('narrower', now)]).toEqual([
+			'with narrower',
+			'without narrower'
+		]);
+		expect([signed(0), signed(1_200), signed(-3)]).toEqual(['no change', '+1,200', '−3']);
 	});
 
 	it('of flags: a word for a list, a sentence for the sheet', () => {
@@ -41,5 +61,35 @@ describe('what the interface says', () => {
 		expect(moment(new Date(2026, 5, 10, 9, 5), now)).toBe('today 09:05');
 		expect(moment(new Date(2026, 4, 3, 9, 5), now)).toBe('3 May 09:05');
 		expect(moment(new Date(2025, 4, 3, 9, 5), now)).toContain('2025');
+	});
+});
+
+describe('a text that is not followed yet', () => {
+	afterEach(() => vi.unstubAllGlobals());
+
+	it('is kept for its inquiry and index alone, until it is dropped', () => {
+		const stored = new Map<string, string>();
+		vi.stubGlobal('localStorage', {
+			getItem: (name: string) => stored.get(name) ?? null,
+			setItem: (name: string, text: string) => void stored.set(name, text),
+			removeItem: (name: string) => void stored.delete(name)
+		});
+		keptDraft('q', 'alder').put('noise');
+		expect(keptDraft('q', 'alder').get()).toBe('noise');
+		expect(keptDraft('q', 'yarrow').get()).toBeUndefined();
+		expect(keptDraft('other', 'alder').get()).toBeUndefined();
+		keptDraft('q', 'alder').drop();
+		expect(keptDraft('q', 'alder').get()).toBeUndefined();
+	});
+
+	it('does no harm where the browser keeps nothing', () => {
+		const refuse = () => {
+			throw new DOMException('Not allowed.', 'SecurityError');
+		};
+		vi.stubGlobal('localStorage', { getItem: refuse, setItem: refuse, removeItem: refuse });
+		const draft = keptDraft('q', 'alder');
+		draft.put('noise');
+		expect(draft.get()).toBeUndefined();
+		draft.drop();
 	});
 });
