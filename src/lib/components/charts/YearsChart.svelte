@@ -120,7 +120,8 @@
 {@render children?.()}
 <details class="text-xs">
 	<summary class="cursor-pointer text-quiet">As a table</summary>
-	<div class="mt-1 max-h-48 overflow-auto">
+	<!-- svelte-ignore a11y_no_noninteractive_tabindex (it scrolls, so the keyboard must reach it) -->
+	<div class="mt-1 max-h-48 overflow-auto" role="region" aria-label="Records by year" tabindex="0">
 		<table class="tabular-nums">
 			<thead class="text-left text-quiet">
 				<tr>
