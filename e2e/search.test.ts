@@ -209,6 +209,11 @@ describe('from the crosswalk to records', () => {
 		await pressKeys(page, 'j', 'Enter');
 		await page.waitForSelector('[data-line][aria-expanded=true]');
 		await waitForText(page, 'section[aria-label="room acoustics and noise"]', 'chief or not');
+		// A stem says which words it brings along.
+		await page.$$eval('section[aria-label="pupils and patients"] [data-line]', (lines) =>
+			(lines as HTMLElement[]).find(({ innerText }) => innerText.includes('patient*'))?.click()
+		);
+		await waitForText(page, 'section[aria-label="pupils and patients"]', '“patients”');
 		await press(page, 'Set a limit');
 		await page.waitForSelector('[aria-label="Set a limit"] li button');
 		await page.$$eval('[aria-label="Set a limit"] li button', (buttons) =>

@@ -4,6 +4,7 @@
 	import type { IndexSummary } from '$lib/server/indexes';
 	import FreeWord from '../marks/FreeWord.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
+	import StemForms from './StemForms.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
 	import { changeWords, FIELD_WORDS, number, signed } from './words';
 
@@ -48,6 +49,8 @@
 					...(line.test.aspects.length > 0 ? [line.test.aspects.join(' or ')] : [])
 				]
 	);
+	/** One word with a * after it: what that matches is worth seeing. */
+	const isStem = $derived(line.kind === 'word' && /^[^\s\-–—/*]+\*$/.test(line.test.text.trim()));
 	const part = (size: number) => `${(100 * size) / Math.max(most, 1)}%`;
 
 	function make(kind: LineYield['changed'][number]['change']) {
@@ -141,5 +144,6 @@
 				<button class="quiet-action !py-0.5" onclick={setAside}>Set aside as a sighting</button>
 			{/if}
 		</div>
+		{#if isStem && line.kind === 'word' && own}<StemForms stem={line.test.text} {index} />{/if}
 	{/if}
 </li>

@@ -85,7 +85,7 @@ async function withPicks(
 			]);
 			const picked = RecordSet.union(expressions.map((expression) => evaluate(expression, loaded)));
 			const all = RecordSet.from(pairs.map(({ n }) => n));
-			const tagged = RecordSet.from(pairs.flatMap(({ n, other_n }) => (picked.has(other_n) ? [n] : [])));
+			const tagged = RecordSet.from(pairs.flatMap(({ n, other }) => (picked.has(other) ? [n] : [])));
 			return { all, tagged };
 		})
 	);
@@ -114,11 +114,11 @@ async function withPicks(
 }
 
 /** Pairs of records that are of one work, by their numbers in the one index and in the other. */
-function sharedWorks(here: IndexSets, there: IndexSets): Promise<{ n: number; other_n: number }[]> {
+function sharedWorks(here: IndexSets, there: IndexSets): Promise<{ n: number; other: number }[]> {
 	return here.fact(
 		`works in ${there.code}`,
-		async () => connection().sql<{ n: number; other_n: number }[]>`
-			select n, other_n from shared_works where index_code = ${here.code} and other_code = ${there.code}
+		async () => connection().sql<{ n: number; other: number }[]>`
+			select n, other_n as other from shared_works where index_code = ${here.code} and other_code = ${there.code}
 			order by n`,
 		String(there.revision)
 	);
@@ -154,7 +154,8 @@ function byHeading(
 	);
 }
 
-function evenly(numbers: Uint32Array, most: number): Uint32Array {
+/** So many of some numbers at most, from all over them. */
+export function evenly(numbers: Uint32Array, most: number): Uint32Array {
 	if (numbers.length <= most) return numbers;
 	return Uint32Array.from({ length: most }, (_, i) => numbers[Math.floor((i * numbers.length) / most)]);
 }

@@ -27,6 +27,7 @@ import { createInquiry } from '../inquiries';
 import { exportInquiry, importInquiry, inquiryDocument } from '../inquiry-document';
 import { changeInquiry } from '../inquiry-changes';
 import { headingSheet } from '../vocabularies';
+import { formsOfStem } from './forms';
 import { exportRecords, importRecords } from './import';
 import { recordSheet } from './lines';
 import {
@@ -379,6 +380,21 @@ describe('CQL on an index', () => {
 		await otherConnection().sql.end();
 		await connection().sql`delete from records where index_code = 'yarrow' and key = 'a8'`;
 		await connection().sql.begin((tx) => rebuildSets(tx, 'yarrow'));
+	});
+
+	it('lists the forms that a stem matches, with the records of each', async () => {
+		const { forms, total, counted, records } = await formsOfStem(LOCAL_PERSON, 'yarrow', 'Ala*');
+		const { count } = await searchIndex(LOCAL_PERSON, 'yarrow', { cql: 'ala*', limit: 0 });
+		expect([records, counted, total]).toEqual([count, count, forms.length]);
+		expect(forms.length).toBeGreaterThan(0);
+		for (const { form, records: own } of forms) {
+			expect(form.startsWith('ala')).toBe(true);
+			const found = await searchIndex(LOCAL_PERSON, 'yarrow', { cql: form, limit: 0 });
+			expect(found.count, form).toBe(own);
+		}
+		expect((await formsOfStem(LOCAL_PERSON, 'yarrow', 'zzz*')).forms).toEqual([]);
+		for (const text of ['alarm', 'an alarm*', 'al*', '*'])
+			await expect(formsOfStem(LOCAL_PERSON, 'yarrow', text)).rejects.toMatchObject({ status: 422 });
 	});
 
 	it('orders results the same way on every page', async () => {

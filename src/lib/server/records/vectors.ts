@@ -1,6 +1,6 @@
 /**
- * Occurrences of terms read from stored full-text vectors. PostgreSQL takes a vector apart into rows at some 60 µs a
- * record; read as the bytes of its binary form (`tsvectorsend`), one costs a tenth of that.
+ * Stored full-text vectors, read from their bytes. PostgreSQL takes a vector apart into rows at some 60 µs a record; read
+ * in its binary form (`tsvectorsend`), one costs a tenth of that.
  */
 import type { Occurrences, Term } from '../../../core/search';
 
@@ -10,6 +10,24 @@ const ABSTRACT = 2;
 
 /** Bytes as characters, which compare as the bytes do. */
 const binary = (text: string) => Buffer.from(text, 'utf8').toString('latin1');
+/** A word as `eachWord` gives it, as text. */
+export const readWord = (bytes: string) => Buffer.from(bytes, 'latin1').toString('utf8');
+
+/**
+ * Every word of a vector, as bytes, with where its places stand and how many they are. The binary form: the number of
+ * words, then for each its bytes, a zero, the number of its places, and each place with its weight in the two highest
+ * bits of 16. O(words).
+ */
+export function eachWord(vector: Buffer, take: (bytes: string, at: number, places: number) => void): void {
+	const words = vector.readInt32BE(0);
+	let at = 4;
+	for (let word = 0; word < words; word++) {
+		const end = vector.indexOf(0, at);
+		const places = vector.readUInt16BE(end + 1);
+		take(vector.toString('latin1', at, end), end + 3, places);
+		at = end + 3 + 2 * places;
+	}
+}
 
 /** Terms as they are compared with the words of a vector. */
 export class WantedTerms {
@@ -21,34 +39,24 @@ export class WantedTerms {
 		this.stems = terms.flatMap(({ text, stem }, term) => (stem ? [{ text: binary(text), term }] : []));
 	}
 
-	/**
-	 * How often each term stands in title and abstract. The binary form: the number of words, then for each its bytes, a
-	 * zero, the number of its places, and each place with its weight in the two highest bits of 16. O(words of the record).
-	 */
+	/** How often each term stands in title and abstract. */
 	occurrencesIn(vector: Buffer): Pick<Occurrences, 'title' | 'abstract'> {
 		const found = { title: new Map<number, number>(), abstract: new Map<number, number>() };
-		const words = vector.readInt32BE(0);
-		let at = 4;
-		for (let word = 0; word < words; word++) {
-			const end = vector.indexOf(0, at);
-			const terms = this.matching(vector.toString('latin1', at, end));
-			const places = vector.readUInt16BE(end + 1);
-			at = end + 3;
-			if (terms.length > 0) {
-				let title = 0;
-				let abstract = 0;
-				for (let place = 0; place < places; place++) {
-					const weight = vector.readUInt16BE(at + 2 * place) >> 14;
-					if (weight === TITLE) title++;
-					else if (weight === ABSTRACT) abstract++;
-				}
-				for (const term of terms) {
-					if (title > 0) found.title.set(term, (found.title.get(term) ?? 0) + title);
-					if (abstract > 0) found.abstract.set(term, (found.abstract.get(term) ?? 0) + abstract);
-				}
+		eachWord(vector, (word, at, places) => {
+			const terms = this.matching(word);
+			if (terms.length === 0) return;
+			let title = 0;
+			let abstract = 0;
+			for (let place = 0; place < places; place++) {
+				const weight = vector.readUInt16BE(at + 2 * place) >> 14;
+				if (weight === TITLE) title++;
+				else if (weight === ABSTRACT) abstract++;
 			}
-			at += 2 * places;
-		}
+			for (const term of terms) {
+				if (title > 0) found.title.set(term, (found.title.get(term) ?? 0) + title);
+				if (abstract > 0) found.abstract.set(term, (found.abstract.get(term) ?? 0) + abstract);
+			}
+		});
 		return found;
 	}
 
