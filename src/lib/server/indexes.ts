@@ -7,6 +7,7 @@ import { connection } from './db/client';
 import {
 	editions,
 	entryTerms,
+	headings,
 	inquiries,
 	labels,
 	notes,
@@ -83,7 +84,7 @@ export async function removeIndex(person: Person | undefined, code: string) {
 	await connection().db.transaction(async (tx) => {
 		// The rows of the vocabularies have no foreign key to follow; see the schema.
 		const own = tx.select({ id: editions.id }).from(editions).where(eq(editions.indexCode, code));
-		for (const table of [labels, notes, relations, entryTerms])
+		for (const table of [headings, labels, notes, relations, entryTerms])
 			await tx.delete(table).where(inArray(table.editionId, own));
 		for (const table of [taggings, taggedHeadings, references, recordSets])
 			await tx.delete(table).where(eq(table.indexCode, code));

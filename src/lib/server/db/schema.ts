@@ -86,14 +86,17 @@ export const editionPacks = pgTable(
 	(t) => [primaryKey({ columns: [t.editionId, t.part] })]
 );
 
+/**
+ * The rows below are written by the hundred thousand and only ever with their edition, so they carry no foreign key: its
+ * check for every row would cost more than the row. `removeIndex` removes them.
+ */
+const ofHeading = () => ({ editionId: integer('edition_id').notNull(), n: integer('n').notNull() });
+
 /** Headings are numbered from 0 in each edition; the numbers are the positions in the packed form. */
 export const headings = pgTable(
 	'headings',
 	{
-		editionId: integer('edition_id')
-			.notNull()
-			.references(() => editions.id, { onDelete: 'cascade' }),
-		n: integer('n').notNull(),
+		...ofHeading(),
 		key: text('key').notNull(),
 		uri: text('uri').notNull(),
 		notation: text('notation'),
@@ -105,12 +108,6 @@ export const headings = pgTable(
 	// No index by URI or key: the packed form answers those.
 	(t) => [primaryKey({ columns: [t.editionId, t.n] })]
 );
-
-/**
- * The rows below are written by the hundred thousand and only ever with their edition, so they carry no foreign key: its
- * check for every row would cost more than the row. `removeIndex` removes them.
- */
-const ofHeading = () => ({ editionId: integer('edition_id').notNull(), n: integer('n').notNull() });
 
 export const labels = pgTable(
 	'labels',

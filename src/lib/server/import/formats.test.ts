@@ -1,10 +1,15 @@
+import { mkdtemp, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { LOCAL_PERSON } from '../access';
 import { dropDatabase, migratedDatabase } from '../database.test-aid';
+import { connection } from '../db/client';
 import { currentIndex } from '../editions';
 import { createIndex, removeIndex } from '../indexes';
 import { exportVocabulary, readVocabularyData } from '../vocabulary-export';
 import { cancelJob, findJob, jobFindingsCsv, startVocabularyImport } from './jobs';
+import { importVocabulary } from './pipeline';
 
 let url: string;
 beforeAll(async () => {
@@ -161,9 +166,32 @@ describe('cancelling', () => {
 });
 
 describe('removing an index', () => {
-	it('takes its vocabulary with it', async () => {
+	it('takes its vocabulary with it, and leaves the others', async () => {
+		expect((await load(TURTLE, 'text/turtle', 'last')).state).toBe('done');
+		const tables = ['headings', 'labels', 'notes', 'relations', 'entry_terms', 'edition_packs'];
+		const rows = async () => {
+			const counts = tables.map(async (table) => {
+				const { sql } = connection();
+				const [{ count }] = await sql<{ count: number }[]>`select count(*)::int as count from ${sql(table)}`;
+				return count;
+			});
+			return Promise.all(counts);
+		};
+		const before = await rows();
+		expect(Math.min(...before)).toBeGreaterThan(0);
 		await createIndex(LOCAL_PERSON, { code: 'nettle', name: 'Nettle', discipline: 'botany' });
+		const file = path.join(await mkdtemp(path.join(tmpdir(), 'oakmoss-nettle-')), 'nettle.ttl');
+		await writeFile(file, TURTLE);
+		await importVocabulary(connection().sql, {
+			indexCode: 'nettle',
+			edition: '1',
+			file,
+			format: 'text/turtle'
+		});
+		const during = await rows();
+		expect(during.every((count, i) => count > before[i])).toBe(true);
 		expect((await removeIndex(LOCAL_PERSON, 'nettle')).name).toBe('Nettle');
+		expect(await rows()).toEqual(before);
 		await expect(currentIndex('nettle')).rejects.toMatchObject({ status: 404 });
 		await expect(removeIndex(LOCAL_PERSON, 'nettle')).rejects.toMatchObject({ status: 404 });
 	});

@@ -1,0 +1,1 @@
+ALTER TABLE "headings" DROP CONSTRAINT "headings_edition_id_editions_id_fk";
