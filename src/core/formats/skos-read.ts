@@ -38,9 +38,6 @@ export const LONGEST_LABEL = 1_000;
 /** Findings listed of any one rule; the rest are counted. */
 const MOST_FINDINGS_PER_RULE = 1_000;
 
-/** Labels of one heading that are compared one by one; more are looked up. */
-const FEW = 16;
-
 /** A label of printable ASCII without stray spaces needs no mending; most are. */
 const PLAIN = /^[!-~]+(?: [!-~]+)*$/;
 
@@ -404,16 +401,15 @@ export class SkosReader {
 	}
 
 	private entryTerms(draft: Draft, n: number, heading: HeadingData, entryTerms: EntryTermData[]): void {
-		// Most headings have few labels, and comparing those is quicker than making a name for each.
-		const seen: LangText[] = [...heading.labels];
-		const known = draft.labels.length > FEW ? new Set(seen.map(nameOf)) : undefined;
+		const langsOf = new Map<string, string[]>();
+		for (const { text, lang } of heading.labels) listIn(langsOf, text).push(lang);
 		for (const { kind, lang, text, filed } of draft.labels) {
 			if (kind === 'preferred') continue;
 			this.counts.read++;
 			const clean = this.cleanLabel(heading.uri, text);
 			if (clean === undefined) continue;
-			const label = { lang, text: clean, filed: clean === text ? filed : undefined };
-			if (known ? known.has(nameOf(label)) : seen.some((one) => one.text === clean && one.lang === lang)) {
+			const langs = listIn(langsOf, clean);
+			if (langs.includes(lang)) {
 				this.refuse(
 					'same-label',
 					heading.uri,
@@ -421,9 +417,9 @@ export class SkosReader {
 				);
 				continue;
 			}
-			if (known) known.add(nameOf(label));
-			else seen.push(label);
+			langs.push(lang);
 			this.counts.kept++;
+			const label = { lang, text: clean, filed: clean === text ? filed : undefined };
 			if (kind === 'hidden') heading.hidden.push(label);
 			else entryTerms.push({ ...label, headings: [n] });
 		}
@@ -571,8 +567,6 @@ export class SkosReader {
 		}
 	}
 }
-
-const nameOf = ({ lang, text }: LangText) => `${lang}\n${text}`;
 
 function listIn(lists: Map<string, string[]>, name: string): string[] {
 	const list = lists.get(name) ?? [];

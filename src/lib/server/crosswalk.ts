@@ -147,7 +147,7 @@ export type EvidenceLine =
 	| { kind: 'neighbour'; relation: string; of: string; score: number }
 	| Extract<Evidence, { kind: RecordPart }>;
 
-const EVIDENCE_SHOWN = 4;
+const EVIDENCE_SHOWN = 3;
 
 /** Suggestions for one cell, from the concept's words, what is picked for it in other indexes, and the records. */
 export async function suggestionsFor(
@@ -172,7 +172,8 @@ export async function suggestionsFor(
 		recordEvidence(
 			current,
 			index,
-			[{ text: concept.name, capitals: false }, ...words],
+			// A word that is off here is not looked for in the records either.
+			[{ text: concept.name, capitals: false }, ...words.filter(({ off }) => !off.includes(code))],
 			[...vocabularies].map(([other, at]) => ({
 				current: at.current,
 				picks: picks.filter(({ indexCode }) => indexCode === other)

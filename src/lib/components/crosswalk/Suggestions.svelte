@@ -105,7 +105,7 @@
 						>
 						<span class="w-5 shrink-0 text-right text-xs text-quiet">{Math.round(100 * line.score)}</span>
 					</p>
-					{#each line.evidence.slice(0, 3) as evidence, i (i)}
+					{#each line.evidence as evidence, i (i)}
 						<p class="text-xs text-quiet">{evidenceWords(evidence, store.indexName)}</p>
 					{/each}
 				</div>

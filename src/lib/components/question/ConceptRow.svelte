@@ -26,6 +26,7 @@
 	let partName = $state('');
 	let over = $state(false);
 	let excluding = $state(false);
+	let select = $state<HTMLSelectElement>();
 
 	const PARTS = {
 		required: 'required: every record must have it',
@@ -34,11 +35,16 @@
 	} as const;
 
 	/** Nothing is excluded before its price is seen. */
-	function setPart(select: HTMLSelectElement) {
-		const status = select.value as Concept['status'];
+	function setPart(chosen: HTMLSelectElement) {
+		const status = chosen.value as Concept['status'];
 		excluding = status === 'exclude';
-		if (excluding) select.value = concept.status;
+		if (excluding) chosen.value = concept.status;
 		else store.send({ kind: 'concept.set', id: concept.id, status });
+	}
+
+	function leavePrice() {
+		excluding = false;
+		select?.focus();
 	}
 
 	function addWords() {
@@ -123,6 +129,7 @@
 				class="mt-1 min-h-6 w-full rounded border bg-leaf px-1 py-0.5 text-xs"
 				aria-label="Part of {concept.name} in the search"
 				value={concept.status}
+				bind:this={select}
 				onchange={(event) => setPart(event.currentTarget)}
 			>
 				{#each Object.entries(PARTS) as [status, says] (status)}<option value={status}>{says}</option>{/each}
@@ -165,7 +172,7 @@
 		</div>
 	</div>
 	<div>
-		{#if excluding}<ExcludePrice {concept} onDone={() => (excluding = false)} />{/if}
+		{#if excluding}<ExcludePrice {concept} onDone={leavePrice} />{/if}
 		{#if parting}
 			<div class="mb-2 border-l-2 border-lichen pl-3">
 				<p class="text-quiet">Which words belong to a concept of their own?</p>

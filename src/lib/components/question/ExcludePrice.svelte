@@ -13,7 +13,10 @@
 	let prices = $state.raw<Record<string, Price>>({});
 	const number = (value: number) => value.toLocaleString('en');
 
+	let first = $state<HTMLElement>();
+
 	onMount(async () => {
+		first?.focus();
 		await Promise.all(
 			store.columns.map(async ({ code }) => {
 				const price = await priceIn(code);
@@ -43,7 +46,13 @@
 	}
 </script>
 
-<div class="mb-2 border-l-2 border-warn pl-3" role="group" aria-label="What excluding {concept.name} removes">
+<!-- svelte-ignore a11y_no_noninteractive_element_interactions (Escape, from whichever button has the focus) -->
+<div
+	class="mb-2 border-l-2 border-warn pl-3"
+	role="group"
+	aria-label="What excluding {concept.name} removes"
+	onkeydown={(event) => event.key === 'Escape' && onDone()}
+>
 	<p>No record may then have {concept.name}. This takes away:</p>
 	<ul class="my-1 flex flex-wrap gap-x-6 gap-y-1" aria-live="polite">
 		{#each store.columns as index (index.code)}
@@ -61,7 +70,7 @@
 		{/each}
 	</ul>
 	<div class="flex gap-2">
-		<button class="quiet-action border" onclick={exclude}>Exclude it</button>
+		<button class="quiet-action border" bind:this={first} onclick={exclude}>Exclude it</button>
 		<button class="quiet-action" onclick={onDone}>Leave it as it is</button>
 	</div>
 </div>

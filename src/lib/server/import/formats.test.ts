@@ -1,6 +1,3 @@
-import { mkdtemp, writeFile } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { LOCAL_PERSON } from '../access';
 import { dropDatabase, migratedDatabase } from '../database.test-aid';
@@ -9,7 +6,7 @@ import { currentIndex } from '../editions';
 import { createIndex, removeIndex } from '../indexes';
 import { exportVocabulary, readVocabularyData } from '../vocabulary-export';
 import { cancelJob, findJob, jobFindingsCsv, startVocabularyImport } from './jobs';
-import { importVocabulary } from './pipeline';
+import { loadTurtle } from './turtle.test-aid';
 
 let url: string;
 beforeAll(async () => {
@@ -180,14 +177,7 @@ describe('removing an index', () => {
 		const before = await rows();
 		expect(Math.min(...before)).toBeGreaterThan(0);
 		await createIndex(LOCAL_PERSON, { code: 'nettle', name: 'Nettle', discipline: 'botany' });
-		const file = path.join(await mkdtemp(path.join(tmpdir(), 'oakmoss-nettle-')), 'nettle.ttl');
-		await writeFile(file, TURTLE);
-		await importVocabulary(connection().sql, {
-			indexCode: 'nettle',
-			edition: '1',
-			file,
-			format: 'text/turtle'
-		});
+		await loadTurtle('nettle', TURTLE);
 		const during = await rows();
 		expect(during.every((count, i) => count > before[i])).toBe(true);
 		expect((await removeIndex(LOCAL_PERSON, 'nettle')).name).toBe('Nettle');

@@ -187,14 +187,12 @@ async function store(
 	await tx`update subject_indexes set current_edition = ${edition.id} where code = ${request.indexCode}`;
 }
 
+/** The packed form; what does not need the labels filed is made before they are waited for. */
 async function packedForm(data: VocabularyData, filed: Promise<Filed> | undefined): Promise<Uint8Array> {
 	const withLabels = EditionIndex.prepare(data);
-	const labels = filed ? withFiled(LabelIndex.prepare(data), filed) : LabelIndex.build(data);
-	return withLabels(await labels).toBytes((text) => Buffer.from(text, 'latin1'));
-}
-
-async function withFiled(prepared: (filed: Filed) => LabelIndex, filed: Promise<Filed>): Promise<LabelIndex> {
-	return prepared(await filed);
+	const withFiled = filed && LabelIndex.prepare(data);
+	const labels = withFiled ? withFiled(await filed) : LabelIndex.build(data);
+	return withLabels(labels).toBytes((text) => Buffer.from(text, 'latin1'));
 }
 
 async function copyRows(tx: TransactionSql, edition: number, data: VocabularyData): Promise<void> {

@@ -1,15 +1,16 @@
-import { mkdtemp, writeFile } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Command } from '../../../core/crosswalk';
 import type { RecordDraft } from '../../../core/formats/records';
 import { LOCAL_PERSON } from '../access';
 import { dropDatabase, migratedDatabase } from '../database.test-aid';
 import { connection } from '../db/client';
 import { currentIndex, editionIndex } from '../editions';
-import { importVocabulary } from '../import/pipeline';
+import { loadTurtle } from '../import/turtle.test-aid';
+import { suggestionsFor } from '../crosswalk';
 import { createIndex } from '../indexes';
+import { createInquiry } from '../inquiries';
+import { changeInquiry } from '../inquiry-changes';
 import { recordsOfHeading } from '../vocabularies';
 import { recordEvidence } from './evidence';
 import { storeRecords } from './store';
@@ -52,13 +53,10 @@ const someWork = fc.record({
 
 beforeAll(async () => {
 	url = await migratedDatabase();
-	const file = path.join(await mkdtemp(path.join(tmpdir(), 'oakmoss-evidence-')), 'y.ttl');
-	await writeFile(file, VOCABULARY);
 	const works = fc.sample(someWork, { seed: 11, numRuns: 160 });
 	for (const code of CODES) {
 		await createIndex(LOCAL_PERSON, { code, name: code, discipline: '' });
-		const request = { indexCode: code, edition: '1', file, format: 'text/turtle' as const };
-		await importVocabulary(connection().sql, request);
+		await loadTurtle(code, VOCABULARY);
 		drafts[code] = works.flatMap(({ where, words, year, tags }, i) =>
 			!where.includes(code)
 				? []
@@ -151,6 +149,23 @@ describe('evidence from records', () => {
 	});
 });
 
+describe('suggestions for a cell', () => {
+	it('take what records have for the words of the concept, but not for a word that is off in the index', async () => {
+		await createInquiry(LOCAL_PERSON, { id: 'q', title: 'Q', question: '' });
+		const send = (command: Command) => changeInquiry(LOCAL_PERSON, 'q', command);
+		await send({ kind: 'about.set', indexes: [...CODES] });
+		await send({ kind: 'concept.add', id: 'c', name: 'sleep' });
+		await send({ kind: 'word.add', id: 'w', conceptId: 'c', text: 'night' });
+		const parts = async () =>
+			(await suggestionsFor(LOCAL_PERSON, 'q', 'c', 'reed')).map((line) => line.parts);
+		for (const part of await parts()) expect(part).toHaveProperty('association');
+		await send({ kind: 'word.set', id: 'w', off: ['reed'] });
+		expect(await parts()).not.toHaveLength(0);
+		// The name alone stands in no title, so there is nothing to be had from records.
+		for (const part of await parts()) expect(part).not.toHaveProperty('association');
+	});
+});
+
 describe('the records of a heading', () => {
 	it('are counted by year, alone and with narrower, and by aspect, as going through them does', async () => {
 		const found = await recordsOfHeading(LOCAL_PERSON, 'reed', 'noise');
@@ -177,10 +192,7 @@ describe('the records of a heading', () => {
 
 	it('are none where an index has none', async () => {
 		await createIndex(LOCAL_PERSON, { code: 'bare', name: 'bare', discipline: '' });
-		const file = path.join(await mkdtemp(path.join(tmpdir(), 'oakmoss-evidence-')), 'y.ttl');
-		await writeFile(file, VOCABULARY);
-		const request = { indexCode: 'bare', edition: '1', file, format: 'text/turtle' as const };
-		await importVocabulary(connection().sql, request);
+		await loadTurtle('bare', VOCABULARY);
 		expect(await recordsOfHeading(LOCAL_PERSON, 'bare', 'noise')).toMatchObject({
 			alone: [],
 			withNarrower: [],

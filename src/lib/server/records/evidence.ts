@@ -13,11 +13,9 @@ import type { EditionIndex } from '../../../core/vocabulary/edition-index';
 import { connection } from '../db/client';
 import type { CurrentIndex } from '../editions';
 import { headingCounts } from './counts';
+import { evenly } from './sample';
 import { setsOf, type IndexSets } from './sets';
 import { searchVocabulary } from './vocabulary';
-
-/** Headings are counted on so many records at most; of more, on some taken evenly. */
-const MOST_COUNTED = 5_000;
 
 export interface PickedIn {
 	current: CurrentIndex;
@@ -56,7 +54,7 @@ async function withWords(
 			{ kind: 'word', text, capitals, field: 'abstract' }
 		]);
 	const [loaded, counts] = await Promise.all([sets.load(leaves), headingCounts(current)]);
-	const found = evenly(RecordSet.union(leaves.map((leaf) => loaded.of(leaf))).toArray(), MOST_COUNTED);
+	const found = evenly(RecordSet.union(leaves.map((leaf) => loaded.of(leaf))).toArray());
 	if (found.length === 0) return undefined;
 	const tagged = await headingsOn(sets, index, found);
 	return Array.from(tagged, ([heading, a]) => ({
@@ -95,19 +93,20 @@ async function withPicks(
 	const version = others
 		.map(({ current: { index: other } }) => `${other.code} ${other.recordsRevision}`)
 		.join();
+	const counted = evenly(tagged.toArray());
 	const [inAll, inTagged] = await Promise.all([
 		sets.fact(
 			`headings of works in ${others.map(({ current: other }) => other.index.code).join()}`,
 			() => taggingsOn(sets, all.toArray()),
 			version
 		),
-		headingsOn(sets, index, evenly(tagged.toArray(), MOST_COUNTED))
+		headingsOn(sets, index, counted)
 	]);
 	const whole = byHeading(index, inAll);
 	return Array.from(inTagged, ([heading, a]) => ({
 		heading,
 		a,
-		n: Math.min(tagged.size, MOST_COUNTED),
+		n: counted.length,
 		whole: whole.get(heading) ?? a,
 		all: all.size
 	}));
@@ -152,10 +151,4 @@ function byHeading(
 			return n === undefined ? [] : [[n, count]];
 		})
 	);
-}
-
-/** So many of some numbers at most, from all over them. */
-export function evenly(numbers: Uint32Array, most: number): Uint32Array {
-	if (numbers.length <= most) return numbers;
-	return Uint32Array.from({ length: most }, (_, i) => numbers[Math.floor((i * numbers.length) / most)]);
 }

@@ -4,12 +4,10 @@ import { allow, type Person } from '../access';
 import { connection } from '../db/client';
 import { currentIndex } from '../editions';
 import { ServiceError } from '../errors';
-import { evenly } from './evidence';
+import { evenly } from './sample';
 import { setsOf } from './sets';
 import { eachWord, readWord } from './vectors';
 
-/** Forms are counted on so many records at most; of more, on some taken evenly. */
-const MOST_COUNTED = 5_000;
 const MOST_FORMS = 200;
 
 export interface StemForms {
@@ -37,7 +35,7 @@ export async function formsOfStem(
 	const { index } = await currentIndex(code);
 	const leaf = { kind: 'word' as const, text, capitals: false, field: 'anywhere' as const };
 	const found = (await setsOf(index).load([leaf])).of(leaf);
-	const looked = evenly(found.toArray(), MOST_COUNTED);
+	const looked = evenly(found.toArray());
 	const counts = new Map<string, number>();
 	const rows = connection().sql<{ vector: Buffer }[]>`
 		select tsvectorsend(topic) as vector from records

@@ -21,7 +21,7 @@ import { LOCAL_PERSON } from '../access';
 import { dropDatabase, migratedDatabase } from '../database.test-aid';
 import { connection } from '../db/client';
 import { currentIndex } from '../editions';
-import { importVocabulary } from '../import/pipeline';
+import { loadTurtle } from '../import/turtle.test-aid';
 import { createIndex, describeSearching, listIndexes, removeIndex } from '../indexes';
 import { createInquiry } from '../inquiries';
 import { exportInquiry, importInquiry, inquiryDocument } from '../inquiry-document';
@@ -83,14 +83,7 @@ beforeAll(async () => {
 	scratch = await mkdtemp(path.join(tmpdir(), 'oakmoss-records-'));
 	for (const code of ['random', 'yarrow', 'empty'])
 		await createIndex(LOCAL_PERSON, { code, name: code, discipline: '' });
-	const file = path.join(scratch, 'y.ttl');
-	await writeFile(file, VOCABULARY);
-	await importVocabulary(connection().sql, {
-		indexCode: 'yarrow',
-		edition: '1',
-		file,
-		format: 'text/turtle'
-	});
+	await loadTurtle('yarrow', VOCABULARY);
 	await describeSearching(LOCAL_PERSON, 'yarrow', {
 		limits: [{ field: 'oak.shift', label: 'Shift', kind: 'choice', values: ['day', 'night'] }]
 	});
@@ -274,14 +267,7 @@ describe('records from a file', () => {
 		] as const) {
 			const code = `copy-${ending}`;
 			await createIndex(LOCAL_PERSON, { code, name: code, discipline: '' });
-			const file = path.join(scratch, 'v.ttl');
-			await writeFile(file, VOCABULARY);
-			await importVocabulary(connection().sql, {
-				indexCode: code,
-				edition: '1',
-				file,
-				format: 'text/turtle'
-			});
+			await loadTurtle(code, VOCABULARY);
 			const text = await (await exportRecords(LOCAL_PERSON, 'yarrow', ending)).text();
 			const report = await take(type, text, code);
 			expect([ending, report.counts.kept]).toEqual([ending, 3]);
