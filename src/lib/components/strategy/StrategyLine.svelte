@@ -121,7 +121,7 @@
 		{/if}
 	</button>
 	{#if open && editable}
-		<div class="flex flex-wrap items-center gap-x-1 gap-y-1 px-2 pb-2 text-xs">
+		<div class="flex flex-wrap items-center gap-x-1 gap-y-1 px-2 pt-1.5 pb-2 text-xs">
 			{#if own && own.all === 0}
 				<span class="mr-2 text-warn">Nothing in {index.name} has it.</span>
 			{/if}
