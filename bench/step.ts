@@ -47,5 +47,5 @@ const STEPS: Record<string, (input: never) => Promise<unknown>> = {
 
 process.once('message', async (input) => {
 	const answer = await STEPS[process.argv[2]](input as never);
-	process.send?.(answer as object);
+	process.send?.(answer as object); if (process.env.PROFILE) setTimeout(() => process.exit(0), 300);
 });

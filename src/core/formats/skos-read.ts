@@ -1,4 +1,5 @@
 /** Reads a SKOS vocabulary from a stream of RDF statements, whatever syntax they came in. */
+import { finished, type Pausing } from '../pausing';
 import { completeRelations, integrityFindings } from '../vocabulary/integrity';
 import type {
 	CollectionData,
@@ -47,16 +48,16 @@ type LinkKind = 'broader' | 'narrower' | 'related' | 'replaces' | 'replacedBy';
 interface Draft {
 	isConcept: boolean;
 	labels: ({ kind: LabelKind } & LangText)[];
-	/** Labels and notes given as resources, resolved at the end. */
-	labelNodes: { kind: LabelKind; node: string }[];
-	noteNodes: { kind: NoteKind; node: string }[];
+	/** Labels and notes given as resources, resolved at the end. Few headings have any, so there is no list for most. */
+	labelNodes?: { kind: LabelKind; node: string }[];
+	noteNodes?: { kind: NoteKind; node: string }[];
 	notes: ({ kind: NoteKind } & LangText)[];
 	links: { kind: LinkKind; target: string }[];
 	notation?: string;
 	introduced?: number;
 	retired?: number;
 	deprecated: boolean;
-	aspects: string[];
+	aspects?: string[];
 }
 
 const LABELS: Record<string, LabelKind> = {
@@ -135,7 +136,7 @@ export class SkosReader {
 			if (isLiteral) {
 				const text = object.value;
 				draft.labels.push({ kind, lang: object.language ?? '', text, filed: this.watch?.label(text) });
-			} else draft.labelNodes.push({ kind, node: object.value });
+			} else (draft.labelNodes ??= []).push({ kind, node: object.value });
 			if (kind === 'preferred') draft.isConcept = true;
 		} else if (NOTES[name]) {
 			const draft = this.draft(subject.value);
@@ -144,7 +145,7 @@ export class SkosReader {
 				const isSearched = name === names.scopeNote || name === names.definition;
 				const filed = isSearched ? this.watch?.note(text) : undefined;
 				draft.notes.push({ kind: NOTES[name], lang: object.language ?? '', text, filed });
-			} else draft.noteNodes.push({ kind: NOTES[name], node: object.value });
+			} else (draft.noteNodes ??= []).push({ kind: NOTES[name], node: object.value });
 		} else if (LINKS[name]) {
 			this.draft(subject.value).links.push({ kind: LINKS[name], target: object.value });
 		} else if (name === names.type) {
@@ -175,19 +176,19 @@ export class SkosReader {
 		} else if (name === names.deprecated) {
 			this.draft(subject.value).deprecated = object.value === 'true' || object.value === '1';
 		} else if (name === names.aspect) {
-			this.draft(subject.value).aspects.push(object.value);
+			(this.draft(subject.value).aspects ??= []).push(object.value);
 		}
 	}
 
 	finish(): VocabularyReading {
 		const reading = this.gather();
-		this.inspect(reading);
+		finished(this.inspect(reading));
 		return reading;
 	}
 
 	/** What is at odds in the whole, added to the findings of a reading: nothing else of it follows from that. */
-	inspect({ data }: VocabularyReading): void {
-		integrityFindings(data).forEach((finding) => this.report(finding));
+	inspect({ data }: VocabularyReading): Pausing<void> {
+		return integrityFindings(data, (finding) => this.report(finding));
 	}
 
 	/** The vocabulary, with all that was found on the way to it. */
@@ -231,7 +232,7 @@ export class SkosReader {
 				broader: [],
 				related: [],
 				replaces: [],
-				aspects: [...new Set(draft.aspects)]
+				aspects: draft.aspects ? [...new Set(draft.aspects)] : []
 			});
 			kept.push(draft);
 		}
@@ -269,12 +270,9 @@ export class SkosReader {
 			draft = {
 				isConcept: false,
 				labels: [],
-				labelNodes: [],
-				noteNodes: [],
 				notes: [],
 				links: [],
-				deprecated: false,
-				aspects: []
+				deprecated: false
 			};
 			this.drafts.set(uri, draft);
 		}
@@ -314,7 +312,7 @@ export class SkosReader {
 	}
 
 	private resolveNodes(uri: string, draft: Draft): void {
-		for (const { kind, node } of draft.labelNodes) {
+		for (const { kind, node } of draft.labelNodes ?? []) {
 			const literal = this.literals.get(node);
 			if (literal) draft.labels.push({ kind, ...literal });
 			else {
@@ -326,7 +324,7 @@ export class SkosReader {
 				);
 			}
 		}
-		for (const { kind, node } of draft.noteNodes) {
+		for (const { kind, node } of draft.noteNodes ?? []) {
 			const literal = this.literals.get(node);
 			if (literal) draft.notes.push({ kind, ...literal });
 		}
@@ -396,20 +394,23 @@ export class SkosReader {
 				return [];
 			}
 			this.counts.kept++;
-			return [{ ...note, text, filed: text === note.text ? note.filed : undefined }];
+			return [text === note.text ? note : { ...note, text, filed: undefined }];
 		});
 	}
 
 	private entryTerms(draft: Draft, n: number, heading: HeadingData, entryTerms: EntryTermData[]): void {
-		const langsOf = new Map<string, string[]>();
-		for (const { text, lang } of heading.labels) listIn(langsOf, text).push(lang);
+		// A handful of labels is looked through faster than it is hashed.
+		const seen: LangText[] = [...heading.labels];
+		const many = draft.labels.length > 40 ? new Set(seen.map(nameOf)) : undefined;
 		for (const { kind, lang, text, filed } of draft.labels) {
 			if (kind === 'preferred') continue;
 			this.counts.read++;
 			const clean = this.cleanLabel(heading.uri, text);
 			if (clean === undefined) continue;
-			const langs = listIn(langsOf, clean);
-			if (langs.includes(lang)) {
+			const isKnown = many
+				? many.has(nameOf({ lang, text: clean }))
+				: seen.some((other) => other.text === clean && other.lang === lang);
+			if (isKnown) {
 				this.refuse(
 					'same-label',
 					heading.uri,
@@ -417,17 +418,21 @@ export class SkosReader {
 				);
 				continue;
 			}
-			langs.push(lang);
 			this.counts.kept++;
 			const label = { lang, text: clean, filed: clean === text ? filed : undefined };
+			if (many) many.add(nameOf(label));
+			else seen.push(label);
 			if (kind === 'hidden') heading.hidden.push(label);
-			else entryTerms.push({ ...label, headings: [n] });
+			else entryTerms.push(Object.assign(label, { headings: [n] }));
 		}
 	}
 
 	/** Files the links between kept headings; answers how many were written in one direction only. */
 	private links(drafts: Draft[], headings: HeadingData[], place: Map<string, number>): number {
-		const up = headings.map(() => new Set<number>());
+		// A file that only ever writes one direction does so on purpose; only a mixed one has gaps.
+		const isMixed = (['broader', 'narrower'] as const).every((wanted) =>
+			drafts.some(({ links }) => links.some(({ kind }) => kind === wanted))
+		);
 		const stated = { broader: new Set<string>(), narrower: new Set<string>() };
 		drafts.forEach((draft, n) => {
 			for (const { kind, target } of draft.links) {
@@ -448,28 +453,22 @@ export class SkosReader {
 				else if (kind === 'replacedBy') headings[other].replaces.push(n);
 				else {
 					const [child, parent] = kind === 'broader' ? [n, other] : [other, n];
-					up[child].add(parent);
-					stated[kind].add(`${child} ${parent}`);
+					headings[child].broader.push(parent);
+					if (isMixed) stated[kind].add(`${child} ${parent}`);
 				}
 			}
 		});
 		headings.forEach((heading, n) => {
-			heading.broader = [...up[n]];
-			heading.replaces = [...new Set(heading.replaces)].filter((other) => other !== n);
+			heading.broader = distinct(heading.broader);
+			heading.replaces = distinct(heading.replaces).filter((other) => other !== n);
 		});
-		return this.oneWay(headings, up, stated);
+		return isMixed ? this.oneWay(headings, stated) : 0;
 	}
 
-	private oneWay(
-		headings: HeadingData[],
-		up: Set<number>[],
-		stated: { broader: Set<string>; narrower: Set<string> }
-	): number {
-		// A file that only ever writes one direction does so on purpose; only a mixed one has gaps.
-		if (stated.broader.size === 0 || stated.narrower.size === 0) return 0;
+	private oneWay(headings: HeadingData[], stated: { broader: Set<string>; narrower: Set<string> }): number {
 		let count = 0;
-		up.forEach((parents, child) => {
-			for (const parent of parents) {
+		headings.forEach(({ broader }, child) => {
+			for (const parent of broader) {
 				const link = `${child} ${parent}`;
 				if (stated.broader.has(link) && stated.narrower.has(link)) continue;
 				if (child === parent) continue;
@@ -567,6 +566,11 @@ export class SkosReader {
 		}
 	}
 }
+
+const distinct = (list: number[]) => (list.length > 1 ? [...new Set(list)] : list);
+
+/** A label and its language as one text. */
+const nameOf = ({ lang, text }: LangText) => `${lang}\n${text}`;
 
 function listIn(lists: Map<string, string[]>, name: string): string[] {
 	const list = lists.get(name) ?? [];

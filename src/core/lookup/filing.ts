@@ -7,7 +7,6 @@ import {
 	contentWords,
 	fold,
 	isFunctionWord,
-	key,
 	levelWords,
 	normalWord,
 	splitQualifier,
@@ -37,6 +36,28 @@ function inAnyOrder(words: readonly string[]): string {
 	return [...words].sort().join(' ');
 }
 
+/** The hash of the key of a form, without making the key. */
+function hashOfKey(form: string): number {
+	let value: number | undefined;
+	for (let from = 0; from <= form.length;) {
+		const space = form.indexOf(' ', from);
+		const end = space < 0 ? form.length : space;
+		value = hash(form, value, from, end);
+		from = end + 1;
+	}
+	return value ?? hash('');
+}
+
+/** The hash of what `inAnyOrder` gives, without making it. */
+function hashInAnyOrder(words: string[]): number {
+	if (words.length === 2) {
+		if (words[0] > words[1]) words.reverse();
+	} else if (words.length > 2) words.sort();
+	let value = hash(words[0] ?? '');
+	for (let i = 1; i < words.length; i++) value = hash(words[i], hash(' ', value));
+	return value;
+}
+
 /** One bit for each letter a–z that a word has, and one for anything else: words one edit apart differ in at most two. */
 export function lettersOf(word: string): number {
 	let bits = 0;
@@ -61,9 +82,9 @@ export interface Filed {
 	numbering: Uint32Array;
 	/** By the number of the label, as everything below. */
 	folds: StringTable;
-	exact: HashTable;
+	/** By the key and the levelled key. */
 	variant: HashTable;
-	order: HashTable;
+	/** By the stems in any order. */
 	stemmed: HashTable;
 	stems: StringTable;
 	labelsByStem: Rows;
@@ -76,8 +97,11 @@ export interface Filed {
 	permuted: Uint32Array;
 }
 
-/** Hashes kept of every form of a text: the fold, its key, its levelled key, its words and its stems in any order. */
-const HASHES = 5;
+/**
+ * Hashes kept of every form of a text: its key, its levelled key, its stems in any order. Labels with the same fold have
+ * the same key, and those with the same words the same stems, so that neither needs a table of its own.
+ */
+const HASHES = 3;
 
 export class TextFiling {
 	private readonly words = new WordNumbers();
@@ -97,13 +121,10 @@ export class TextFiling {
 			const content = words.meaningful(form === folded ? own : words.numbersOf(wordsOf(form)));
 			// Only a form as it is spoken has its words in the order of the key.
 			const spoken = form === folded && !qualifier && !form.includes(',');
-			const levelled = spoken ? levelWords(words.normals(own)) : variantKeyOfFold(form);
 			hashes.push(
-				hash(form),
-				hash(key(form)),
-				hash(levelled),
-				hash(words.anyOrder(content)),
-				hash(words.anyOrderOfStems(content))
+				hashOfKey(form),
+				spoken ? words.hashOfLevelled(own) : hash(variantKeyOfFold(form)),
+				words.hashOfStemsInAnyOrder(content)
 			);
 		}
 		this.folds.push(folded);
@@ -124,16 +145,14 @@ export class TextFiling {
 		const numbering = this.numbering(texts, kinds);
 		const textOf = Uint32Array.from(numbering, (place) => texts[place]);
 		const folds = Array.from(textOf, (text) => this.folds[text]);
-		const tables = Array.from({ length: 4 }, () => new HashFiling());
-		const [exact, variant, order, stemmed] = tables;
+		const variant = new HashFiling();
+		const stemmed = new HashFiling();
 		for (let label = 0; label < textOf.length; label++) {
 			const end = this.hashes.starts[textOf[label] + 1];
 			for (let at = this.hashes.starts[textOf[label]]; at < end; at += HASHES) {
-				exact.addHash(this.hashes.at(at), label);
-				variant.addHash(this.hashes.at(at + 1), label);
-				if (this.hashes.at(at + 2) !== this.hashes.at(at + 1)) variant.addHash(this.hashes.at(at + 2), label);
-				order.addHash(this.hashes.at(at + 3), label);
-				stemmed.addHash(this.hashes.at(at + 4), label);
+				variant.addHash(this.hashes.at(at), label);
+				if (this.hashes.at(at + 1) !== this.hashes.at(at)) variant.addHash(this.hashes.at(at + 1), label);
+				stemmed.addHash(this.hashes.at(at + 2), label);
 			}
 		}
 		const { dictionary, rankOfStem } = this.words.sorted();
@@ -142,9 +161,7 @@ export class TextFiling {
 		return {
 			numbering,
 			folds: StringTable.from(folds),
-			exact: exact.table(),
 			variant: variant.table(),
-			order: order.table(),
 			stemmed: stemmed.table(),
 			...dictionary,
 			labelsByStem: invert(stemCount, textOf.length, (label, take) => {
@@ -238,6 +255,7 @@ class WordNumbers {
 	private readonly stems = new Map<string, number>();
 	private readonly stemTexts: string[] = [];
 	private readonly normalOfWord: string[] = [];
+	private readonly levelledOfWord: string[] = [];
 	private readonly isFunctionWord: boolean[] = [];
 
 	numbersOf(words: readonly string[]): number[] {
@@ -251,7 +269,9 @@ class WordNumbers {
 		this.numbers.set(word, number);
 		this.words.push(word);
 		this.stemOfWord.push(this.stemNumber(stemOf(word)));
-		this.normalOfWord.push(normalWord(word));
+		const normal = normalWord(word);
+		this.normalOfWord.push(normal);
+		this.levelledOfWord.push(levelWords(normal));
 		this.isFunctionWord.push(isFunctionWord(word));
 		return number;
 	}
@@ -280,20 +300,22 @@ class WordNumbers {
 		return content.length > 0 ? content : words;
 	}
 
-	normals(words: readonly number[]): string {
-		let text = '';
-		for (const word of words) text += this.normalOfWord[word];
-		return text;
+	/** Of the normal words joined and levelled. No text is made of them, as that would take longer than the rest. */
+	hashOfLevelled(words: readonly number[]): number {
+		let value: number | undefined;
+		for (let i = 0; i < words.length; i++) {
+			const text = this.levelledOfWord[words[i]];
+			// Only with these can levelling reach across from the word before.
+			if (i > 0 && (text.startsWith('e') || text.startsWith('h')))
+				return hash(levelWords(words.map((word) => this.normalOfWord[word]).join('')));
+			value = hash(text, value);
+		}
+		return value ?? hash('');
 	}
 
-	/** As `orderForm`. */
-	anyOrder(words: readonly number[]): string {
-		return inAnyOrder(words.map((word) => this.words[word]));
-	}
-
-	/** As `stemForm`. */
-	anyOrderOfStems(words: readonly number[]): string {
-		return inAnyOrder(words.map((word) => this.stemTexts[this.stemOfWord[word]]));
+	/** Of `stemForm`. */
+	hashOfStemsInAnyOrder(words: readonly number[]): number {
+		return hashInAnyOrder(words.map((word) => this.stemTexts[this.stemOfWord[word]]));
 	}
 
 	/** Dictionaries are stored sorted, so that a stem is found by halving, and a word by its length and then so. */
@@ -315,37 +337,74 @@ class WordNumbers {
 	}
 }
 
+/** Labels by their folds, code unit by code unit; equal ones by number. O(n log n). */
 function alphabeticalOrder(folds: string[]): Uint32Array {
-	// The first characters as one number settle most pairs at the speed of a numeric sort; only ties compare texts.
-	const keys = Float64Array.from(folds, headOf).sort();
-	const places = new Map<number, number>();
-	for (let i = keys.length - 1; i >= 0; i--) places.set(keys[i], i);
-	const order = new Uint32Array(folds.length);
-	const next = new Map(places);
-	for (let label = 0; label < folds.length; label++) {
-		const head = headOf(folds[label]);
-		const at = next.get(head) as number;
-		order[at] = label;
-		next.set(head, at + 1);
-	}
-	const compare = (a: number, b: number) => (folds[a] < folds[b] ? -1 : folds[a] > folds[b] ? 1 : a - b);
-	for (const [head, start] of places) {
-		const end = next.get(head) as number;
-		if (end - start > 1) order.subarray(start, end).sort(compare);
-	}
+	const order = Uint32Array.from(folds, (_, label) => label);
+	sortFrom(folds, order, 0);
 	return order;
 }
 
-/** The first three characters as a number that sorts as they do. */
-function headOf(text: string): number {
+/** So few labels are sorted by comparing them whole. */
+const FEW = 24;
+
+/**
+ * Sorts labels whose folds are alike before `start`. The next characters as one number settle most pairs at the speed
+ * of a numeric sort; labels that share it are sorted from there on (multikey sorting: J. L. Bentley and R. Sedgewick,
+ * "Fast algorithms for sorting and searching strings", 1997, with heads of several characters).
+ */
+function sortFrom(folds: string[], labels: Uint32Array, start: number): void {
+	if (labels.length <= FEW) {
+		labels.sort((a, b) => (folds[a] < folds[b] ? -1 : folds[a] > folds[b] ? 1 : a - b));
+		return;
+	}
+	const heads = Float64Array.from(labels, (label) => headOf(folds[label], start));
+	const sorted = heads.slice().sort();
+	const next = new Map<number, number>();
+	for (let i = sorted.length - 1; i >= 0; i--) next.set(sorted[i], i);
+	const given = labels.slice();
+	for (let i = 0; i < given.length; i++) {
+		const at = next.get(heads[i]) as number;
+		labels[at] = given[i];
+		next.set(heads[i], at + 1);
+	}
+	for (let from = 0, to = 0; from < sorted.length; from = to) {
+		const head = sorted[from];
+		to = next.get(head) as number;
+		if (to - from === 1 || hasEnded(head)) continue;
+		const group = labels.subarray(from, to);
+		if (isExact(head)) sortFrom(folds, group, start + HEAD);
+		else group.sort((a, b) => (folds[a] < folds[b] ? -1 : folds[a] > folds[b] ? 1 : a - b));
+	}
+}
+
+/** Characters in a head: as many as a double holds of them exactly. */
+const HEAD = 6;
+
+/** Some characters as a number that sorts as they do. Half above a whole number where one is beyond Latin-1. */
+function headOf(text: string, start: number): number {
 	let head = 0;
-	// A character that is not there sorts before any that is.
-	for (let i = 0; i < 3; i++) head = head * 65_537 + (i < text.length ? text.charCodeAt(i) + 1 : 0);
+	for (let i = 0; i < HEAD; i++) {
+		const at = start + i;
+		// A character that is not there sorts before any that is.
+		const unit = at < text.length ? Math.min(text.charCodeAt(at) + 1, 255) : 0;
+		head = head * 256 + unit;
+		// What follows one that is only known to be late must not decide.
+		if (unit === 255) return head * 256 ** (HEAD - 1 - i) + 0.5;
+	}
 	return head;
 }
 
+/** Whether texts with this head are alike in all its characters. */
+const isExact = (head: number) => Number.isInteger(head);
+
+/** Whether texts with this head end within it. */
+const hasEnded = (head: number) => head % 256 === 0;
+
 /** Words of a label that are rotated; no heading has more. */
 export const MOST_ROTATIONS = 64;
+
+/** Words after the first by which the permuted order goes. */
+const AFTER = 2;
 
 /**
  * Ordered by the word, then by the two words after it. Words are replaced by their ranks in the dictionary and the
@@ -361,26 +420,33 @@ function permutedOrder(textOf: Uint32Array, wordsOfTexts: FlatLists, words: read
 	const { starts } = wordsOfTexts;
 	const countOf = (label: number) => starts[textOf[label] + 1] - starts[textOf[label]];
 	let size = 0;
-	for (let label = 0; label < textOf.length; label++) size += Math.min(MOST_ROTATIONS, countOf(label));
-	let entries = new Uint32Array(size);
-	let filled = 0;
-	for (let label = 0; label < textOf.length; label++)
-		for (let place = 0; place < Math.min(MOST_ROTATIONS, countOf(label)); place++)
-			entries[filled++] = label * MOST_ROTATIONS + place;
-	const keys = new Uint32Array(size);
-	for (const after of [2, 1, 0]) {
-		const counts = new Uint32Array(words.length + 2);
-		for (let i = 0; i < size; i++) {
-			const text = textOf[Math.floor(entries[i] / MOST_ROTATIONS)];
-			const at = starts[text] + (entries[i] % MOST_ROTATIONS) + after;
-			// Rank 0 is for a label that ends before.
-			keys[i] = at < starts[text + 1] ? ranks[wordsOfTexts.at(at)] : 0;
-			counts[keys[i] + 1]++;
+	let length = 0;
+	for (let label = 0; label < textOf.length; label++) {
+		size += Math.min(MOST_ROTATIONS, countOf(label));
+		length += countOf(label) + AFTER;
+	}
+	// The ranks of all words end to end; rank 0 stands where a label has ended, so that the word after is one step on.
+	const ranksInTurn = new Uint32Array(length);
+	const entryAt = new Uint32Array(length);
+	let places = new Uint32Array(size);
+	for (let label = 0, at = 0, filled = 0; label < textOf.length; label++, at += AFTER) {
+		const first = starts[textOf[label]];
+		const count = countOf(label);
+		for (let place = 0; place < count; place++, at++) {
+			ranksInTurn[at] = ranks[wordsOfTexts.at(first + place)];
+			if (place >= MOST_ROTATIONS) continue;
+			entryAt[at] = label * MOST_ROTATIONS + place;
+			places[filled++] = at;
 		}
+	}
+	const counts = new Uint32Array(words.length + 2);
+	for (let after = AFTER; after >= 0; after--) {
+		counts.fill(0);
+		for (let i = 0; i < size; i++) counts[ranksInTurn[places[i] + after] + 1]++;
 		for (let i = 0; i <= words.length; i++) counts[i + 1] += counts[i];
 		const sorted = new Uint32Array(size);
-		for (let i = 0; i < size; i++) sorted[counts[keys[i]]++] = entries[i];
-		entries = sorted;
+		for (let i = 0; i < size; i++) sorted[counts[ranksInTurn[places[i] + after]]++] = places[i];
+		places = sorted;
 	}
-	return entries;
+	return places.map((at) => entryAt[at]);
 }

@@ -1,5 +1,6 @@
 /** Every label of a vocabulary, filed under the forms by which it can be found. */
-import { isAcronymOf, splitQualifier } from '../text';
+import { BETWEEN_PAUSES, finished, type Pausing } from '../pausing';
+import { isAcronymOf, key, LONGEST_ACRONYM, splitQualifier } from '../text';
 import type { AcronymPair } from '../text';
 import { HashTable, Rows, StringTable, type Section } from '../vocabulary/packed';
 import type { LangText, VocabularyData } from '../vocabulary/types';
@@ -33,17 +34,22 @@ export class LabelIndex {
 	static build(data: VocabularyData): LabelIndex {
 		const filing = new TextFiling();
 		const count = { labels: 0, notes: 0 };
-		const listing = listingOf(data, {
+		const labels = labelsOf(data);
+		const listing = listingOf(data, labels, {
 			label: ({ text }) => (filing.addLabel(text), count.labels++),
 			note: ({ text }) => (filing.addNote(text), count.notes++)
 		});
-		return LabelIndex.prepare(data)(filing.file(listing));
+		return finished(LabelIndex.prepare(data, labels))(filing.file(listing));
 	}
 
 	/** All but what the labels come to, which are filed in the order of `listingOf`. O(labels). */
-	static prepare(data: VocabularyData): (filed: Filed) => LabelIndex {
-		const { labels, kinds, langs, headings, languages } = labelsOf(data);
-		const acronyms = acronymPairs(data);
+	static *prepare(
+		data: VocabularyData,
+		{ labels, kinds, langs, headings, languages }: Labels
+	): Pausing<(filed: Filed) => LabelIndex> {
+		const texts = labels.map(({ text }) => text);
+		yield;
+		const acronyms = yield* acronymPairs(data);
 		return ({ numbering, ...filed }) => {
 			const inOrder = <T>(list: readonly T[]) => {
 				const ordered = new Array<T>(numbering.length);
@@ -52,7 +58,7 @@ export class LabelIndex {
 			};
 			return new LabelIndex({
 				...filed,
-				texts: StringTable.from(inOrder(labels.map(({ text }) => text))),
+				texts: StringTable.from(inOrder(texts)),
 				kinds: Uint8Array.from(inOrder(kinds)),
 				langs: Uint8Array.from(inOrder(langs)),
 				languages,
@@ -60,6 +66,12 @@ export class LabelIndex {
 				acronyms
 			});
 		};
+	}
+
+	/** Labels with this fold, ascending. O(log n). */
+	labelsFolding(folded: string): number[] {
+		const { variant, folds } = this.parts;
+		return Array.from(variant.get(key(folded))).filter((label) => folds.at(label) === folded);
 	}
 
 	/** Position of a stem in the dictionary, or -1. O(log n). */
@@ -104,7 +116,7 @@ export class LabelIndex {
 }
 
 const IN_PACK = [
-	'exact', 'variant', 'order', 'stemmed', 'stems', 'labelsByStem', 'headingsByNoteStem', 'words', 'wordStems', 'wordLetters',
+	'variant', 'stemmed', 'stems', 'labelsByStem', 'headingsByNoteStem', 'words', 'wordStems', 'wordLetters',
 	'alphabetical', 'permuted'
 ] as const; // prettier-ignore
 const FILED = ['folds', ...IN_PACK] as const;
@@ -164,9 +176,9 @@ export function filedFromSections({ numbering, ...sections }: Record<string, Sec
  */
 export function listingOf(
 	data: VocabularyData,
+	{ labels, kinds }: Labels,
 	numberOf: { label: (label: LangText) => number; note: (note: LangText) => number }
 ): Listing {
-	const { labels, kinds } = labelsOf(data);
 	return {
 		texts: Uint32Array.from(labels, numberOf.label),
 		kinds: Uint8Array.from(kinds),
@@ -180,8 +192,18 @@ export function listingOf(
 	};
 }
 
+/** Labels, place by place. */
+export interface Labels {
+	labels: LangText[];
+	kinds: number[];
+	/** By place in the languages; the 255th and later share a number. */
+	langs: number[];
+	headings: number[][];
+	languages: string[];
+}
+
 /** Every label with its kind, its language and the headings it leads to, in the order of the data. */
-function labelsOf(data: VocabularyData) {
+export function labelsOf(data: VocabularyData): Labels {
 	const labels: LangText[] = [];
 	const kinds: number[] = [];
 	const langs: number[] = [];
@@ -219,21 +241,23 @@ export function rotationOf(index: LabelIndex, entry: number): { label: number; s
 const WORD_START = /[\p{L}\p{N}]+/gu;
 
 /** Acronyms and expansions that name the same heading. O(labels), as few labels look like acronyms. */
-function acronymPairs(data: VocabularyData): AcronymPair[] {
+function* acronymPairs(data: VocabularyData): Pausing<AcronymPair[]> {
 	const entries: string[][] = data.headings.map(() => []);
 	for (const entry of data.entryTerms)
 		if (entry.headings.length === 1) entries[entry.headings[0]].push(entry.text);
 	const pairs: AcronymPair[] = [];
-	data.headings.forEach((heading, n) => {
+	for (const [n, heading] of data.headings.entries()) {
+		if (n % BETWEEN_PAUSES === 0) yield;
 		const labels = [...heading.labels, ...heading.hidden].map(({ text }) => text).concat(entries[n]);
 		for (const short of labels)
-			if (short.length <= 6)
+			if (short.length <= LONGEST_ACRONYM)
 				for (const long of labels)
 					if (isAcronymOf(short, long)) pairs.push({ acronym: short, expansion: long });
 		for (const long of labels) {
+			if (!long.includes('(')) continue;
 			const { base, qualifier } = splitQualifier(long);
 			if (isAcronymOf(qualifier, base)) pairs.push({ acronym: qualifier, expansion: base });
 		}
-	});
+	}
 	return pairs;
 }

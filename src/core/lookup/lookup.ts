@@ -111,8 +111,7 @@ export function headingsLabelled(
 	text: string
 ): { headings: number[]; isPreferred: boolean } | undefined {
 	const { parts } = index;
-	const wanted = fold(text);
-	const labels = Array.from(parts.exact.get(wanted)).filter((label) => parts.folds.at(label) === wanted);
+	const labels = index.labelsFolding(fold(text));
 	const preferred = labels.find((label) => parts.kinds[label] === LabelKind.preferred);
 	const found = preferred ?? labels[0];
 	if (found === undefined) return undefined;
@@ -142,18 +141,19 @@ class Search {
 	byForm(): void {
 		const { parts } = this.index;
 		const { asked } = this;
-		const same = (label: number, form: (folded: string) => string, wanted: string) => {
-			const folded = parts.folds.at(label);
-			return form(folded) === wanted || form(splitQualifier(folded).base) === wanted;
+		const offerSame = (labels: Iterable<number>, form: (folded: string) => string, tier?: Tier) => {
+			const wanted = form(asked);
+			for (const label of labels) {
+				const folded = parts.folds.at(label);
+				if (form(folded) !== wanted && form(splitQualifier(folded).base) !== wanted) continue;
+				this.offer(label, tier ?? (parts.kinds[label] === LabelKind.preferred ? 'exact' : 'entry'));
+			}
 		};
-		for (const label of parts.exact.get(asked))
-			if (same(label, (folded) => folded, asked))
-				this.offer(label, parts.kinds[label] === LabelKind.preferred ? 'exact' : 'entry');
+		offerSame(parts.variant.get(key(asked)), (folded) => folded);
 		this.byKeys(asked);
-		const order = orderForm(asked);
-		for (const label of parts.order.get(order)) if (same(label, orderForm, order)) this.offer(label, 'order');
-		const stems = stemForm(asked);
-		for (const label of parts.stemmed.get(stems)) if (same(label, stemForm, stems)) this.offer(label, 'stem');
+		const stems = parts.stemmed.get(stemForm(asked));
+		offerSame(stems, orderForm, 'order');
+		offerSame(stems, stemForm, 'stem');
 	}
 
 	private byKeys(form: string, via?: string): void {

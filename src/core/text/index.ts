@@ -2,6 +2,7 @@ export { fold, key, splitQualifier, uninvert } from './fold';
 export { contentWords, isFunctionWord, normalWord, singular, stemOf, wordsOf } from './words';
 export {
 	isAcronymOf,
+	LONGEST_ACRONYM,
 	variantKey,
 	levelWords,
 	variantKeyOfFold,

@@ -67,12 +67,15 @@ export interface AcronymPair {
 	expansion: string;
 }
 
+/** Letters and digits of an acronym. */
+export const LONGEST_ACRONYM = 6;
+
 /**
  * Whether `short` is an acronym of `long`: two to six capitals that are, in order, the initials of the long form's
  * words (function words may be skipped).
  */
 export function isAcronymOf(short: string, long: string): boolean {
-	if (!/^[A-Z][A-Z0-9]{1,5}$/.test(short)) return false;
+	if (short.length > LONGEST_ACRONYM || !/^[A-Z][A-Z0-9]+$/.test(short)) return false;
 	const words = wordsOf(fold(splitQualifier(long).base));
 	const all = words.map((word) => word[0]).join('');
 	const content = words.filter(

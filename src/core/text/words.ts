@@ -2,6 +2,8 @@
 import { stemmer } from 'stemmer';
 import { americanise } from './spelling';
 
+/** Words of what most folds are made of, each one space apart, need no pattern to be told apart. */
+const PLAIN_WORDS = /^[a-z0-9]+(?: [a-z0-9]+)*$/;
 const WORD = /[\p{L}\p{N}]+/gu;
 
 /** Words that carry no subject of their own; ignored when words are compared without their order. */
@@ -15,6 +17,7 @@ const FUNCTION_WORDS = new Set(
 
 /** The words of a folded text, in order. O(length). */
 export function wordsOf(folded: string): string[] {
+	if (PLAIN_WORDS.test(folded)) return folded.split(' ');
 	return folded.match(WORD) ?? [];
 }
 

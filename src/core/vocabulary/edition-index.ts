@@ -1,4 +1,5 @@
 /** One edition of a vocabulary in memory: all that lookup and browsing need, and no more. */
+import { finished, type Pausing } from '../pausing';
 import { LabelIndex } from '../lookup/label-index';
 import { Hierarchy } from './hierarchy';
 import {
@@ -31,26 +32,37 @@ export class EditionIndex {
 	) {}
 
 	static build(data: VocabularyData): EditionIndex {
-		return EditionIndex.prepare(data)(LabelIndex.build(data));
+		return finished(EditionIndex.prepare(data))(LabelIndex.build(data));
 	}
 
-	/** All but the labels, which another thread may still be filing. */
-	static prepare(data: VocabularyData): (labels: LabelIndex) => EditionIndex {
+	/** All but the labels, which another thread may still be filing. O(headings), and n log n for their names. */
+	static *prepare(data: VocabularyData): Pausing<(labels: LabelIndex) => EditionIndex> {
 		const { headings } = data;
+		const filing = new HashFiling();
 		const keys = headings.map((heading) => heading.key);
 		const uris = headings.map((heading) => heading.uri);
-		const places = new HashFiling();
-		for (const ids of [keys, uris]) ids.forEach((id, n) => places.add(id, n));
-		const parts = [
-			StringTable.from(keys),
-			StringTable.from(uris),
-			StringTable.from(headings.map((heading) => heading.labels[0].text)),
-			StringTable.from(headings.map((heading) => startOfNote(heading.notes))),
-			Uint8Array.from(headings, (heading) => (heading.retired === undefined ? 0 : 1)),
-			Rows.from(headings.map((heading) => heading.related)),
-			new Hierarchy(Rows.from(headings.map((heading) => heading.broader)))
-		] as const;
-		return (labels) => new EditionIndex(...parts, labels, places.table());
+		for (const ids of [keys, uris]) {
+			ids.forEach((id, n) => filing.add(id, n));
+			yield;
+		}
+		const places = filing.table();
+		yield;
+		const texts: StringTable[] = [];
+		for (const strings of [
+			() => keys,
+			() => uris,
+			() => headings.map((heading) => heading.labels[0].text),
+			() => headings.map((heading) => startOfNote(heading.notes))
+		]) {
+			texts.push(StringTable.from(strings()));
+			yield;
+		}
+		const [keyTable, uriTable, names, noteStarts] = texts;
+		const retired = Uint8Array.from(headings, (heading) => (heading.retired === undefined ? 0 : 1));
+		const related = Rows.from(headings.map((heading) => heading.related));
+		const hierarchy = new Hierarchy(Rows.from(headings.map((heading) => heading.broader)));
+		return (labels) =>
+			new EditionIndex(keyTable, uriTable, names, noteStarts, retired, related, hierarchy, labels, places);
 	}
 
 	get size(): number {

@@ -1,4 +1,5 @@
 /** Integrity of a vocabulary: what is at odds with itself, what an import mends, and what it only reports. */
+import { BETWEEN_PAUSES, type Pausing } from '../pausing';
 import { fold } from '../text';
 import type { Finding, VocabularyData } from './types';
 
@@ -25,11 +26,12 @@ export function completeRelations(data: VocabularyData): {
 			heading.related = heading.related.filter((other) => other !== n);
 		}
 	});
-	const relatedOf = data.headings.map((heading) => new Set(heading.related));
+	// Most headings have none, and no set is made for those.
+	const relatedOf = data.headings.map(({ related }) => (related.length > 0 ? new Set(related) : undefined));
 	data.headings.forEach((heading, n) => {
 		for (const other of heading.related) {
-			if (relatedOf[other].has(n)) continue;
-			relatedOf[other].add(n);
+			if (relatedOf[other]?.has(n)) continue;
+			(relatedOf[other] ??= new Set()).add(n);
 			counts.repaired++;
 			findings.push({
 				severity: 'note',
@@ -39,13 +41,20 @@ export function completeRelations(data: VocabularyData): {
 			});
 		}
 	});
-	data.headings.forEach((heading, n) => (heading.related = [...relatedOf[n]].sort((a, b) => a - b)));
+	data.headings.forEach((heading, n) => {
+		const related = relatedOf[n];
+		if (related) heading.related = [...related].sort((a, b) => a - b);
+	});
 	return { findings, ...counts };
 }
 
-/** Everything that is at odds and that import leaves as it is. O(labels + links). */
-export function integrityFindings(data: VocabularyData): Finding[] {
-	return [...cycles(data), ...broaderAndRelated(data), ...orphans(data), ...labelClashes(data)];
+/** Everything that is at odds and that import leaves as it is, told one by one. O(labels + links). */
+export function* integrityFindings(data: VocabularyData, tell: (finding: Finding) => void): Pausing<void> {
+	for (const rule of [cycles, broaderAndRelated, orphans]) {
+		rule(data).forEach(tell);
+		yield;
+	}
+	yield* labelClashes(data, tell);
 }
 
 /** Groups of headings that are, by broader links, above themselves (Tarjan's strongly connected components, 1972). */
@@ -136,18 +145,18 @@ function orphans(data: VocabularyData): Finding[] {
 	);
 }
 
-function labelClashes(data: VocabularyData): Finding[] {
-	const findings: Finding[] = [];
+function* labelClashes(data: VocabularyData, tell: (finding: Finding) => void): Pausing<void> {
 	const preferred = new ByLanguage();
 	const folded = new ByLanguage();
-	data.headings.forEach((heading, n) => {
+	for (const [n, heading] of data.headings.entries()) {
+		if (n % BETWEEN_PAUSES === 0) yield;
 		for (const { text, lang } of heading.labels) {
 			const foldedText = fold(text);
 			const same = preferred.of(lang).get(text);
 			const alike = folded.of(lang).get(foldedText);
 			const other = same ?? alike;
 			if (other !== undefined && other !== n)
-				findings.push({
+				tell({
 					severity: 'warning',
 					rule: same !== undefined ? 'same-label' : 'labels-alike',
 					subject: heading.uri,
@@ -159,18 +168,18 @@ function labelClashes(data: VocabularyData): Finding[] {
 			preferred.of(lang).set(text, n);
 			folded.of(lang).set(foldedText, n);
 		}
-	});
-	for (const entry of data.entryTerms) {
+	}
+	for (const [i, entry] of data.entryTerms.entries()) {
+		if (i % BETWEEN_PAUSES === 0) yield;
 		const heading = preferred.of(entry.lang).get(entry.text);
 		if (heading !== undefined)
-			findings.push({
+			tell({
 				severity: 'warning',
 				rule: 'entry-equals-heading',
 				subject: data.headings[entry.headings[0]].uri,
 				message: `“${entry.text}” is an entry term of “${data.headings[entry.headings[0]].labels[0].text}” and also a heading itself; both were kept.`
 			});
 	}
-	return findings;
 }
 
 /** Headings by a text, language by language. */

@@ -88,10 +88,13 @@ export class Rows {
 	}
 }
 
-/** 32-bit FNV-1a over UTF-16 code units (G. Fowler, L. C. Noll, K.-P. Vo). */
-export function hash(text: string): number {
-	let value = 0x811c9dc5;
-	for (let i = 0; i < text.length; i++) value = Math.imul(value ^ text.charCodeAt(i), 0x01000193);
+/**
+ * 32-bit FNV-1a over UTF-16 code units (G. Fowler, L. C. Noll, K.-P. Vo).
+ * @param value the hash of what stands before, where the text is a part of a longer one
+ * @param from where in the text to begin, and `to` where to end
+ */
+export function hash(text: string, value = 0x811c9dc5, from = 0, to = text.length): number {
+	for (let i = from; i < to; i++) value = Math.imul(value ^ text.charCodeAt(i), 0x01000193);
 	return value >>> 0;
 }
 

@@ -77,11 +77,9 @@ async function placement(): Promise<Placement> {
 function findHeading(index: EditionIndex, { uri, label }: PickedHeading): PickedHeading | undefined {
 	let n = uri ? index.find(uri) : undefined;
 	if (n === undefined && label) {
-		const { parts } = index.labels;
-		const folded = fold(label);
-		const labels = [...parts.exact.get(folded)].filter((one) => parts.folds.at(one) === folded);
+		const labels = index.labels.labelsFolding(fold(label));
 		// A label that leads to several headings tells none of them.
-		const found = new Set(labels.flatMap((one) => [...parts.headings.at(one)]));
+		const found = new Set(labels.flatMap((one) => [...index.labels.parts.headings.at(one)]));
 		if (found.size === 1) [n] = found;
 	}
 	return n === undefined ? undefined : { uri: index.uris.at(n), label: index.names.at(n) };

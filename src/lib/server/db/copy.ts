@@ -9,12 +9,16 @@ interface Rejectable {
 	reject: (error: unknown) => void;
 }
 
-/** COPY in text format, which PostgreSQL reads several times faster than INSERT. */
+/**
+ * COPY in text format, which PostgreSQL reads several times faster than INSERT.
+ * @param meanwhile is called between batches of rows, while PostgreSQL takes them in; should be brief
+ */
 export async function copy(
 	tx: TransactionSql,
 	table: string,
 	columns: string,
-	rows: () => Iterable<Value[]>
+	rows: () => Iterable<Value[]>,
+	meanwhile?: () => void
 ) {
 	const query = tx.unsafe(`copy ${table} (${columns}) from stdin`) as ReturnType<typeof tx.unsafe> &
 		Rejectable;
@@ -38,6 +42,7 @@ export async function copy(
 			if (batch.length > 65_536) {
 				yield batch;
 				batch = '';
+				meanwhile?.();
 			}
 		}
 		if (batch) yield batch;

@@ -1,7 +1,7 @@
 /** Files labels in another thread: texts are handed over as they are read, and asked for in order at the end. */
 import { Worker } from 'node:worker_threads';
 import type { Filed } from '../../../core/lookup/filing';
-import { filedFromSections, listingOf } from '../../../core/lookup/label-index';
+import { filedFromSections, listingOf, type Labels } from '../../../core/lookup/label-index';
 import type { Section } from '../../../core/vocabulary/packed';
 import type { VocabularyData } from '../../../core/vocabulary/types';
 import type { FilingMessage } from './filing-thread';
@@ -46,8 +46,8 @@ export class FilingThread {
 	}
 
 	/** What the labels and notes of a vocabulary come to. Texts that were mended after they were read go along now. */
-	file(data: VocabularyData): Promise<Filed> {
-		const { texts, kinds, notes } = listingOf(data, {
+	file(data: VocabularyData, labels: Labels): Promise<Filed> {
+		const { texts, kinds, notes } = listingOf(data, labels, {
 			label: ({ text, filed }) => filed ?? this.take('label', text),
 			note: ({ text, filed }) => filed ?? this.take('note', text)
 		});

@@ -1,6 +1,7 @@
 /** Parsers for the syntaxes a vocabulary may come in, each as a stream from text to RDF statements. */
+import { EventEmitter } from 'node:events';
 import { Transform, Writable, type TransformCallback } from 'node:stream';
-import { StreamParser } from 'n3';
+import { Parser, type DataFactory, type ParserOptions } from 'n3';
 import Papa from 'papaparse';
 import { CSV_COLUMNS, csvStatements, type CsvRow } from '../../../core/formats/vocabulary-csv';
 import type { Statement } from '../../../core/formats/skos-read';
@@ -47,13 +48,9 @@ export async function parsing(format: Format, take: (statement: Statement) => vo
 		});
 	switch (format) {
 		case 'text/turtle':
-			return {
-				streams: [new StreamParser({ format: 'text/turtle', baseIRI: BASE }) as unknown as Transform, sink()]
-			};
+			return { streams: [new N3Sink({ format, baseIRI: BASE }, take)] };
 		case 'application/n-triples':
-			return {
-				streams: [new StreamParser({ format: 'application/n-triples' }) as unknown as Transform, sink()]
-			};
+			return { streams: [new N3Sink({ format }, take)] };
 		case 'application/rdf+xml': {
 			const { RdfXmlParser } = await import('rdfxml-streaming-parser');
 			return {
@@ -82,6 +79,62 @@ export async function parsing(format: Format, take: (statement: Statement) => vo
 			const lines = new Map<string, number>();
 			return { streams: [new CsvSink(take, lines)], lines };
 		}
+	}
+}
+
+/** Terms as plain as what is looked at: the parser's own take their texts apart each time they are asked. */
+function plainTerms() {
+	let anonymous = 0;
+	return {
+		namedNode: (value: string) => ({ termType: 'NamedNode', value }),
+		// No name in a file has a space.
+		blankNode: (name?: string) => ({ termType: 'BlankNode', value: name ?? `anonymous ${anonymous++}` }),
+		variable: (value: string) => ({ termType: 'Variable', value }),
+		literal: (value: string, of?: string | { language?: string }) => ({
+			termType: 'Literal',
+			value,
+			language: (typeof of === 'string' ? of : (of?.language ?? '')).toLowerCase()
+		}),
+		defaultGraph: () => ({ termType: 'DefaultGraph', value: '' }),
+		quad: (subject: unknown, predicate: unknown, object: unknown) => ({
+			termType: 'Quad',
+			value: '',
+			subject,
+			predicate,
+			object
+		})
+	};
+}
+
+/** Text of the Turtle family. Statements are taken as they are read: a stream of them would cost as much as reading. */
+class N3Sink extends Writable {
+	private readonly text = new EventEmitter();
+	private failure: Error | undefined;
+
+	constructor(options: ParserOptions, take: (statement: Statement) => void) {
+		super({ decodeStrings: false });
+		const parser = new Parser({ ...options, factory: plainTerms() as unknown as typeof DataFactory });
+		parser.parse(this.text, (error, statement) => {
+			if (error) this.failure ??= error;
+			else if (statement && !this.failure) take(statement);
+		});
+	}
+
+	override _write(chunk: string | Buffer, _encoding: string, done: (error?: Error | null) => void): void {
+		this.pass(done, 'data', chunk);
+	}
+
+	override _final(done: (error?: Error | null) => void): void {
+		this.pass(done, 'end');
+	}
+
+	private pass(done: (error?: Error | null) => void, event: string, chunk?: string | Buffer): void {
+		try {
+			this.text.emit(event, chunk);
+		} catch (error) {
+			this.failure ??= error as Error;
+		}
+		done(this.failure);
 	}
 }
 

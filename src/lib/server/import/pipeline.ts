@@ -8,8 +8,8 @@ import { Transform, type TransformCallback } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { Sql, TransactionSql } from 'postgres';
 import { SkosReader, type VocabularyReading } from '../../../core/formats/skos-read';
-import type { Filed } from '../../../core/lookup/filing';
-import { LabelIndex } from '../../../core/lookup/label-index';
+import { InTurns, type Pausing } from '../../../core/pausing';
+import { LabelIndex, labelsOf, type Labels } from '../../../core/lookup/label-index';
 import { EditionIndex } from '../../../core/vocabulary/edition-index';
 import type { VocabularyData } from '../../../core/vocabulary/types';
 import { copy, type Value } from '../db/copy';
@@ -29,14 +29,24 @@ export interface ImportRequest {
 export type Progress = (done: number, total: number) => void;
 
 /** A smaller file is filed in this thread, as starting another would cost more than it saves. In bytes. */
+let T0 = 0;
+const lap = (n: string) => {
+	const t = performance.now();
+	console.error(n, (t - T0) | 0, 'cpu', (process.cpuUsage().user / 1000) | 0);
+	T0 = t;
+};
 const WORTH_A_THREAD = 2 * 2 ** 20;
+
+/** For so long this thread works on other things between batches of rows: PostgreSQL has enough at hand. In milliseconds. */
+const TURN = 8;
 
 export async function importVocabulary(sql: Sql, request: ImportRequest, progress: Progress = () => {}) {
 	const { size } = await stat(request.file);
 	const filing = size >= WORTH_A_THREAD && existsSync(THREADS.filing) ? new FilingThread() : undefined;
 	try {
 		const { reading, inspect } = await readVocabulary(request, size, progress, filing);
-		await sql.begin((tx) => store(tx, request, reading, { filing, meanwhile: inspect }));
+		await sql.begin((tx) => store(tx, request, reading, { filing, inspect }));
+		lap('commit');
 		progress(size, size);
 		return reading;
 	} finally {
@@ -53,8 +63,9 @@ async function readVocabulary(
 	size: number,
 	progress: Progress,
 	filing?: FilingThread
-): Promise<{ reading: VocabularyReading; inspect: () => void }> {
+): Promise<{ reading: VocabularyReading; inspect: () => Pausing<void> }> {
 	if (size === 0) throw new ImportError('empty', 'The file is empty.', 1);
+	lap('start');
 	const reader = new SkosReader(filing?.watch);
 	const { streams, lines } = await parsing(format, (statement) => reader.add(statement));
 	let done = 0;
@@ -65,17 +76,19 @@ async function readVocabulary(
 	} catch (error) {
 		throw asImportError(error, format);
 	}
+	lap('parse');
 	const reading = reader.gather();
+	lap('gather');
 	if (reading.data.headings.length === 0)
 		throw new ImportError(
 			'no-heading',
 			`The file was read to its end (${reading.counts.statements} statements) and holds no heading: nothing in it is a SKOS concept with a preferred label.`
 		);
-	const inspect = () => {
-		reader.inspect(reading);
+	function* inspect() {
+		yield* reader.inspect(reading);
 		for (const finding of reading.findings)
 			if (finding.subject !== undefined) finding.line ??= lines?.get(finding.subject);
-	};
+	}
 	return { reading, inspect };
 }
 
@@ -164,7 +177,7 @@ async function store(
 	tx: TransactionSql,
 	request: ImportRequest,
 	reading: VocabularyReading,
-	{ filing, meanwhile }: { filing: FilingThread | undefined; meanwhile: () => void }
+	{ filing, inspect }: { filing: FilingThread | undefined; inspect: () => Pausing<void> }
 ) {
 	const { data, counts } = reading;
 	const [target] = await tx`select code from subject_indexes where code = ${request.indexCode} for update`;
@@ -179,24 +192,32 @@ async function store(
 			${languages}, ${hierarchical})
 		returning id`;
 	// The rows are on their way to the database while the labels are filed in their thread, where there is one.
-	const filed = filing?.file(data);
+	const labels = labelsOf(data);
+	const filed = filing?.file(data, labels);
 	filed?.catch(() => {});
-	await copyRows(tx, edition.id, data);
-	meanwhile();
-	await writePack(tx, edition.id, await packedForm(data, filed));
+	lap('listing');
+	const rest = new InTurns(inspectAndPrepare(data, inspect, filed && labels));
+	for (const { table, columns, rows } of rowsOf(edition.id, data))
+		await copy(tx, table, columns, rows, () => rest.turn(TURN));
+	lap('copies');
+	const { withLabels, withFiled } = rest.finish();
+	lap('rest');
+	await filed;
+	lap('filed');
+	const index = filed && withFiled ? withFiled(await filed) : LabelIndex.build(data);
+	lap('labels');
+	const B = withLabels(index).toBytes((text) => Buffer.from(text, 'latin1'));
+	lap('bytes');
+	await writePack(tx, edition.id, B);
+	lap('pack ' + B.length);
 	await tx`update subject_indexes set current_edition = ${edition.id} where code = ${request.indexCode}`;
 }
 
-/** The packed form; what does not need the labels filed is made before they are waited for. */
-async function packedForm(data: VocabularyData, filed: Promise<Filed> | undefined): Promise<Uint8Array> {
-	const withLabels = EditionIndex.prepare(data);
-	const withFiled = filed && LabelIndex.prepare(data);
-	const labels = withFiled ? withFiled(await filed) : LabelIndex.build(data);
-	return withLabels(labels).toBytes((text) => Buffer.from(text, 'latin1'));
-}
-
-async function copyRows(tx: TransactionSql, edition: number, data: VocabularyData): Promise<void> {
-	for (const { table, columns, rows } of rowsOf(edition, data)) await copy(tx, table, columns, rows);
+/** The report, and as much of the packed form as does not need the labels filed. */
+function* inspectAndPrepare(data: VocabularyData, inspect: () => Pausing<void>, labels: Labels | undefined) {
+	yield* inspect();
+	const withLabels = yield* EditionIndex.prepare(data);
+	return { withLabels, withFiled: labels && (yield* LabelIndex.prepare(data, labels)) };
 }
 
 /** The rows of an edition, table by table, made as they are sent. */
