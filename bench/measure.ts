@@ -32,6 +32,13 @@ export const ms = (value: number) =>
 	(value < 10 ? value.toFixed(2) : value < 1000 ? value.toFixed(1) : value.toFixed(0)) + ' ms';
 export const mib = (bytes: number) => `${(bytes / 2 ** 20).toFixed(0)} MiB`;
 
+/** The median of some figures, and all of them in the order in which they were taken. */
+export function spread(figures: readonly number[], show: (figure: number) => string): [string, string] {
+	const sorted = [...figures].sort((a, b) => a - b);
+	const median = (sorted[(sorted.length - 1) >> 1] + sorted[sorted.length >> 1]) / 2;
+	return [show(median), figures.map(show).join(', ')];
+}
+
 export function table(title: string, head: string[], rows: (string | number)[][]): void {
 	const cells = [head, ...rows].map((row) => row.map(String));
 	const widths = head.map((_, column) => Math.max(...cells.map((row) => row[column].length)));

@@ -1,4 +1,6 @@
 /** Steps that are measured in a process of their own, so that their memory is theirs alone. */
+import { createReadStream } from 'node:fs';
+import { StreamParser } from 'n3';
 import { leavesOfStrategy, resultOf, yieldsOf } from '../src/core/search';
 import { LOCAL_PERSON } from '../src/lib/server/access';
 import { connection } from '../src/lib/server/db/client';
@@ -12,7 +14,22 @@ import { benchStrategy } from './search';
 
 const collect = () => (globalThis as { gc?: () => void }).gc?.();
 
+function parseAlone(file: string): Promise<number> {
+	return new Promise((resolve, reject) => {
+		let statements = 0;
+		createReadStream(file)
+			.pipe(new StreamParser({ format: 'text/turtle' }) as unknown as NodeJS.WritableStream)
+			.on('data', () => statements++)
+			.on('end', () => resolve(statements))
+			.on('error', reject);
+	});
+}
+
 const STEPS: Record<string, (input: never) => Promise<unknown>> = {
+	async parse({ file }: { file: string }) {
+		const [time, statements] = await timeOnce(() => parseAlone(file));
+		return { time, statements };
+	},
 	async import(request: ImportRequest) {
 		let peak = 0;
 		const watch = setInterval(() => (peak = Math.max(peak, process.memoryUsage.rss())), 50);
@@ -47,5 +64,5 @@ const STEPS: Record<string, (input: never) => Promise<unknown>> = {
 
 process.once('message', async (input) => {
 	const answer = await STEPS[process.argv[2]](input as never);
-	process.send?.(answer as object); if (process.env.PROFILE) setTimeout(() => process.exit(0), 300);
+	process.send?.(answer as object);
 });

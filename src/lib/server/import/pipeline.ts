@@ -29,12 +29,6 @@ export interface ImportRequest {
 export type Progress = (done: number, total: number) => void;
 
 /** A smaller file is filed in this thread, as starting another would cost more than it saves. In bytes. */
-let T0 = 0;
-const lap = (n: string) => {
-	const t = performance.now();
-	console.error(n, (t - T0) | 0, 'cpu', (process.cpuUsage().user / 1000) | 0);
-	T0 = t;
-};
 const WORTH_A_THREAD = 2 * 2 ** 20;
 
 /** For so long this thread works on other things between batches of rows: PostgreSQL has enough at hand. In milliseconds. */
@@ -46,7 +40,6 @@ export async function importVocabulary(sql: Sql, request: ImportRequest, progres
 	try {
 		const { reading, inspect } = await readVocabulary(request, size, progress, filing);
 		await sql.begin((tx) => store(tx, request, reading, { filing, inspect }));
-		lap('commit');
 		progress(size, size);
 		return reading;
 	} finally {
@@ -65,7 +58,6 @@ async function readVocabulary(
 	filing?: FilingThread
 ): Promise<{ reading: VocabularyReading; inspect: () => Pausing<void> }> {
 	if (size === 0) throw new ImportError('empty', 'The file is empty.', 1);
-	lap('start');
 	const reader = new SkosReader(filing?.watch);
 	const { streams, lines } = await parsing(format, (statement) => reader.add(statement));
 	let done = 0;
@@ -76,9 +68,7 @@ async function readVocabulary(
 	} catch (error) {
 		throw asImportError(error, format);
 	}
-	lap('parse');
 	const reading = reader.gather();
-	lap('gather');
 	if (reading.data.headings.length === 0)
 		throw new ImportError(
 			'no-heading',
@@ -195,21 +185,16 @@ async function store(
 	const labels = labelsOf(data);
 	const filed = filing?.file(data, labels);
 	filed?.catch(() => {});
-	lap('listing');
 	const rest = new InTurns(inspectAndPrepare(data, inspect, filed && labels));
 	for (const { table, columns, rows } of rowsOf(edition.id, data))
 		await copy(tx, table, columns, rows, () => rest.turn(TURN));
-	lap('copies');
 	const { withLabels, withFiled } = rest.finish();
-	lap('rest');
-	await filed;
-	lap('filed');
 	const index = filed && withFiled ? withFiled(await filed) : LabelIndex.build(data);
-	lap('labels');
-	const B = withLabels(index).toBytes((text) => Buffer.from(text, 'latin1'));
-	lap('bytes');
-	await writePack(tx, edition.id, B);
-	lap('pack ' + B.length);
+	await writePack(
+		tx,
+		edition.id,
+		withLabels(index).toBytes((text) => Buffer.from(text, 'latin1'))
+	);
 	await tx`update subject_indexes set current_edition = ${edition.id} where code = ${request.indexCode}`;
 }
 
