@@ -6,10 +6,10 @@ import { fileURLToPath } from 'node:url';
 import { LOCAL_PERSON } from '../src/lib/server/access';
 import { connection } from '../src/lib/server/db/client';
 import { createIndex } from '../src/lib/server/indexes';
-import { headingsBelow, lookupInIndexes } from '../src/lib/server/vocabularies';
+import { headingsBelow } from '../src/lib/server/vocabularies';
 import { rollWindow, hierarchyTo } from '../src/lib/server/displays';
 import { generateVocabulary, queriesFor, type Generated } from './generate';
-import { mib, ms, spread, table, timeEach } from './measure';
+import { mib, ms, spread, table, timeEach, type Timing } from './measure';
 
 const HEADINGS = Number(process.env.BENCH_HEADINGS) || 50_000;
 const ENTRIES = 5;
@@ -32,6 +32,8 @@ export function inProcess<T>(step: string, input: unknown): Promise<T> {
 	});
 }
 
+const times = (steps: readonly { time: number }[]) => steps.map(({ time }) => time);
+
 export async function benchScale(scratch: string): Promise<void> {
 	const { sql } = connection();
 	const files = CODES.map((code) => path.join(scratch, `${code}.ttl`));
@@ -41,48 +43,27 @@ export async function benchScale(scratch: string): Promise<void> {
 		await createIndex(LOCAL_PERSON, { code, name: code, discipline: 'bench' });
 	}
 
-	// In turns, each in a process that has just started: a machine's speed may change between one minute and the next.
-	const rounds: { parse: number; statements: number; time: number; peak: number }[] = [];
+	// In turns, each in a process that has just started: a machine's speed may change from one minute to the next.
+	const parses: { time: number; statements: number }[] = [];
+	const imports: { time: number; peak: number }[] = [];
 	for (const [i, code] of CODES.entries()) {
 		const file = files[i];
-		const parsed = await inProcess<{ time: number; statements: number }>('parse', { file });
-		const imported = await inProcess<{ time: number; peak: number }>('import', {
-			indexCode: code,
-			edition: '1',
-			file,
-			format: 'text/turtle'
-		});
-		rounds.push({ parse: parsed.time, statements: parsed.statements, ...imported });
+		parses.push(await inProcess('parse', { file }));
+		imports.push(await inProcess('import', { indexCode: code, edition: '1', file, format: 'text/turtle' }));
 	}
+	parses.push(await inProcess('parse', { file: files[0] }));
+	const ratios = imports.map(({ time }, i) => time / ((parses[i].time + parses[i + 1].time) / 2));
 	table(
-		`Import of ${HEADINGS.toLocaleString('en')} headings with ${ENTRIES} entry terms each (${mib(statSync(files[0]).size)}, ${rounds[0].statements.toLocaleString('en')} statements), four of them`,
-		['', 'median', 'all'],
+		`Import of ${HEADINGS.toLocaleString('en')} headings with ${ENTRIES} entry terms each (${mib(statSync(files[0]).size)}, ${parses[0].statements.toLocaleString('en')} statements), four of them`,
+		['', 'median', 'each'],
 		[
-			[
-				'yardstick: n3 parses the file and does nothing else',
-				...spread(
-					rounds.map(({ parse }) => parse),
-					ms
-				)
-			],
-			[
-				'import, through to committed rows',
-				...spread(
-					rounds.map(({ time }) => time),
-					ms
-				)
-			],
-			[
-				'ratio',
-				...spread(
-					rounds.map(({ time, parse }) => time / parse),
-					(ratio) => ratio.toFixed(1)
-				)
-			],
+			['yardstick: n3 parses the file and does nothing else', ...spread(times(parses), ms)],
+			['import, through to committed rows', ...spread(times(imports), ms)],
+			['ratio to the yardstick before and after it', ...spread(ratios, (ratio) => ratio.toFixed(1))],
 			[
 				'most memory the importing process held',
 				...spread(
-					rounds.map(({ peak }) => peak),
+					imports.map(({ peak }) => peak),
 					mib
 				)
 			]
@@ -116,8 +97,8 @@ export async function benchScale(scratch: string): Promise<void> {
 		7,
 		600
 	);
-	await lookupInIndexes(LOCAL_PERSON, CODES, 'warm', 20);
-	const own = await timeEach(queries, (query) => lookupInIndexes(LOCAL_PERSON, CODES, query, 20));
+	// As a server has it: this process holds all that it made up besides.
+	const own = await inProcess<Timing>('lookup', { codes: CODES, queries });
 	const trigram = await timeEach(queries.slice(0, 120), (query) =>
 		Promise.all(
 			CODES.map(

@@ -9,7 +9,7 @@ import { currentIndex } from '../src/lib/server/editions';
 import { setsOf } from '../src/lib/server/records/sets';
 import { searchVocabulary } from '../src/lib/server/records/vocabulary';
 import { lookupInIndexes } from '../src/lib/server/vocabularies';
-import { timeOnce } from './measure';
+import { timeEach, timeOnce } from './measure';
 import { benchStrategy } from './search';
 
 const collect = () => (globalThis as { gc?: () => void }).gc?.();
@@ -45,6 +45,10 @@ const STEPS: Record<string, (input: never) => Promise<unknown>> = {
 		await new Promise((resolve) => setTimeout(resolve, 500));
 		collect();
 		return { first, second, rss: process.memoryUsage.rss() };
+	},
+	async lookup({ codes, queries }: { codes: string[]; queries: string[] }) {
+		await lookupInIndexes(LOCAL_PERSON, codes, 'warm', 20);
+		return timeEach(queries, (query) => lookupInIndexes(LOCAL_PERSON, codes, query, 20));
 	},
 	async search({ code }: { code: string }) {
 		const [count, answer] = await timeOnce(async () => {

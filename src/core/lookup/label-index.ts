@@ -80,6 +80,22 @@ export class LabelIndex {
 		return at < this.parts.stems.length && this.parts.stems.at(at) === stem ? at : -1;
 	}
 
+	private ends: { heads: Uint32Array; tails: Uint32Array } | undefined;
+
+	/** How each word of the dictionary begins and ends; see `headOfWord`. O(words) the first time. */
+	wordEnds(): { heads: Uint32Array; tails: Uint32Array } {
+		if (!this.ends) {
+			const { words } = this.parts;
+			this.ends = { heads: new Uint32Array(words.length), tails: new Uint32Array(words.length) };
+			for (let i = 0; i < words.length; i++) {
+				const word = words.at(i);
+				this.ends.heads[i] = headOfWord(word);
+				this.ends.tails[i] = tailOfWord(word);
+			}
+		}
+		return this.ends;
+	}
+
 	/** Labels that hold a word with this stem, ascending. */
 	labelsWithStem(stem: string): Uint32Array {
 		const at = this.stemAt(stem);
@@ -160,6 +176,13 @@ export function lowerBound(table: StringTable, wanted: string): number {
 	}
 	return low;
 }
+
+/** The first two characters of a word as one number. */
+export const headOfWord = (word: string) => word.charCodeAt(0) * 65_536 + (word.charCodeAt(1) || 0);
+
+/** The last two. */
+export const tailOfWord = (word: string) =>
+	(word.charCodeAt(word.length - 2) || 0) * 65_536 + word.charCodeAt(word.length - 1);
 
 /** What was filed as sections of a pack, to be sent from one thread to another. */
 export function filedToSections({ numbering, ...filed }: Filed): Record<string, Section> {

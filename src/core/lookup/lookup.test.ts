@@ -162,3 +162,43 @@ describe('one edit', () => {
 		);
 	});
 });
+
+describe('slips of the pen', () => {
+	const wordOf = (minLength: number) =>
+		fc.string({ unit: fc.constantFrom('p', 'q', 'r', 't', 'ж', 'ñ'), minLength, maxLength: minLength + 5 });
+	const slip = fc.record({ at: fc.nat(), kind: fc.constantFrom('inserted', 'substituted', 'deleted') });
+	const slipIn = (word: string, { at, kind }: { at: number; kind: string }) => {
+		const place = at % word.length;
+		return (
+			word.slice(0, place) +
+			(kind === 'deleted' ? '' : 'k') +
+			word.slice(kind === 'inserted' ? place : place + 1)
+		);
+	};
+	const swapIn = (word: string, at: number) => {
+		const place = at % (word.length - 1);
+		return word.slice(0, place) + word[place + 1] + word[place] + word.slice(place + 2);
+	};
+	const found = (words: string[], query: string) => {
+		const small = EditionIndex.build(vocabularyOf(words.map((label) => ({ label }))));
+		const { matches } = lookup(small.labels, query, { limit: 50, label: (n) => small.names.at(n) });
+		return matches.map(({ heading }) => heading);
+	};
+
+	it('are found wherever one stands in a word, in any alphabet', () => {
+		fc.assert(
+			fc.property(fc.uniqueArray(wordOf(6), { minLength: 1, maxLength: 12 }), slip, (words, slip) => {
+				expect(found(words, slipIn(words[0], slip))).toContain(0);
+				expect(found(words, swapIn(words[0], slip.at))).toContain(0);
+			})
+		);
+	});
+
+	it('are found wherever two stand in a long word, when nothing else matches', () => {
+		fc.assert(
+			fc.property(wordOf(10), slip, slip, (word, one, other) => {
+				expect(found([word], slipIn(slipIn(word, one), other))).toEqual([0]);
+			})
+		);
+	});
+});

@@ -3,7 +3,7 @@ import { distance } from 'fastest-levenshtein';
 import { contentWords, fold, key, splitQualifier, stemOf, variantKey, variants, wordsOf } from '../text';
 import type { AcronymPair } from '../text';
 import { lettersOf, orderForm, stemForm } from './filing';
-import { LabelIndex, LabelKind } from './label-index';
+import { headOfWord, LabelIndex, LabelKind, tailOfWord } from './label-index';
 
 /** Tiers of a match, best first. */
 export const TIERS = [
@@ -278,8 +278,10 @@ class Search {
 	}
 
 	/**
-	 * Words of the dictionary one edit or one adjacent swap away, or two edits. O(words of about that length), as sets of
-	 * letters are compared before words: an edit changes at most two of them.
+	 * Words of the dictionary one edit or one adjacent swap away of a word of five letters or more, or two edits of one
+	 * of eight. O(words of about that length), as few are compared whole: an edit changes at most two of the set of
+	 * letters; and after one edit the first two letters or the last two are as they were, after two either these or the
+	 * middle.
 	 */
 	private wordsNear(word: string, edits: 1 | 2): { word: string; stem: number }[] {
 		const name = `${word}/${edits}`;
@@ -291,7 +293,11 @@ class Search {
 	private findWordsNear(word: string, edits: 1 | 2): { word: string; stem: number }[] {
 		const { words, wordLetters, wordStems } = this.index.parts;
 		const letters = lettersOf(word);
-		const isNear = edits === 1 ? isOneEditFrom(word) : isTwoEditsFrom(word);
+		const isNear = edits === 1 ? (other: string) => isOneEditAway(word, other) : isTwoEditsFrom(word);
+		const { heads, tails } = this.index.wordEnds();
+		const head = headOfWord(word);
+		const tail = tailOfWord(word);
+		const middle = edits === 1 ? EVERY_LETTER : lettersOf(thirdsOf(word)[1]);
 		const found: { word: string; stem: number }[] = [];
 		const end = firstOfLength(words, word.length + edits + 1);
 		for (let i = firstOfLength(words, word.length - edits); i < end; i++) {
@@ -303,6 +309,7 @@ class Search {
 				differing &= differing - 1;
 			}
 			if (differing !== 0) continue;
+			if (heads[i] !== head && tails[i] !== tail && (wordLetters[i] & middle) !== middle) continue;
 			const other = words.at(i);
 			if (other !== word && isNear(other)) found.push({ word: other, stem: wordStems[i] });
 		}
@@ -529,19 +536,17 @@ function firstOfLength(words: { length: number; at(i: number): string }, length:
 	return low;
 }
 
-/** One edit leaves the first letter or the last one as it is; few words pass that and need to be compared whole. */
-function isOneEditFrom(word: string): (other: string) => boolean {
-	const first = word.charCodeAt(0);
-	const last = word.charCodeAt(word.length - 1);
-	return (other) =>
-		(other.charCodeAt(0) === first || other.charCodeAt(other.length - 1) === last) &&
-		isOneEditAway(word, other);
+/** No word has all. */
+const EVERY_LETTER = 0x7fffffff;
+
+function thirdsOf(word: string): [string, string, string] {
+	const third = Math.floor(word.length / 3);
+	return [word.slice(0, third), word.slice(third, -third), word.slice(-third)];
 }
 
 /** Of three parts of a word two edits leave one as it is; few words hold such a part and need to be compared whole. */
 function isTwoEditsFrom(word: string): (other: string) => boolean {
-	const third = Math.floor(word.length / 3);
-	const parts = [word.slice(0, third), word.slice(third, -third), word.slice(-third)];
+	const parts = thirdsOf(word);
 	return (other) => parts.some((part) => other.includes(part)) && distance(word, other) <= 2;
 }
 
