@@ -139,6 +139,16 @@ describe('filing labels', () => {
 		);
 	});
 
+	it('leaves hidden labels out of what is displayed, and finds them', () => {
+		const data = vocabularyOf([{ label: 'Noise', entry: ['Din'] }, { label: 'Walls' }]);
+		data.headings[1].hidden.push({ lang: 'en', text: 'Wals' });
+		const index = LabelIndex.build(data);
+		const displayed = lines(index, 'alphabetical');
+		expect(displayed).toEqual(['din', 'noise', 'walls']);
+		expect(lines(index, 'permuted')).toEqual(displayed);
+		expect([...headingsMatching(index, ['wals'])]).toEqual([1]);
+	});
+
 	it('puts labels in alphabetical order by code units, whatever they are written in', () => {
 		const text = fc.string({
 			unit: fc.constantFrom('a', 'b', ' ', 'ж', 'я', 'ÿ', '漢', '字', '😀'),

@@ -71,10 +71,13 @@ export function lettersOf(word: string): number {
 /** The labels of a vocabulary by the numbers of their texts, and the notes of each heading by theirs. */
 export interface Listing {
 	texts: ArrayLike<number>;
-	/** 0 for a preferred label. */
+	/** 0 for a preferred label, 2 for a hidden one, which is found and not displayed. */
 	kinds: ArrayLike<number>;
 	notes: Rows;
 }
+
+/** The kind of a label that is found and not displayed. */
+const HIDDEN = 2;
 
 /** What texts come to, put in order. */
 export interface Filed {
@@ -92,8 +95,9 @@ export interface Filed {
 	words: StringTable;
 	wordStems: Uint32Array;
 	wordLetters: Uint32Array;
+	/** Labels that are displayed. */
 	alphabetical: Uint32Array;
-	/** Every word of every label in turn, in the order of the text from that word on; see `rotationOf`. */
+	/** Every word of every label that is displayed in turn, in the order of the text from that word on; see `rotationOf`. */
 	permuted: Uint32Array;
 }
 
@@ -155,6 +159,9 @@ export class TextFiling {
 				stemmed.addHash(this.hashes.at(at + 2), label);
 			}
 		}
+		const displayed = Uint32Array.from(numbering.keys()).filter(
+			(label) => kinds[numbering[label]] !== HIDDEN
+		);
 		const { dictionary, rankOfStem } = this.words.sorted();
 		const stemCount = rankOfStem.length;
 		const stemOfWord = (word: number) => rankOfStem[this.words.stemOfWord[word]];
@@ -175,8 +182,8 @@ export class TextFiling {
 					for (let at = this.noteStems.starts[note]; at < end; at++) take(rankOfStem[this.noteStems.at(at)]);
 				}
 			}),
-			alphabetical: alphabeticalOrder(folds),
-			permuted: permutedOrder(textOf, this.wordsOfTexts, this.words.words)
+			alphabetical: alphabeticalOrder(folds, displayed),
+			permuted: permutedOrder(displayed, textOf, this.wordsOfTexts, this.words.words)
 		};
 	}
 
@@ -337,9 +344,9 @@ class WordNumbers {
 	}
 }
 
-/** Labels by their folds, code unit by code unit; equal ones by number. O(n log n). */
-function alphabeticalOrder(folds: string[]): Uint32Array {
-	const order = Uint32Array.from(folds, (_, label) => label);
+/** Labels, given ascending, by their folds, code unit by code unit; equal ones by number. O(n log n). */
+function alphabeticalOrder(folds: string[], labels: Uint32Array): Uint32Array {
+	const order = labels.slice();
 	sortFrom(folds, order, 0);
 	return order;
 }
@@ -411,7 +418,12 @@ const AFTER = 2;
  * entries sorted by counting, last word first (D. E. Knuth, The Art of Computer Programming 3, 5.2.5), so that the whole
  * costs three passes. O(words).
  */
-function permutedOrder(textOf: Uint32Array, wordsOfTexts: FlatLists, words: readonly string[]): Uint32Array {
+function permutedOrder(
+	labels: Uint32Array,
+	textOf: Uint32Array,
+	wordsOfTexts: FlatLists,
+	words: readonly string[]
+): Uint32Array {
 	const ranks = new Uint32Array(words.length);
 	words
 		.map((_, id) => id)
@@ -421,7 +433,7 @@ function permutedOrder(textOf: Uint32Array, wordsOfTexts: FlatLists, words: read
 	const countOf = (label: number) => starts[textOf[label] + 1] - starts[textOf[label]];
 	let size = 0;
 	let length = 0;
-	for (let label = 0; label < textOf.length; label++) {
+	for (const label of labels) {
 		size += Math.min(MOST_ROTATIONS, countOf(label));
 		length += countOf(label) + AFTER;
 	}
@@ -429,7 +441,9 @@ function permutedOrder(textOf: Uint32Array, wordsOfTexts: FlatLists, words: read
 	const ranksInTurn = new Uint32Array(length);
 	const entryAt = new Uint32Array(length);
 	let places = new Uint32Array(size);
-	for (let label = 0, at = 0, filled = 0; label < textOf.length; label++, at += AFTER) {
+	let at = 0;
+	let filled = 0;
+	for (const label of labels) {
 		const first = starts[textOf[label]];
 		const count = countOf(label);
 		for (let place = 0; place < count; place++, at++) {
@@ -438,6 +452,7 @@ function permutedOrder(textOf: Uint32Array, wordsOfTexts: FlatLists, words: read
 			entryAt[at] = label * MOST_ROTATIONS + place;
 			places[filled++] = at;
 		}
+		at += AFTER;
 	}
 	const counts = new Uint32Array(words.length + 2);
 	for (let after = AFTER; after >= 0; after--) {

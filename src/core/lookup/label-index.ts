@@ -80,18 +80,26 @@ export class LabelIndex {
 		return at < this.parts.stems.length && this.parts.stems.at(at) === stem ? at : -1;
 	}
 
-	private ends: { heads: Uint32Array; tails: Uint32Array } | undefined;
+	private ends: WordEnds | undefined;
 
-	/** How each word of the dictionary begins and ends; see `headOfWord`. O(words) the first time. */
-	wordEnds(): { heads: Uint32Array; tails: Uint32Array } {
+	/** How the words of the dictionary begin and end. O(words) the first time. */
+	wordEnds(): WordEnds {
 		if (!this.ends) {
 			const { words } = this.parts;
-			this.ends = { heads: new Uint32Array(words.length), tails: new Uint32Array(words.length) };
+			const ends = {
+				heads: new Uint32Array(words.length),
+				tails: new Uint32Array(words.length),
+				withHead: new Map<number, number[]>(),
+				withTail: new Map<number, number[]>()
+			};
 			for (let i = 0; i < words.length; i++) {
 				const word = words.at(i);
-				this.ends.heads[i] = headOfWord(word);
-				this.ends.tails[i] = tailOfWord(word);
+				ends.heads[i] = headOfWord(word);
+				ends.tails[i] = tailOfWord(word);
+				listIn(ends.withHead, ends.heads[i]).push(i);
+				listIn(ends.withTail, ends.tails[i]).push(i);
 			}
+			this.ends = ends;
 		}
 		return this.ends;
 	}
@@ -177,12 +185,27 @@ export function lowerBound(table: StringTable, wanted: string): number {
 	return low;
 }
 
+interface WordEnds {
+	/** By word, as `headOfWord` and `tailOfWord` give them. */
+	heads: Uint32Array;
+	tails: Uint32Array;
+	/** The words with each, ascending. */
+	withHead: Map<number, number[]>;
+	withTail: Map<number, number[]>;
+}
+
 /** The first two characters of a word as one number. */
 export const headOfWord = (word: string) => word.charCodeAt(0) * 65_536 + (word.charCodeAt(1) || 0);
 
 /** The last two. */
 export const tailOfWord = (word: string) =>
 	(word.charCodeAt(word.length - 2) || 0) * 65_536 + word.charCodeAt(word.length - 1);
+
+function listIn(lists: Map<number, number[]>, name: number): number[] {
+	let list = lists.get(name);
+	if (!list) lists.set(name, (list = []));
+	return list;
+}
 
 /** What was filed as sections of a pack, to be sent from one thread to another. */
 export function filedToSections({ numbering, ...filed }: Filed): Record<string, Section> {

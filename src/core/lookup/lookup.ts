@@ -19,6 +19,14 @@ export const TIERS = [
 ] as const;
 export type Tier = (typeof TIERS)[number];
 
+/** A match of one of these has every word of the query as it was typed, or as it may be spelt. */
+const WHOLE: ReadonlySet<Tier> = new Set(TIERS.slice(0, TIERS.indexOf('all-words') + 1));
+
+/** Whether what was found shows that the query was not a slip of the pen. */
+export function showsQueryRight({ matches }: LookupAnswer): boolean {
+	return matches.some(({ tier }) => WHOLE.has(tier));
+}
+
 const RANKS = Object.fromEntries(TIERS.map((tier, rank) => [tier, rank])) as Record<Tier, number>;
 
 export interface Match {
@@ -57,6 +65,8 @@ export interface LookupOptions {
 	recordCount?: (heading: number) => number;
 	/** Short forms seen in other vocabularies, which hold here too. */
 	acronyms?: readonly AcronymPair[];
+	/** When nothing matches, long words are taken to have two slips too, unless the query is known to be right. */
+	isRight?: boolean;
 }
 
 /** A query longer than this is cut: no label is looked for that is longer. */
@@ -97,7 +107,7 @@ export function lookup(index: LabelIndex, query: string, options: LookupOptions)
 	if (!misspelt) search.bySomeWords();
 	search.byNote();
 	if (!misspelt) search.byTypo();
-	search.byTwoSlips();
+	if (!options.isRight) search.byTwoSlips();
 	const matches = search.ranked();
 	return { matches, neighbours: matches.length > 0 ? [] : neighboursOf(index, asked) };
 }
@@ -294,24 +304,29 @@ class Search {
 		const { words, wordLetters, wordStems } = this.index.parts;
 		const letters = lettersOf(word);
 		const isNear = edits === 1 ? (other: string) => isOneEditAway(word, other) : isTwoEditsFrom(word);
-		const { heads, tails } = this.index.wordEnds();
-		const head = headOfWord(word);
-		const tail = tailOfWord(word);
-		const middle = edits === 1 ? EVERY_LETTER : lettersOf(thirdsOf(word)[1]);
-		const found: { word: string; stem: number }[] = [];
+		const start = firstOfLength(words, word.length - edits);
 		const end = firstOfLength(words, word.length + edits + 1);
-		for (let i = firstOfLength(words, word.length - edits); i < end; i++) {
+		const found: { word: string; stem: number }[] = [];
+		const consider = (i: number) => {
 			let differing = wordLetters[i] ^ letters;
-			differing &= differing - 1;
-			differing &= differing - 1;
-			if (edits === 2) {
+			for (let edit = 0; edit < edits; edit++) {
 				differing &= differing - 1;
 				differing &= differing - 1;
 			}
-			if (differing !== 0) continue;
-			if (heads[i] !== head && tails[i] !== tail && (wordLetters[i] & middle) !== middle) continue;
+			if (differing !== 0) return;
 			const other = words.at(i);
 			if (other !== word && isNear(other)) found.push({ word: other, stem: wordStems[i] });
+		};
+		const { heads, tails, withHead, withTail } = this.index.wordEnds();
+		const head = headOfWord(word);
+		const tail = tailOfWord(word);
+		if (edits === 1) {
+			for (const i of withHead.get(head) ?? []) if (i >= start && i < end) consider(i);
+			for (const i of withTail.get(tail) ?? []) if (i >= start && i < end && heads[i] !== head) consider(i);
+		} else {
+			const middle = lettersOf(thirdsOf(word)[1]);
+			for (let i = start; i < end; i++)
+				if ((wordLetters[i] & middle) === middle || heads[i] === head || tails[i] === tail) consider(i);
 		}
 		return found;
 	}
@@ -489,10 +504,15 @@ function expansionsOf(query: string, pairs: readonly AcronymPair[]): string[] {
 	return [...found];
 }
 
+/** So few numbers are sorted sooner than they are marked among all there are. */
+const FEW = 200;
+
 /** Numbers in any list, ascending, each once. O(all the numbers + the largest ÷ 32). */
 function union(lists: readonly Uint32Array[]): Uint32Array {
 	const given = lists.filter(({ length }) => length > 0);
 	if (given.length < 2) return given[0] ?? new Uint32Array(0);
+	const total = given.reduce((sum, { length }) => sum + length, 0);
+	if (total < FEW) return Uint32Array.from(new Set(given.flatMap((list) => [...list]))).sort();
 	const largest = given.reduce((most, list) => Math.max(most, list[list.length - 1]), 0);
 	const bits = new Uint32Array((largest >>> 5) + 1);
 	let length = 0;
@@ -535,9 +555,6 @@ function firstOfLength(words: { length: number; at(i: number): string }, length:
 	}
 	return low;
 }
-
-/** No word has all. */
-const EVERY_LETTER = 0x7fffffff;
 
 function thirdsOf(word: string): [string, string, string] {
 	const third = Math.floor(word.length / 3);
