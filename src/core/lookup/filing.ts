@@ -206,7 +206,7 @@ export class TextFiling {
  * For each name, the items that have it, ascending and each once: a counting sort in two passes. O(names given).
  * @param names gives the names of an item, maybe one more than once
  */
-function invert(
+export function invert(
 	count: number,
 	items: number,
 	names: (item: number, take: (name: number) => void) => void

@@ -5,7 +5,7 @@ import type { AcronymPair } from '../text';
 import { HashTable, Rows, StringTable, type Section } from '../vocabulary/packed';
 import type { LangText, VocabularyData } from '../vocabulary/types';
 import { foldsFrom, oddFolds } from './fold-table';
-import { MOST_ROTATIONS, TextFiling, type Filed, type Listing } from './filing';
+import { invert, MOST_ROTATIONS, TextFiling, type Filed, type Listing } from './filing';
 
 export const LabelKind = { preferred: 0, entry: 1, hidden: 2 } as const;
 
@@ -80,28 +80,26 @@ export class LabelIndex {
 		return at < this.parts.stems.length && this.parts.stems.at(at) === stem ? at : -1;
 	}
 
-	private ends: WordEnds | undefined;
+	private ends: { first: Rows; last: Rows } | undefined;
+	private pairs: Rows | undefined;
 
-	/** How the words of the dictionary begin and end. O(words) the first time. */
-	wordEnds(): WordEnds {
-		if (!this.ends) {
-			const { words } = this.parts;
-			const ends = {
-				heads: new Uint32Array(words.length),
-				tails: new Uint32Array(words.length),
-				withHead: new Map<number, number[]>(),
-				withTail: new Map<number, number[]>()
-			};
-			for (let i = 0; i < words.length; i++) {
-				const word = words.at(i);
-				ends.heads[i] = headOfWord(word);
-				ends.tails[i] = tailOfWord(word);
-				listIn(ends.withHead, ends.heads[i]).push(i);
-				listIn(ends.withTail, ends.tails[i]).push(i);
-			}
-			this.ends = ends;
-		}
+	/** Words of the dictionary by the group of their first two characters, and of their last two. O(words) at first. */
+	wordsByEnds(): { first: Rows; last: Rows } {
+		const { words } = this.parts;
+		this.ends ??= {
+			first: grouped(words, (word, take) => take(groupOfPair(words, word, 0))),
+			last: grouped(words, (word, take) => take(groupOfPair(words, word, words.lengthAt(word) - 2)))
+		};
 		return this.ends;
+	}
+
+	/** Words by the groups of all pairs of neighbouring characters in them. O(length of all words) at first. */
+	wordsByPairs(): Rows {
+		const { words } = this.parts;
+		this.pairs ??= grouped(words, (word, take) => {
+			for (let at = 0; at < words.lengthAt(word) - 1; at++) take(groupOfPair(words, word, at));
+		});
+		return this.pairs;
 	}
 
 	/** Labels that hold a word with this stem, ascending. */
@@ -185,26 +183,20 @@ export function lowerBound(table: StringTable, wanted: string): number {
 	return low;
 }
 
-interface WordEnds {
-	/** By word, as `headOfWord` and `tailOfWord` give them. */
-	heads: Uint32Array;
-	tails: Uint32Array;
-	/** The words with each, ascending. */
-	withHead: Map<number, number[]>;
-	withTail: Map<number, number[]>;
+const GROUPS = 1024;
+
+/** Two characters as a small number: five bits of each, which is what letters differ in. Others may share it. */
+const groupOf = (first: number, second: number) => ((first & 0x1f) << 5) | (second & 0x1f);
+
+/** The group of two characters of a text. */
+export const groupAt = (text: string, at: number) => groupOf(text.charCodeAt(at), text.charCodeAt(at + 1));
+
+function groupOfPair(words: StringTable, word: number, at: number): number {
+	return at < 0 || words.lengthAt(word) < 2 ? 0 : groupOf(words.codeAt(word, at), words.codeAt(word, at + 1));
 }
 
-/** The first two characters of a word as one number. */
-export const headOfWord = (word: string) => word.charCodeAt(0) * 65_536 + (word.charCodeAt(1) || 0);
-
-/** The last two. */
-export const tailOfWord = (word: string) =>
-	(word.charCodeAt(word.length - 2) || 0) * 65_536 + word.charCodeAt(word.length - 1);
-
-function listIn(lists: Map<number, number[]>, name: number): number[] {
-	let list = lists.get(name);
-	if (!list) lists.set(name, (list = []));
-	return list;
+function grouped(words: StringTable, groups: (word: number, take: (group: number) => void) => void): Rows {
+	return invert(GROUPS, words.length, groups);
 }
 
 /** What was filed as sections of a pack, to be sent from one thread to another. */

@@ -3,7 +3,7 @@ import { distance } from 'fastest-levenshtein';
 import { contentWords, fold, key, splitQualifier, stemOf, variantKey, variants, wordsOf } from '../text';
 import type { AcronymPair } from '../text';
 import { lettersOf, orderForm, stemForm } from './filing';
-import { headOfWord, LabelIndex, LabelKind, tailOfWord } from './label-index';
+import { groupAt, LabelIndex, LabelKind } from './label-index';
 
 /** Tiers of a match, best first. */
 export const TIERS = [
@@ -18,14 +18,6 @@ export const TIERS = [
 	'typo'
 ] as const;
 export type Tier = (typeof TIERS)[number];
-
-/** A match of one of these has every word of the query as it was typed, or as it may be spelt. */
-const WHOLE: ReadonlySet<Tier> = new Set(TIERS.slice(0, TIERS.indexOf('all-words') + 1));
-
-/** Whether what was found shows that the query was not a slip of the pen. */
-export function showsQueryRight({ matches }: LookupAnswer): boolean {
-	return matches.some(({ tier }) => WHOLE.has(tier));
-}
 
 const RANKS = Object.fromEntries(TIERS.map((tier, rank) => [tier, rank])) as Record<Tier, number>;
 
@@ -65,8 +57,8 @@ export interface LookupOptions {
 	recordCount?: (heading: number) => number;
 	/** Short forms seen in other vocabularies, which hold here too. */
 	acronyms?: readonly AcronymPair[];
-	/** When nothing matches, long words are taken to have two slips too, unless the query is known to be right. */
-	isRight?: boolean;
+	/** Slips of the pen that a word may have. Two are looked for in long words when nothing else matches, and by default. */
+	slips?: 1 | 2;
 }
 
 /** A query longer than this is cut: no label is looked for that is longer. */
@@ -107,7 +99,7 @@ export function lookup(index: LabelIndex, query: string, options: LookupOptions)
 	if (!misspelt) search.bySomeWords();
 	search.byNote();
 	if (!misspelt) search.byTypo();
-	if (!options.isRight) search.byTwoSlips();
+	if (options.slips !== 1) search.byTwoSlips();
 	const matches = search.ranked();
 	return { matches, neighbours: matches.length > 0 ? [] : neighboursOf(index, asked) };
 }
@@ -307,27 +299,24 @@ class Search {
 		const start = firstOfLength(words, word.length - edits);
 		const end = firstOfLength(words, word.length + edits + 1);
 		const found: { word: string; stem: number }[] = [];
-		const consider = (i: number) => {
-			let differing = wordLetters[i] ^ letters;
-			for (let edit = 0; edit < edits; edit++) {
-				differing &= differing - 1;
-				differing &= differing - 1;
-			}
-			if (differing !== 0) return;
-			const other = words.at(i);
-			if (other !== word && isNear(other)) found.push({ word: other, stem: wordStems[i] });
-		};
-		const { heads, tails, withHead, withTail } = this.index.wordEnds();
-		const head = headOfWord(word);
-		const tail = tailOfWord(word);
-		if (edits === 1) {
-			for (const i of withHead.get(head) ?? []) if (i >= start && i < end) consider(i);
-			for (const i of withTail.get(tail) ?? []) if (i >= start && i < end && heads[i] !== head) consider(i);
-		} else {
-			const middle = lettersOf(thirdsOf(word)[1]);
-			for (let i = start; i < end; i++)
-				if ((wordLetters[i] & middle) === middle || heads[i] === head || tails[i] === tail) consider(i);
+		const { first, last } = this.index.wordsByEnds();
+		const lists = [first.at(groupAt(word, 0)), last.at(groupAt(word, word.length - 2))];
+		if (edits === 2) {
+			const pairs = this.index.wordsByPairs();
+			const [middle] = Array.from(thirdsOf(word)[1].slice(1), (_, at) =>
+				pairs.at(groupAt(thirdsOf(word)[1], at))
+			).sort((a, b) => a.length - b.length);
+			lists.push(middle);
 		}
+		const seen = new Set<number>();
+		for (const list of lists)
+			for (const i of list) {
+				if (i < start || i >= end || letterDifferences(wordLetters[i], letters) > 2 * edits) continue;
+				if (seen.has(i)) continue;
+				seen.add(i);
+				const other = words.at(i);
+				if (other !== word && isNear(other)) found.push({ word: other, stem: wordStems[i] });
+			}
 		return found;
 	}
 
@@ -554,6 +543,14 @@ function firstOfLength(words: { length: number; at(i: number): string }, length:
 		else high = middle;
 	}
 	return low;
+}
+
+/** How many letters one set has and the other has not: the bits that differ, counted in parallel. */
+function letterDifferences(some: number, others: number): number {
+	let bits = some ^ others;
+	bits -= (bits >>> 1) & 0x55555555;
+	bits = (bits & 0x33333333) + ((bits >>> 2) & 0x33333333);
+	return Math.imul((bits + (bits >>> 4)) & 0x0f0f0f0f, 0x01010101) >>> 24;
 }
 
 function thirdsOf(word: string): [string, string, string] {

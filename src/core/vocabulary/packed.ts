@@ -29,6 +29,11 @@ export class StringTable {
 		return this.ends[i] - this.starts[i];
 	}
 
+	/** A code unit of a string, without making the string. */
+	codeAt(i: number, place: number): number {
+		return this.text.charCodeAt(this.starts[i] + place);
+	}
+
 	at(i: number): string {
 		return this.text.slice(this.starts[i], this.ends[i]);
 	}

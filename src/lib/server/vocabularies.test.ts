@@ -79,7 +79,7 @@ describe('look-up in several indexes', () => {
 		});
 	});
 
-	it('guesses at two slips only where no vocabulary knows the query', async () => {
+	it('guesses at two slips only where no vocabulary has anything to offer', async () => {
 		// Two letters from "Consecrations", and itself a heading of the other index.
 		expect(await found('concentration')).toEqual({
 			maple: ['Concentration: exact', 'Rooms: all-words'],

@@ -1,6 +1,6 @@
 /** Look-up and browsing: what the screens and the public API ask of the vocabularies. */
 import { and, asc, eq, sql } from 'drizzle-orm';
-import { alsoTried, lookup, showsQueryRight, type Match, type Tier } from '../../core/lookup';
+import { alsoTried, lookup, type Match, type Tier } from '../../core/lookup';
 import type { EditionIndex } from '../../core/vocabulary/edition-index';
 import { allow, type Person } from './access';
 import { connection } from './db/client';
@@ -95,26 +95,26 @@ async function lanes(
 	// A short form seen in one vocabulary is tried in all of them.
 	const acronyms = [...known.values()].flatMap((index) => index.labels.parts.acronyms);
 	const tried = alsoTried(query, acronyms);
-	const inEdition = ({ id }: { id: number }, isRight: boolean) => {
+	const inEdition = ({ id }: { id: number }, slips: 1 | 2) => {
 		const index = known.get(id) as EditionIndex;
 		return lookup(index.labels, query, {
 			limit,
 			label: (n) => index.names.at(n),
 			recordCount: (n) => countsOf.get(id)?.records[n] ?? 0,
 			acronyms,
-			isRight
+			slips
 		});
 	};
-	const answers = wanted.map(({ edition }) => edition && inEdition(edition, true));
-	// What one vocabulary knows is no slip of the pen where another does not.
-	const isRight = answers.some((answer) => answer && showsQueryRight(answer));
+	const answers = wanted.map(({ edition }) => edition && inEdition(edition, 1));
+	// Where one vocabulary has something to offer, guesses that are further away would only distract from it.
+	const isFound = answers.some((answer) => answer && answer.matches.length > 0);
 	return wanted.map(({ index: { code }, edition }, i) => {
 		const index = edition && known.get(edition.id);
 		let answer = answers[i];
 		if (!edition || !index || !answer)
 			return { code, edition: '', matches: [], neighbours: [], alsoTried: [] };
 		const counts = countsOf.get(edition.id);
-		if (answer.matches.length === 0 && !isRight) answer = inEdition(edition, false);
+		if (!isFound) answer = inEdition(edition, 2);
 		return {
 			code,
 			edition: edition.label,
