@@ -47,7 +47,9 @@ type LinkKind = 'broader' | 'narrower' | 'related' | 'replaces' | 'replacedBy';
 
 interface Draft {
 	isConcept: boolean;
-	labels: ({ kind: LabelKind } & LangText)[];
+	labels: LangText[];
+	/** Of the labels, place by place. */
+	kinds: LabelKind[];
 	/** Labels and notes given as resources, resolved at the end. Few headings have any, so there is no list for most. */
 	labelNodes?: { kind: LabelKind; node: string }[];
 	noteNodes?: { kind: NoteKind; node: string }[];
@@ -135,7 +137,7 @@ export class SkosReader {
 			const kind = LABELS[name];
 			if (isLiteral) {
 				const text = object.value;
-				draft.labels.push({ kind, lang: object.language ?? '', text, filed: this.watch?.label(text) });
+				addLabel(draft, kind, { lang: object.language ?? '', text, filed: this.watch?.label(text) });
 			} else (draft.labelNodes ??= []).push({ kind, node: object.value });
 			if (kind === 'preferred') draft.isConcept = true;
 		} else if (NOTES[name]) {
@@ -270,6 +272,7 @@ export class SkosReader {
 			draft = {
 				isConcept: false,
 				labels: [],
+				kinds: [],
 				notes: [],
 				links: [],
 				deprecated: false
@@ -314,7 +317,7 @@ export class SkosReader {
 	private resolveNodes(uri: string, draft: Draft): void {
 		for (const { kind, node } of draft.labelNodes ?? []) {
 			const literal = this.literals.get(node);
-			if (literal) draft.labels.push({ kind, ...literal });
+			if (literal) addLabel(draft, kind, { ...literal });
 			else {
 				this.counts.read++;
 				this.refuse(
@@ -352,18 +355,19 @@ export class SkosReader {
 
 	private preferredLabels(uri: string, draft: Draft): LangText[] {
 		const labels: LangText[] = [];
-		for (const { kind, lang, text, filed } of draft.labels) {
-			if (kind !== 'preferred') continue;
+		for (let i = 0; i < draft.labels.length; i++) {
+			if (draft.kinds[i] !== 'preferred') continue;
+			const { lang, text } = draft.labels[i];
 			const clean = this.cleanLabel(uri, text);
 			if (clean === undefined) {
 				this.counts.read++;
 				continue;
 			}
 			const rival = labels.find((label) => label.lang === lang);
-			const label = { lang, text: clean, filed: clean === text ? filed : undefined };
+			const label = mended(draft.labels[i], clean);
 			if (!rival) labels.push(label);
 			else if (rival.text !== clean) {
-				draft.labels.push({ kind: 'entry', ...label });
+				addLabel(draft, 'entry', label);
 				this.repair(
 					'second-label',
 					uri,
@@ -402,8 +406,9 @@ export class SkosReader {
 		// A handful of labels is looked through faster than it is hashed.
 		const seen: LangText[] = [...heading.labels];
 		const many = draft.labels.length > 40 ? new Set(seen.map(nameOf)) : undefined;
-		for (const { kind, lang, text, filed } of draft.labels) {
-			if (kind === 'preferred') continue;
+		for (let i = 0; i < draft.labels.length; i++) {
+			if (draft.kinds[i] === 'preferred') continue;
+			const { lang, text } = draft.labels[i];
 			this.counts.read++;
 			const clean = this.cleanLabel(heading.uri, text);
 			if (clean === undefined) continue;
@@ -419,10 +424,10 @@ export class SkosReader {
 				continue;
 			}
 			this.counts.kept++;
-			const label = { lang, text: clean, filed: clean === text ? filed : undefined };
+			const label = mended(draft.labels[i], clean);
 			if (many) many.add(nameOf(label));
 			else seen.push(label);
-			if (kind === 'hidden') heading.hidden.push(label);
+			if (draft.kinds[i] === 'hidden') heading.hidden.push(label);
 			else entryTerms.push(Object.assign(label, { headings: [n] }));
 		}
 	}
@@ -566,6 +571,15 @@ export class SkosReader {
 		}
 	}
 }
+
+function addLabel(draft: Draft, kind: LabelKind, label: LangText): void {
+	draft.labels.push(label);
+	draft.kinds.push(kind);
+}
+
+/** A label with its text as it is kept; the same where nothing was mended, as it is for most. */
+const mended = (label: LangText, clean: string): LangText =>
+	label.text === clean ? label : { lang: label.lang, text: clean, filed: undefined };
 
 const distinct = (list: number[]) => (list.length > 1 ? [...new Set(list)] : list);
 

@@ -124,6 +124,30 @@ describe('packed forms', () => {
 		);
 	});
 
+	it('keep numbers of any size, and take few bytes for small ones and for small steps', () => {
+		const ascending = fc
+			.array(fc.nat(300), { maxLength: 20 })
+			.map((steps) => steps.map((_, i) => steps.slice(0, i + 1).reduce((sum, step) => sum + step, 0)));
+		const numbers = fc.oneof(
+			fc.array(fc.nat(2 ** 16 + 5)),
+			fc.array(fc.nat(2 ** 32 - 1)),
+			ascending,
+			ascending.map((list) => [0, ...list])
+		);
+		fc.assert(
+			fc.property(numbers, numbers, (some, others) => {
+				const back = unpack(pack({ some: Uint32Array.from(some), others: Uint32Array.from(others) }));
+				expect([...(back.some as Uint32Array)]).toEqual(some);
+				expect([...(back.others as Uint32Array)]).toEqual(others);
+			})
+		);
+		const size = (list: number[]) => pack({ list: Uint32Array.from(list) }).length;
+		const places = Array.from({ length: 4_000 }, (_, i) => 30 * i);
+		expect(size(places)).toBeLessThan(4_200);
+		expect(size(places.map((place) => (place * 7) % 60_000))).toBeLessThan(8_200);
+		expect(size(places.map((place) => 2 ** 31 + place))).toBeGreaterThan(16_000);
+	});
+
 	it('invert links', () => {
 		fc.assert(
 			fc.property(graph, (lists) => {

@@ -181,12 +181,7 @@ export function pack(sections: Record<string, Section>, encode = latin1Bytes): U
 	for (const [name, section] of Object.entries(sections)) {
 		if (typeof section === 'string') bodies.push({ name, ...packString(section, encode) });
 		else if (section instanceof Uint8Array) bodies.push({ name, type: 'u8', bytes: section });
-		else
-			bodies.push({
-				name,
-				type: 'u32',
-				bytes: new Uint8Array(section.buffer, section.byteOffset, section.byteLength)
-			});
+		else bodies.push({ name, ...packNumbers(section) });
 	}
 	let at = 0;
 	const directory = bodies.map(({ name, type, bytes }) => {
@@ -223,6 +218,9 @@ export function unpack(packed: Uint8Array, decoders: Decoders = { latin1, utf16 
 	for (const { name, type, at, length } of directory) {
 		const start = bytes.byteOffset + 4 + headLength + at;
 		if (type === 'u32') sections[name] = new Uint32Array(bytes.buffer, start, length / 4);
+		else if (type === 'u16')
+			sections[name] = Uint32Array.from(new Uint16Array(bytes.buffer, start, length / 2));
+		else if (type === 'steps') sections[name] = afterSteps(new Uint8Array(bytes.buffer, start, length));
 		else if (type === 'u8') sections[name] = new Uint8Array(bytes.buffer, start, length);
 		else if (type === 'latin1') sections[name] = decoders.latin1(new Uint8Array(bytes.buffer, start, length));
 		else sections[name] = decoders.utf16(new Uint8Array(bytes.buffer, start, length));
@@ -237,6 +235,32 @@ function latin1Bytes(text: string): Uint8Array {
 	const bytes = new Uint8Array(text.length);
 	for (let i = 0; i < text.length; i++) bytes[i] = text.charCodeAt(i);
 	return bytes;
+}
+
+/** Numbers as small as they allow, which is most of the time it takes to store and read them. */
+function packNumbers(numbers: Uint32Array): { type: string; bytes: Uint8Array } {
+	if (inSmallSteps(numbers)) {
+		const steps = new Uint8Array(numbers.length);
+		for (let i = 1; i < numbers.length; i++) steps[i] = numbers[i] - numbers[i - 1];
+		return { type: 'steps', bytes: steps };
+	}
+	const isShort = numbers.every((number) => number < 2 ** 16);
+	const { buffer, byteOffset, byteLength } = isShort ? Uint16Array.from(numbers) : numbers;
+	return { type: isShort ? 'u16' : 'u32', bytes: new Uint8Array(buffer, byteOffset, byteLength) };
+}
+
+/** As the places are where short texts and lists begin. */
+function inSmallSteps(numbers: Uint32Array): boolean {
+	if (numbers[0] !== 0) return false;
+	for (let i = 1; i < numbers.length; i++)
+		if (numbers[i] < numbers[i - 1] || numbers[i] - numbers[i - 1] > 255) return false;
+	return true;
+}
+
+function afterSteps(steps: Uint8Array): Uint32Array {
+	const numbers = new Uint32Array(steps.length);
+	for (let i = 1; i < steps.length; i++) numbers[i] = numbers[i - 1] + steps[i];
+	return numbers;
 }
 
 function packString(text: string, encode: Latin1Encoder): { type: string; bytes: Uint8Array } {

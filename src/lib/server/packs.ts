@@ -5,7 +5,7 @@ import type { TransactionSql } from 'postgres';
 import { connect } from './db/client';
 
 /** Packed editions are stored in parts of this many bytes. */
-const PART = 4 * 2 ** 20;
+const PART = 256 * 2 ** 10;
 
 /** Signature, no flags, no extension: how PostgreSQL's binary COPY begins (its manual, chapter COPY). */
 const HEADER = Buffer.concat([Buffer.from('PGCOPY\n\xff\r\n\0', 'latin1'), Buffer.alloc(8)]);

@@ -118,7 +118,8 @@ export const labels = pgTable(
 		lang: text('lang').notNull(),
 		text: text('text').notNull()
 	},
-	(t) => [primaryKey({ columns: [t.editionId, t.n, t.kind, t.position] })]
+	// Numbers first: texts are dearer to compare.
+	(t) => [primaryKey({ columns: [t.editionId, t.n, t.position, t.kind] })]
 );
 
 export const notes = pgTable(
@@ -142,9 +143,11 @@ export const relations = pgTable(
 		other: integer('other').notNull()
 	},
 	(t) => [
-		primaryKey({ columns: [t.editionId, t.n, t.kind, t.other] }),
+		primaryKey({ columns: [t.editionId, t.n, t.other, t.kind] }),
 		// The packed form answers for the hierarchy from both ends; only what replaces a heading is asked of the rows.
-		index('relations_replacing').on(t.editionId, t.other).where(sql`${t.kind} = 'replaces'`)
+		index('relations_replacing')
+			.on(t.editionId, t.other)
+			.where(sql`${t.kind} = 'replaces'`)
 	]
 );
 
