@@ -36,6 +36,12 @@ function inAnyOrder(words: readonly string[]): string {
 	return [...words].sort().join(' ');
 }
 
+function spacesIn(text: string): number {
+	let count = 0;
+	for (let at = text.indexOf(' '); at >= 0; at = text.indexOf(' ', at + 1)) count++;
+	return count;
+}
+
 /** The hash of the key of a form, without making the key. */
 function hashOfKey(form: string): number {
 	let value: number | undefined;
@@ -110,6 +116,8 @@ const HASHES = 3;
 export class TextFiling {
 	private readonly words = new WordNumbers();
 	private readonly folds: string[] = [];
+	/** By text: whether it is words with single spaces between them and nothing else. */
+	private readonly plain: boolean[] = [];
 	private readonly wordsOfTexts = new FlatLists();
 	private readonly hashes = new FlatLists();
 	private readonly noteStems = new FlatLists();
@@ -132,6 +140,11 @@ export class TextFiling {
 			);
 		}
 		this.folds.push(folded);
+		this.plain.push(
+			own.length > 0 &&
+				words.lengthOf(own) + own.length - 1 === folded.length &&
+				spacesIn(folded) === own.length - 1
+		);
 		this.wordsOfTexts.add(own);
 		this.hashes.add(hashes);
 	}
@@ -162,6 +175,7 @@ export class TextFiling {
 		const displayed = Uint32Array.from(numbering.keys()).filter(
 			(label) => kinds[numbering[label]] !== HIDDEN
 		);
+		const permuted = permutedOrder(displayed, textOf, this.wordsOfTexts, this.words.words);
 		const { dictionary, rankOfStem } = this.words.sorted();
 		const stemCount = rankOfStem.length;
 		const stemOfWord = (word: number) => rankOfStem[this.words.stemOfWord[word]];
@@ -182,8 +196,14 @@ export class TextFiling {
 					for (let at = this.noteStems.starts[note]; at < end; at++) take(rankOfStem[this.noteStems.at(at)]);
 				}
 			}),
-			alphabetical: alphabeticalOrder(folds, displayed),
-			permuted: permutedOrder(displayed, textOf, this.wordsOfTexts, this.words.words)
+			alphabetical: alphabeticalOrder(
+				folds,
+				displayed,
+				permuted,
+				(label) => this.plain[textOf[label]],
+				(one, other) => this.wordsOfTexts.beginAlike(textOf[one], textOf[other], 1 + AFTER)
+			),
+			permuted
 		};
 	}
 
@@ -248,6 +268,15 @@ class FlatLists {
 		this.starts.push(at + list.length);
 	}
 
+	/** Whether two lists have the same first numbers, so many of them, or all where both are shorter. */
+	beginAlike(one: number, other: number, count: number): boolean {
+		const { starts, values } = this;
+		const length = Math.min(count, starts[one + 1] - starts[one]);
+		if (length !== Math.min(count, starts[other + 1] - starts[other])) return false;
+		for (let i = 0; i < length; i++) if (values[starts[one] + i] !== values[starts[other] + i]) return false;
+		return true;
+	}
+
 	/** The number at a place in all lists taken as one. */
 	at(place: number): number {
 		return this.values[place];
@@ -301,6 +330,13 @@ class WordNumbers {
 		});
 	}
 
+	/** Characters of some words. */
+	lengthOf(words: readonly number[]): number {
+		let length = 0;
+		for (const word of words) length += this.words[word].length;
+		return length;
+	}
+
 	/** As `contentWords` of the text module. */
 	meaningful(words: number[]): number[] {
 		const content = words.filter((word) => !this.isFunctionWord[word]);
@@ -344,68 +380,35 @@ class WordNumbers {
 	}
 }
 
-/** Labels, given ascending, by their folds, code unit by code unit; equal ones by number. O(n log n). */
-function alphabeticalOrder(folds: string[], labels: Uint32Array): Uint32Array {
-	const order = labels.slice();
-	sortFrom(folds, order, 0);
+/**
+ * Labels by their folds, code unit by code unit; equal ones by number. A space sorts before anything in a word, so that
+ * labels of words and single spaces alone stand as their first words do in the permuted order, and only those that begin
+ * with the same three words are compared. O(labels + comparisons of the others).
+ */
+function alphabeticalOrder(
+	folds: readonly string[],
+	labels: Uint32Array,
+	permuted: Uint32Array,
+	isPlain: (label: number) => boolean,
+	beginAlike: (one: number, other: number) => boolean
+): Uint32Array {
+	const byFold = (a: number, b: number) => (folds[a] < folds[b] ? -1 : folds[a] > folds[b] ? 1 : a - b);
+	const others = labels.filter((label) => !isPlain(label)).sort(byFold);
+	const plain = new Uint32Array(labels.length - others.length);
+	let filled = 0;
+	for (const entry of permuted)
+		if (entry % MOST_ROTATIONS === 0 && isPlain(entry / MOST_ROTATIONS))
+			plain[filled++] = entry / MOST_ROTATIONS;
+	for (let from = 0, to = 0; from < plain.length; from = to) {
+		for (to = from + 1; to < plain.length && beginAlike(plain[from], plain[to]);) to++;
+		if (to - from > 1) plain.subarray(from, to).sort(byFold);
+	}
+	const order = new Uint32Array(labels.length);
+	for (let i = 0, p = 0, o = 0; i < order.length; i++)
+		order[i] =
+			o === others.length || (p < plain.length && byFold(plain[p], others[o]) < 0) ? plain[p++] : others[o++];
 	return order;
 }
-
-/** So few labels are sorted by comparing them whole. */
-const FEW = 24;
-
-/**
- * Sorts labels whose folds are alike before `start`. The next characters as one number settle most pairs at the speed
- * of a numeric sort; labels that share it are sorted from there on (multikey sorting: J. L. Bentley and R. Sedgewick,
- * "Fast algorithms for sorting and searching strings", 1997, with heads of several characters).
- */
-function sortFrom(folds: string[], labels: Uint32Array, start: number): void {
-	if (labels.length <= FEW) {
-		labels.sort((a, b) => (folds[a] < folds[b] ? -1 : folds[a] > folds[b] ? 1 : a - b));
-		return;
-	}
-	const heads = Float64Array.from(labels, (label) => headOf(folds[label], start));
-	const sorted = heads.slice().sort();
-	const next = new Map<number, number>();
-	for (let i = sorted.length - 1; i >= 0; i--) next.set(sorted[i], i);
-	const given = labels.slice();
-	for (let i = 0; i < given.length; i++) {
-		const at = next.get(heads[i]) as number;
-		labels[at] = given[i];
-		next.set(heads[i], at + 1);
-	}
-	for (let from = 0, to = 0; from < sorted.length; from = to) {
-		const head = sorted[from];
-		to = next.get(head) as number;
-		if (to - from === 1 || hasEnded(head)) continue;
-		const group = labels.subarray(from, to);
-		if (isExact(head)) sortFrom(folds, group, start + HEAD);
-		else group.sort((a, b) => (folds[a] < folds[b] ? -1 : folds[a] > folds[b] ? 1 : a - b));
-	}
-}
-
-/** Characters in a head: as many as a double holds of them exactly. */
-const HEAD = 6;
-
-/** Some characters as a number that sorts as they do. Half above a whole number where one is beyond Latin-1. */
-function headOf(text: string, start: number): number {
-	let head = 0;
-	for (let i = 0; i < HEAD; i++) {
-		const at = start + i;
-		// A character that is not there sorts before any that is.
-		const unit = at < text.length ? Math.min(text.charCodeAt(at) + 1, 255) : 0;
-		head = head * 256 + unit;
-		// What follows one that is only known to be late must not decide.
-		if (unit === 255) return head * 256 ** (HEAD - 1 - i) + 0.5;
-	}
-	return head;
-}
-
-/** Whether texts with this head are alike in all its characters. */
-const isExact = (head: number) => Number.isInteger(head);
-
-/** Whether texts with this head end within it. */
-const hasEnded = (head: number) => head % 256 === 0;
 
 /** Words of a label that are rotated; no heading has more. */
 export const MOST_ROTATIONS = 64;
