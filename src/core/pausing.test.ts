@@ -35,7 +35,7 @@ describe('work that pauses', () => {
 			yield;
 			throw new Error('Not so.');
 		}
-		expect(() => new InTurns(failing()).turn(100)).toThrow('Not so.');
+		expect(() => new InTurns(failing()).turn(2, () => 0)).toThrow('Not so.');
 		expect(() => new InTurns(failing()).finish()).toThrow('Not so.');
 	});
 });

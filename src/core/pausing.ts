@@ -19,7 +19,7 @@ export class InTurns<T> {
 	constructor(private readonly work: Pausing<T>) {}
 
 	/** Goes on for about so many milliseconds, as `now` measures them. */
-	turn(milliseconds: number, now: () => number = () => performance.now()): void {
+	turn(milliseconds: number, now: () => number): void {
 		const until = now() + milliseconds;
 		while (!this.result && now() < until) {
 			const step = this.work.next();

@@ -187,7 +187,7 @@ async function store(
 	filed?.catch(() => {});
 	const rest = new InTurns(inspectAndPrepare(data, inspect, filed && labels));
 	for (const { table, columns, rows } of rowsOf(edition.id, data))
-		await copy(tx, table, columns, rows, () => rest.turn(TURN));
+		await copy(tx, table, columns, rows, () => rest.turn(TURN, () => performance.now()));
 	const { withLabels, withFiled } = rest.finish();
 	const index = filed && withFiled ? withFiled(await filed) : LabelIndex.build(data);
 	await writePack(
