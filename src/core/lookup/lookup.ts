@@ -280,10 +280,10 @@ class Search {
 	}
 
 	/**
-	 * Words of the dictionary one edit or one adjacent swap away of a word of five letters or more, or two edits of one
-	 * of eight. O(words of about that length), as few are compared whole: an edit changes at most two of the set of
-	 * letters; and after one edit the first two letters or the last two are as they were, after two either these or the
-	 * middle.
+	 * Words of the dictionary one edit or one adjacent swap away from a word of five letters or more, or two edits from
+	 * one of eight. After one edit the first two letters or the last two are as they were, after two either these or the
+	 * middle; and an edit changes at most two of the set of letters, so few words are compared whole. O(words that share
+	 * such a pair of letters).
 	 */
 	private wordsNear(word: string, edits: 1 | 2): { word: string; stem: number }[] {
 		const name = `${word}/${edits}`;
@@ -302,11 +302,15 @@ class Search {
 		const { first, last } = this.index.wordsByEnds();
 		const lists = [first.at(groupAt(word, 0)), last.at(groupAt(word, word.length - 2))];
 		if (edits === 2) {
+			// Of the pairs in the middle the rarest leads to it soonest.
 			const pairs = this.index.wordsByPairs();
-			const [middle] = Array.from(thirdsOf(word)[1].slice(1), (_, at) =>
-				pairs.at(groupAt(thirdsOf(word)[1], at))
-			).sort((a, b) => a.length - b.length);
-			lists.push(middle);
+			const [, middle] = thirdsOf(word);
+			let rarest = pairs.at(groupAt(middle, 0));
+			for (let at = 1; at < middle.length - 1; at++) {
+				const list = pairs.at(groupAt(middle, at));
+				if (list.length < rarest.length) rarest = list;
+			}
+			lists.push(rarest);
 		}
 		const seen = new Set<number>();
 		for (const list of lists)

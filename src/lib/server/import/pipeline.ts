@@ -8,6 +8,7 @@ import { Transform, type TransformCallback } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { Sql, TransactionSql } from 'postgres';
 import { SkosReader, type VocabularyReading } from '../../../core/formats/skos-read';
+import type { Filed } from '../../../core/lookup/filing';
 import { InTurns, type Pausing } from '../../../core/pausing';
 import { LabelIndex, labelsOf, type Labels } from '../../../core/lookup/label-index';
 import { EditionIndex } from '../../../core/vocabulary/edition-index';
@@ -182,19 +183,21 @@ async function store(
 			${languages}, ${hierarchical})
 		returning id`;
 	// The rows are on their way to the database while the labels are filed in their thread, where there is one.
-	const labels = labelsOf(data);
-	const filed = filing?.file(data, labels);
-	filed?.catch(() => {});
-	const rest = new InTurns(inspectAndPrepare(data, inspect, filed && labels));
+	const labels = filing && labelsOf(data);
+	const filed = filing && labels && filing.file(data, labels);
+	const prepared = new InTurns(inspectAndPrepare(data, inspect, labels));
+	// What this thread does while the database takes rows in; once the labels are filed, the rest.
+	let work: InTurns<unknown> = prepared;
+	const packed = filed?.then((filed) => {
+		const form = new InTurns(packedForm(prepared.finish(), filed));
+		work = form;
+		return form;
+	});
+	packed?.catch(() => {});
 	for (const { table, columns, rows } of rowsOf(edition.id, data))
-		await copy(tx, table, columns, rows, () => rest.turn(TURN, () => performance.now()));
-	const { withLabels, withFiled } = rest.finish();
-	const index = filed && withFiled ? withFiled(await filed) : LabelIndex.build(data);
-	await writePack(
-		tx,
-		edition.id,
-		withLabels(index).toBytes((text) => Buffer.from(text, 'latin1'))
-	);
+		await copy(tx, table, columns, rows, () => work.turn(TURN, () => performance.now()));
+	const form = (await packed) ?? new InTurns(packedForm(prepared.finish(), undefined));
+	await writePack(tx, edition.id, form.finish());
 	await tx`update subject_indexes set current_edition = ${edition.id} where code = ${request.indexCode}`;
 }
 
@@ -202,7 +205,21 @@ async function store(
 function* inspectAndPrepare(data: VocabularyData, inspect: () => Pausing<void>, labels: Labels | undefined) {
 	yield* inspect();
 	const withLabels = yield* EditionIndex.prepare(data);
-	return { withLabels, withFiled: labels && (yield* LabelIndex.prepare(data, labels)) };
+	return { data, withLabels, withFiled: labels && (yield* LabelIndex.prepare(data, labels)) };
+}
+
+type Prepared = ReturnType<typeof inspectAndPrepare> extends Generator<void, infer T> ? T : never;
+
+/** The packed form as bytes, of labels that were filed elsewhere or are filed now. */
+function* packedForm(
+	{ data, withLabels, withFiled }: Prepared,
+	filed: Filed | undefined
+): Pausing<Uint8Array> {
+	const labels = filed && withFiled ? withFiled(filed) : LabelIndex.build(data);
+	yield;
+	const index = withLabels(labels);
+	yield;
+	return index.toBytes((text) => Buffer.from(text, 'latin1'));
 }
 
 /** The rows of an edition, table by table, made as they are sent. */
