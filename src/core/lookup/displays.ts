@@ -1,6 +1,7 @@
 /** The classic displays of a vocabulary as windows on sorted orders, so that a roll of any length opens at once. */
 import { fold, wordsOf } from '../text';
-import { LabelIndex, LabelKind, rotationOf } from './label-index';
+import { LabelKind } from './filing';
+import { LabelIndex, rotationOf } from './label-index';
 import { placeOf } from './lookup';
 
 /** One line of the alphabetical or permuted display. */

@@ -30,10 +30,13 @@ export function stemForm(folded: string): string {
 }
 
 function inAnyOrder(words: readonly string[]): string {
-	if (words.length < 2) return words[0] ?? '';
-	// Most labels have two words, which need no sorting.
-	if (words.length === 2) return words[0] <= words[1] ? `${words[0]} ${words[1]}` : `${words[1]} ${words[0]}`;
-	return [...words].sort().join(' ');
+	return inOrder([...words]).join(' ');
+}
+
+/** Sorts words where they are. Most labels have two, which need no sorting. */
+function inOrder(words: string[]): string[] {
+	if (words.length > 2) return words.sort();
+	return words.length === 2 && words[0] > words[1] ? words.reverse() : words;
 }
 
 function spacesIn(text: string): number {
@@ -56,12 +59,9 @@ function hashOfKey(form: string): number {
 
 /** The hash of what `inAnyOrder` gives, without making it. */
 function hashInAnyOrder(words: string[]): number {
-	if (words.length === 2) {
-		if (words[0] > words[1]) words.reverse();
-	} else if (words.length > 2) words.sort();
-	let value = hash(words[0] ?? '');
-	for (let i = 1; i < words.length; i++) value = hash(words[i], hash(' ', value));
-	return value;
+	let value: number | undefined;
+	for (const word of inOrder(words)) value = hash(word, value === undefined ? value : hash(' ', value));
+	return value ?? hash('');
 }
 
 /** One bit for each letter a–z that a word has, and one for anything else: words one edit apart differ in at most two. */
@@ -74,16 +74,16 @@ export function lettersOf(word: string): number {
 	return bits >>> 0;
 }
 
+/** A hidden label is found and not displayed. */
+export const LabelKind = { preferred: 0, entry: 1, hidden: 2 } as const;
+
 /** The labels of a vocabulary by the numbers of their texts, and the notes of each heading by theirs. */
 export interface Listing {
 	texts: ArrayLike<number>;
-	/** 0 for a preferred label, 2 for a hidden one, which is found and not displayed. */
+	/** Of `LabelKind`. */
 	kinds: ArrayLike<number>;
 	notes: Rows;
 }
-
-/** The kind of a label that is found and not displayed. */
-const HIDDEN = 2;
 
 /** What texts come to, put in order. */
 export interface Filed {
@@ -173,7 +173,7 @@ export class TextFiling {
 			}
 		}
 		const displayed = Uint32Array.from(numbering.keys()).filter(
-			(label) => kinds[numbering[label]] !== HIDDEN
+			(label) => kinds[numbering[label]] !== LabelKind.hidden
 		);
 		const permuted = permutedOrder(displayed, textOf, this.wordsOfTexts, this.words.words);
 		const { dictionary, rankOfStem } = this.words.sorted();
@@ -212,7 +212,7 @@ export class TextFiling {
 		let longest = 0;
 		for (const { length } of this.folds) longest = Math.max(longest, length);
 		const groupOf = (place: number) =>
-			(kinds[place] === 0 ? 0 : longest + 1) + this.folds[texts[place]].length;
+			(kinds[place] === LabelKind.preferred ? 0 : longest + 1) + this.folds[texts[place]].length;
 		const starts = new Uint32Array(2 * (longest + 1) + 1);
 		for (let place = 0; place < texts.length; place++) starts[groupOf(place) + 1]++;
 		for (let group = 1; group < starts.length; group++) starts[group] += starts[group - 1];

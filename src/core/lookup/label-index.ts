@@ -5,9 +5,7 @@ import type { AcronymPair } from '../text';
 import { HashTable, Rows, StringTable, type Section } from '../vocabulary/packed';
 import type { LangText, VocabularyData } from '../vocabulary/types';
 import { foldsFrom, oddFolds } from './fold-table';
-import { invert, MOST_ROTATIONS, TextFiling, type Filed, type Listing } from './filing';
-
-export const LabelKind = { preferred: 0, entry: 1, hidden: 2 } as const;
+import { invert, LabelKind, MOST_ROTATIONS, TextFiling, type Filed, type Listing } from './filing';
 
 interface Parts extends Omit<Filed, 'numbering'> {
 	/** Labels, preferred ones first, each group by the length of its folds. */
@@ -87,8 +85,10 @@ export class LabelIndex {
 	wordsByEnds(): { first: Rows; last: Rows } {
 		const { words } = this.parts;
 		this.ends ??= {
-			first: grouped(words, (word, take) => take(groupOfPair(words, word, 0))),
-			last: grouped(words, (word, take) => take(groupOfPair(words, word, words.lengthAt(word) - 2)))
+			first: invert(GROUPS, words.length, (word, take) => take(groupOfPair(words, word, 0))),
+			last: invert(GROUPS, words.length, (word, take) =>
+				take(groupOfPair(words, word, words.lengthAt(word) - 2))
+			)
 		};
 		return this.ends;
 	}
@@ -96,7 +96,7 @@ export class LabelIndex {
 	/** Words by the groups of all pairs of neighbouring characters in them. O(length of all words) at first. */
 	wordsByPairs(): Rows {
 		const { words } = this.parts;
-		this.pairs ??= grouped(words, (word, take) => {
+		this.pairs ??= invert(GROUPS, words.length, (word, take) => {
 			for (let at = 0; at < words.lengthAt(word) - 1; at++) take(groupOfPair(words, word, at));
 		});
 		return this.pairs;
@@ -192,11 +192,7 @@ const groupOf = (first: number, second: number) => ((first & 0x1f) << 5) | (seco
 export const groupAt = (text: string, at: number) => groupOf(text.charCodeAt(at), text.charCodeAt(at + 1));
 
 function groupOfPair(words: StringTable, word: number, at: number): number {
-	return at < 0 || words.lengthAt(word) < 2 ? 0 : groupOf(words.codeAt(word, at), words.codeAt(word, at + 1));
-}
-
-function grouped(words: StringTable, groups: (word: number, take: (group: number) => void) => void): Rows {
-	return invert(GROUPS, words.length, groups);
+	return words.lengthAt(word) < 2 ? 0 : groupOf(words.codeAt(word, at), words.codeAt(word, at + 1));
 }
 
 /** What was filed as sections of a pack, to be sent from one thread to another. */

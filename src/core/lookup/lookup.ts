@@ -2,8 +2,8 @@
 import { distance } from 'fastest-levenshtein';
 import { contentWords, fold, key, splitQualifier, stemOf, variantKey, variants, wordsOf } from '../text';
 import type { AcronymPair } from '../text';
-import { lettersOf, orderForm, stemForm } from './filing';
-import { groupAt, LabelIndex, LabelKind } from './label-index';
+import { LabelKind, lettersOf, orderForm, stemForm } from './filing';
+import { groupAt, LabelIndex } from './label-index';
 
 /** Tiers of a match, best first. */
 export const TIERS = [
