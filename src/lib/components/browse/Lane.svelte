@@ -138,9 +138,9 @@
 						{#each answer.neighbours as neighbour (neighbour.id)}
 							<li class="py-0.5">
 								<a data-row href={lineageAt(place, index.code, neighbour.id, query)} class="hover:underline">
-									{#if neighbour.text !== neighbour.label}<span class="text-quiet"
-											>{neighbour.text} →
-										</span>{/if}<HeadingText label={neighbour.label} />
+									{#if neighbour.text !== neighbour.label}<span class="mr-1 text-quiet"
+											>{neighbour.text} →</span
+										>{/if}<HeadingText label={neighbour.label} />
 								</a>
 							</li>
 						{/each}
