@@ -10,7 +10,9 @@ export default defineConfig({
 				test: {
 					name: 'core',
 					include: ['src/core/**/*.test.ts', 'src/lib/components/**/*.test.ts', 'demo/**/*.test.ts'],
-					setupFiles: ['src/core/seed.test-aid.ts']
+					setupFiles: ['src/core/seed.test-aid.ts'],
+					// Properties over many cases take their time on a machine that others share.
+					testTimeout: 30_000
 				}
 			},
 			{

@@ -18,13 +18,14 @@ export class InTurns<T> {
 
 	constructor(private readonly work: Pausing<T>) {}
 
-	/** Goes on for about so many milliseconds, as `now` measures them. */
-	turn(milliseconds: number, now: () => number): void {
+	/** Goes on for about so many milliseconds, as `now` measures them; answers whether more is left to do. */
+	turn(milliseconds: number, now: () => number): boolean {
 		const until = now() + milliseconds;
 		while (!this.result && now() < until) {
 			const step = this.work.next();
 			if (step.done) this.result = { value: step.value };
 		}
+		return !this.result;
 	}
 
 	finish(): T {

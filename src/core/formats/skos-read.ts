@@ -1,6 +1,7 @@
 /** Reads a SKOS vocabulary from a stream of RDF statements, whatever syntax they came in. */
 import { finished, type Pausing } from '../pausing';
-import { completeRelations, integrityFindings } from '../vocabulary/integrity';
+import { LabelIndex } from '../lookup/label-index';
+import { completeRelations, labelFindings, linkFindings } from '../vocabulary/integrity';
 import type {
 	CollectionData,
 	EntryTermData,
@@ -184,13 +185,19 @@ export class SkosReader {
 
 	finish(): VocabularyReading {
 		const reading = this.gather();
-		finished(this.inspect(reading));
+		finished(this.inspectLinks(reading));
+		finished(this.inspectLabels(reading, LabelIndex.build(reading.data)));
 		return reading;
 	}
 
-	/** What is at odds in the whole, added to the findings of a reading: nothing else of it follows from that. */
-	inspect({ data }: VocabularyReading): Pausing<void> {
-		return integrityFindings(data, (finding) => this.report(finding));
+	/** What is at odds among the links, added to the findings of a reading: nothing else of it follows from that. */
+	inspectLinks({ data }: VocabularyReading): Pausing<void> {
+		return linkFindings(data, (finding) => this.report(finding));
+	}
+
+	/** The same among the labels, once they are filed. */
+	inspectLabels({ data }: VocabularyReading, labels: LabelIndex): Pausing<void> {
+		return labelFindings(data, labels, (finding) => this.report(finding));
 	}
 
 	/** The vocabulary, with all that was found on the way to it. */
@@ -405,6 +412,7 @@ export class SkosReader {
 	private entryTerms(draft: Draft, n: number, heading: HeadingData, entryTerms: EntryTermData[]): void {
 		// A handful of labels is looked through faster than it is hashed.
 		const seen: LangText[] = [...heading.labels];
+		const headings = [n];
 		const many = draft.labels.length > 40 ? new Set(seen.map(nameOf)) : undefined;
 		for (let i = 0; i < draft.labels.length; i++) {
 			if (draft.kinds[i] === 'preferred') continue;
@@ -428,7 +436,7 @@ export class SkosReader {
 			if (many) many.add(nameOf(label));
 			else seen.push(label);
 			if (draft.kinds[i] === 'hidden') heading.hidden.push(label);
-			else entryTerms.push(Object.assign(label, { headings: [n] }));
+			else entryTerms.push({ lang, text: clean, headings, filed: label.filed });
 		}
 	}
 

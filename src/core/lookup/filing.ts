@@ -3,76 +3,12 @@
  * and worked on at once; what they come to is numbered and put in order at the end. So the work can go on in a thread of
  * its own while a file is still being read.
  */
-import {
-	contentWords,
-	fold,
-	isFunctionWord,
-	levelWords,
-	normalWord,
-	splitQualifier,
-	stemOf,
-	variantKeyOfFold,
-	wordsOf
-} from '../text';
-import { hash, HashFiling, Rows, StringTable, type HashTable } from '../vocabulary/packed';
+import { fold, key, splitQualifier, variantKeyOfFold } from '../text';
+import { hash, HashFiling, mixed, Rows, StringTable, type HashTable } from '../vocabulary/packed';
+import { WordNumbers } from './word-numbers';
 
 /** Longest fold that is filed; what lies beyond is kept in the label and ignored by lookup. */
 const LONGEST_FOLD = 400;
-
-/** Words of a label in any order, function words left out, as one text. */
-export function orderForm(folded: string): string {
-	return inAnyOrder(contentWords(folded));
-}
-
-/** Stems of a label in any order, function words left out, as one text. */
-export function stemForm(folded: string): string {
-	return inAnyOrder(contentWords(folded).map(stemOf));
-}
-
-function inAnyOrder(words: readonly string[]): string {
-	return inOrder([...words]).join(' ');
-}
-
-/** Sorts words where they are. Most labels have two, which need no sorting. */
-function inOrder(words: string[]): string[] {
-	if (words.length > 2) return words.sort();
-	return words.length === 2 && words[0] > words[1] ? words.reverse() : words;
-}
-
-function spacesIn(text: string): number {
-	let count = 0;
-	for (let at = text.indexOf(' '); at >= 0; at = text.indexOf(' ', at + 1)) count++;
-	return count;
-}
-
-/** The hash of the key of a form, without making the key. */
-function hashOfKey(form: string): number {
-	let value: number | undefined;
-	for (let from = 0; from <= form.length;) {
-		const space = form.indexOf(' ', from);
-		const end = space < 0 ? form.length : space;
-		value = hash(form, value, from, end);
-		from = end + 1;
-	}
-	return value ?? hash('');
-}
-
-/** The hash of what `inAnyOrder` gives, without making it. */
-function hashInAnyOrder(words: string[]): number {
-	let value: number | undefined;
-	for (const word of inOrder(words)) value = hash(word, value === undefined ? value : hash(' ', value));
-	return value ?? hash('');
-}
-
-/** One bit for each letter a–z that a word has, and one for anything else: words one edit apart differ in at most two. */
-export function lettersOf(word: string): number {
-	let bits = 0;
-	for (let i = 0; i < word.length; i++) {
-		const letter = word.charCodeAt(i) - 97;
-		bits |= 1 << (letter >= 0 && letter < 26 ? letter : 26);
-	}
-	return bits >>> 0;
-}
 
 /** A hidden label is found and not displayed. */
 export const LabelKind = { preferred: 0, entry: 1, hidden: 2 } as const;
@@ -125,33 +61,24 @@ export class TextFiling {
 	/** Takes a label; they are numbered from 0 as they come. O(length). */
 	addLabel(text: string): void {
 		const folded = fold(text.length > LONGEST_FOLD ? text.slice(0, LONGEST_FOLD) : text);
-		const { words } = this;
-		const own = words.numbersOf(wordsOf(folded));
-		const hashes: number[] = [];
+		const { words, hashes } = this;
 		const { base, qualifier } = splitQualifier(folded);
-		for (const form of qualifier ? [folded, base] : [folded]) {
-			const content = words.meaningful(form === folded ? own : words.numbersOf(wordsOf(form)));
-			// Only a form as it is spoken has its words in the order of the key.
-			const spoken = form === folded && !qualifier && !form.includes(',');
-			hashes.push(
-				hashOfKey(form),
-				spoken ? words.hashOfLevelled(own) : hash(variantKeyOfFold(form)),
-				words.hashOfStemsInAnyOrder(content)
-			);
-		}
+		const own = words.read(folded);
 		this.folds.push(folded);
-		this.plain.push(
-			own.length > 0 &&
-				words.lengthOf(own) + own.length - 1 === folded.length &&
-				spacesIn(folded) === own.length - 1
-		);
-		this.wordsOfTexts.add(own);
-		this.hashes.add(hashes);
+		this.plain.push(own.isPlain);
+		this.wordsOfTexts.add(own.numbers);
+		// Only a form as it is spoken has its words in the order of the key.
+		const isSpoken = qualifier === '' && !folded.includes(',');
+		const levelled = isSpoken ? words.hashOfLevelled(own.numbers) : hash(variantKeyOfFold(folded));
+		const forms = [mixed(own.key), levelled, words.hashOfStems(own.numbers)];
+		if (qualifier)
+			forms.push(hash(key(base)), hash(variantKeyOfFold(base)), words.hashOfStems(words.read(base).numbers));
+		hashes.add(forms);
 	}
 
 	/** Takes a scope note or definition; they are numbered from 0 as they come. O(length). */
 	addNote(text: string): void {
-		this.noteStems.add(this.words.stemsOf(wordsOf(fold(text))));
+		this.noteStems.add(this.words.stemsOfNote(fold(text)));
 	}
 
 	/**
@@ -280,103 +207,6 @@ class FlatLists {
 	/** The number at a place in all lists taken as one. */
 	at(place: number): number {
 		return this.values[place];
-	}
-}
-
-/** The dictionary while it grows. Each word is worked on once; from then on it is a number. */
-class WordNumbers {
-	readonly words: string[] = [];
-	readonly stemOfWord: number[] = [];
-	private readonly numbers = new Map<string, number>();
-	private readonly stems = new Map<string, number>();
-	private readonly stemTexts: string[] = [];
-	private readonly normalOfWord: string[] = [];
-	private readonly levelledOfWord: string[] = [];
-	private readonly isFunctionWord: boolean[] = [];
-
-	numbersOf(words: readonly string[]): number[] {
-		const numbers: number[] = new Array(words.length);
-		for (let i = 0; i < words.length; i++) numbers[i] = this.numbers.get(words[i]) ?? this.enter(words[i]);
-		return numbers;
-	}
-
-	private enter(word: string): number {
-		const number = this.words.length;
-		this.numbers.set(word, number);
-		this.words.push(word);
-		this.stemOfWord.push(this.stemNumber(stemOf(word)));
-		const normal = normalWord(word);
-		this.normalOfWord.push(normal);
-		this.levelledOfWord.push(levelWords(normal));
-		this.isFunctionWord.push(isFunctionWord(word));
-		return number;
-	}
-
-	private stemNumber(stem: string): number {
-		let number = this.stems.get(stem);
-		if (number === undefined) {
-			number = this.stems.size;
-			this.stems.set(stem, number);
-			this.stemTexts.push(stem);
-		}
-		return number;
-	}
-
-	/** Stems of the words of a note, which have no place in the dictionary. */
-	stemsOf(words: readonly string[]): number[] {
-		return words.map((word) => {
-			const known = this.numbers.get(word);
-			return known === undefined ? this.stemNumber(stemOf(word)) : this.stemOfWord[known];
-		});
-	}
-
-	/** Characters of some words. */
-	lengthOf(words: readonly number[]): number {
-		let length = 0;
-		for (const word of words) length += this.words[word].length;
-		return length;
-	}
-
-	/** As `contentWords` of the text module. */
-	meaningful(words: number[]): number[] {
-		const content = words.filter((word) => !this.isFunctionWord[word]);
-		return content.length > 0 ? content : words;
-	}
-
-	/** Of the normal words joined and levelled. No text is made of them, as that would take longer than the rest. */
-	hashOfLevelled(words: readonly number[]): number {
-		let value: number | undefined;
-		for (let i = 0; i < words.length; i++) {
-			const text = this.levelledOfWord[words[i]];
-			// Only with these can levelling reach across from the word before.
-			if (i > 0 && (text.startsWith('e') || text.startsWith('h')))
-				return hash(levelWords(words.map((word) => this.normalOfWord[word]).join('')));
-			value = hash(text, value);
-		}
-		return value ?? hash('');
-	}
-
-	/** Of `stemForm`. */
-	hashOfStemsInAnyOrder(words: readonly number[]): number {
-		return hashInAnyOrder(words.map((word) => this.stemTexts[this.stemOfWord[word]]));
-	}
-
-	/** Dictionaries are stored sorted, so that a stem is found by halving, and a word by its length and then so. */
-	sorted() {
-		const { words, stemTexts } = this;
-		const stems = stemTexts.map((_, number) => number);
-		stems.sort((a, b) => (stemTexts[a] < stemTexts[b] ? -1 : 1));
-		const rankOfStem = new Uint32Array(stems.length);
-		stems.forEach((number, rank) => (rankOfStem[number] = rank));
-		const order = words.map((_, number) => number);
-		order.sort((a, b) => words[a].length - words[b].length || (words[a] < words[b] ? -1 : 1));
-		const dictionary = {
-			stems: StringTable.from(stems.map((number) => stemTexts[number])),
-			words: StringTable.from(order.map((number) => words[number])),
-			wordStems: Uint32Array.from(order, (number) => rankOfStem[this.stemOfWord[number]]),
-			wordLetters: Uint32Array.from(order, (number) => lettersOf(words[number]))
-		};
-		return { dictionary, rankOfStem };
 	}
 }
 

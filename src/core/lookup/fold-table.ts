@@ -19,15 +19,24 @@ function lowered(texts: StringTable): string | undefined {
 
 /** O(total length). */
 export function oddFolds(texts: StringTable, folds: StringTable): OddFolds {
-	const lower = lowered(texts);
-	const { starts } = texts.parts();
+	const text = lowered(texts);
+	const lower = text === undefined ? undefined : new StringTable(text, texts.parts().starts);
 	const labels: number[] = [];
 	for (let label = 0; label < folds.length; label++)
-		if (lower?.slice(starts[label], starts[label + 1]) !== folds.at(label)) labels.push(label);
+		if (!lower || !sameAt(label, lower, folds)) labels.push(label);
 	return {
 		labels: Uint32Array.from(labels),
 		folds: StringTable.from(labels.map((label) => folds.at(label)))
 	};
+}
+
+/** Whether two tables have the same string at a place, without making it. O(length). */
+function sameAt(i: number, one: StringTable, other: StringTable): boolean {
+	const length = one.lengthAt(i);
+	if (length !== other.lengthAt(i)) return false;
+	for (let place = 0; place < length; place++)
+		if (one.codeAt(i, place) !== other.codeAt(i, place)) return false;
+	return true;
 }
 
 /** The folds again, from the labels and what `oddFolds` said of them. O(total length). */

@@ -126,14 +126,12 @@ export class LabelIndex {
 			acronyms: AcronymPair[];
 		};
 		const parts = partsFrom(sections, PACKED) as Omit<Parts, 'folds' | keyof typeof meta>;
-		const strings = (name: string) =>
-			new StringTable(sections[`${name}.text`] as string, sections[`${name}.starts`] as Uint32Array);
-		const labels = sections['labels.oddFolds.labels'] as Uint32Array | undefined;
-		// Packs that were made before hold all folds.
-		const folds = labels
-			? foldsFrom(parts.texts, { labels, folds: strings('labels.oddFolds') })
-			: strings('labels.folds');
-		return new LabelIndex({ ...meta, ...parts, folds });
+		const oddFoldTexts = new StringTable(
+			sections['labels.oddFolds.text'] as string,
+			sections['labels.oddFolds.starts'] as Uint32Array
+		);
+		const odd = { labels: sections['labels.oddFolds.labels'] as Uint32Array, folds: oddFoldTexts };
+		return new LabelIndex({ ...meta, ...parts, folds: foldsFrom(parts.texts, odd) });
 	}
 }
 
@@ -275,23 +273,33 @@ export function rotationOf(index: LabelIndex, entry: number): { label: number; s
 const WORD_START = /[\p{L}\p{N}]+/gu;
 
 /** Acronyms and expansions that name the same heading. O(labels), as few labels look like acronyms. */
-function* acronymPairs(data: VocabularyData): Pausing<AcronymPair[]> {
-	const entries: string[][] = data.headings.map(() => []);
-	for (const entry of data.entryTerms)
-		if (entry.headings.length === 1) entries[entry.headings[0]].push(entry.text);
+function* acronymPairs({ headings, entryTerms }: VocabularyData): Pausing<AcronymPair[]> {
 	const pairs: AcronymPair[] = [];
-	for (const [n, heading] of data.headings.entries()) {
-		if (n % BETWEEN_PAUSES === 0) yield;
-		const labels = [...heading.labels, ...heading.hidden].map(({ text }) => text).concat(entries[n]);
+	/** All labels of the headings that have a short one. */
+	const candidates = new Map<number, string[]>();
+	const look = (n: number, text: string) => {
+		if (text.length <= LONGEST_ACRONYM) candidates.set(n, []);
+		if (!text.includes('(')) return;
+		const { base, qualifier } = splitQualifier(text);
+		if (isAcronymOf(qualifier, base)) pairs.push({ acronym: qualifier, expansion: base });
+	};
+	const each = function* (take: (n: number, text: string) => void): Pausing<void> {
+		for (const [n, { labels, hidden }] of headings.entries()) {
+			if (n % BETWEEN_PAUSES === 0) yield;
+			for (const { text } of labels) take(n, text);
+			for (const { text } of hidden) take(n, text);
+		}
+		for (const [i, { headings: targets, text }] of entryTerms.entries()) {
+			if (i % BETWEEN_PAUSES === 0) yield;
+			if (targets.length === 1) take(targets[0], text);
+		}
+	};
+	yield* each(look);
+	if (candidates.size > 0) yield* each((n, text) => candidates.get(n)?.push(text));
+	for (const labels of candidates.values())
 		for (const short of labels)
 			if (short.length <= LONGEST_ACRONYM)
 				for (const long of labels)
 					if (isAcronymOf(short, long)) pairs.push({ acronym: short, expansion: long });
-		for (const long of labels) {
-			if (!long.includes('(')) continue;
-			const { base, qualifier } = splitQualifier(long);
-			if (isAcronymOf(qualifier, base)) pairs.push({ acronym: qualifier, expansion: base });
-		}
-	}
 	return pairs;
 }

@@ -23,7 +23,7 @@ const data = vocabularyOf(
 	],
 	{ 'Wall paint': ['Walls', 'Paint'] }
 );
-const index = EditionIndex.fromBytes(EditionIndex.build(data).toBytes());
+const index = EditionIndex.fromBytes(EditionIndex.build(data).toBytes()) as EditionIndex;
 const ask = (query: string, limit = 20) =>
 	lookup(index.labels, query, { limit, label: (n) => index.names.at(n) });
 const first = (query: string) => {

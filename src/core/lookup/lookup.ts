@@ -2,8 +2,9 @@
 import { distance } from 'fastest-levenshtein';
 import { contentWords, fold, key, splitQualifier, stemOf, variantKey, variants, wordsOf } from '../text';
 import type { AcronymPair } from '../text';
-import { LabelKind, lettersOf, orderForm, stemForm } from './filing';
+import { LabelKind } from './filing';
 import { groupAt, LabelIndex } from './label-index';
+import { hashOfStems, lettersOf, orderForm, stemForm } from './word-numbers';
 
 /** Tiers of a match, best first. */
 export const TIERS = [
@@ -153,7 +154,7 @@ class Search {
 		};
 		offerSame(parts.variant.get(key(asked)), (folded) => folded);
 		this.byKeys(asked);
-		const stems = parts.stemmed.get(stemForm(asked));
+		const stems = parts.stemmed.getHashed(hashOfStems(asked));
 		offerSame(stems, orderForm, 'order');
 		offerSame(stems, stemForm, 'stem');
 	}

@@ -18,6 +18,12 @@ import type { VocabularyData } from './types';
 /** How much of a scope note is kept at hand, for lists. */
 const NOTE_START = 160;
 
+/**
+ * The form of a pack: raised whenever a word is filed differently or a section is laid out differently. A pack of another
+ * form is not read, and made anew from the rows of its edition.
+ */
+export const PACK_FORM = '2';
+
 export class EditionIndex {
 	private constructor(
 		readonly keys: StringTable,
@@ -78,7 +84,11 @@ export class EditionIndex {
 
 	/** The whole as bytes, for storage. */
 	toBytes(encode?: Latin1Encoder): Uint8Array {
-		const sections: Record<string, Section> = { retired: this.retired, ...this.labels.toSections() };
+		const sections: Record<string, Section> = {
+			form: PACK_FORM,
+			retired: this.retired,
+			...this.labels.toSections()
+		};
 		for (const name of ['keys', 'uris', 'names', 'noteStarts'] as const) {
 			const { text, starts } = this[name].parts();
 			sections[`${name}.text`] = text;
@@ -98,8 +108,10 @@ export class EditionIndex {
 		return pack(sections, encode);
 	}
 
-	static fromBytes(bytes: Uint8Array, decoders?: Decoders): EditionIndex {
+	/** The edition of a pack, or undefined where that is of another form than is made now. */
+	static fromBytes(bytes: Uint8Array, decoders?: Decoders): EditionIndex | undefined {
 		const sections = unpack(bytes, decoders);
+		if (sections.form !== PACK_FORM) return undefined;
 		const numbers = (name: string) => sections[name] as Uint32Array;
 		const strings = (name: string) =>
 			new StringTable(sections[`${name}.text`] as string, numbers(`${name}.starts`));

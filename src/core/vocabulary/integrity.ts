@@ -1,7 +1,9 @@
 /** Integrity of a vocabulary: what is at odds with itself, what an import mends, and what it only reports. */
-import { BETWEEN_PAUSES, type Pausing } from '../pausing';
+import { LabelKind } from '../lookup/filing';
+import type { LabelIndex } from '../lookup/label-index';
+import type { Pausing } from '../pausing';
 import { fold } from '../text';
-import type { Finding, VocabularyData } from './types';
+import type { Finding, HeadingData, VocabularyData } from './types';
 
 /** Makes every narrower link two-way by nature: `broader` alone is kept, and related links are mirrored. */
 export function completeRelations(data: VocabularyData): {
@@ -48,13 +50,12 @@ export function completeRelations(data: VocabularyData): {
 	return { findings, ...counts };
 }
 
-/** Everything that is at odds and that import leaves as it is, told one by one. O(labels + links). */
-export function* integrityFindings(data: VocabularyData, tell: (finding: Finding) => void): Pausing<void> {
+/** Links that are at odds and that import leaves as they are, told one by one. O(links). */
+export function* linkFindings(data: VocabularyData, tell: (finding: Finding) => void): Pausing<void> {
 	for (const rule of [cycles, broaderAndRelated, orphans]) {
 		rule(data).forEach(tell);
 		yield;
 	}
-	yield* labelClashes(data, tell);
 }
 
 /** Groups of headings that are, by broader links, above themselves (Tarjan's strongly connected components, 1972). */
@@ -145,41 +146,68 @@ function orphans(data: VocabularyData): Finding[] {
 	);
 }
 
-function* labelClashes(data: VocabularyData, tell: (finding: Finding) => void): Pausing<void> {
+/**
+ * Labels that are at odds with one another and that import leaves as they are, told one by one. Only labels that are
+ * filed under one form are compared, and few are. O(labels + those compared).
+ */
+export function* labelFindings(
+	{ headings }: VocabularyData,
+	labels: LabelIndex,
+	tell: (finding: Finding) => void
+): Pausing<void> {
+	const { texts, kinds, langs, languages, headings: targets } = labels.parts;
 	const preferred = new ByLanguage();
 	const folded = new ByLanguage();
-	for (const [n, heading] of data.headings.entries()) {
-		if (n % BETWEEN_PAUSES === 0) yield;
-		for (const { text, lang } of heading.labels) {
-			const foldedText = fold(text);
-			const same = preferred.of(lang).get(text);
-			const alike = folded.of(lang).get(foldedText);
-			const other = same ?? alike;
-			if (other !== undefined && other !== n)
+	const compared = yield* labelsAlike(labels);
+	for (const label of compared) {
+		const [text, lang] = [texts.at(label), languages[langs[label]]];
+		const [n] = targets.at(label);
+		if (kinds[label] === LabelKind.entry) {
+			if (preferred.of(lang).has(text))
 				tell({
 					severity: 'warning',
-					rule: same !== undefined ? 'same-label' : 'labels-alike',
-					subject: heading.uri,
-					message:
-						same !== undefined
-							? `“${text}” is the heading of two entries in the same language; both were kept.`
-							: `“${text}” and “${labelIn(data, other, lang)}” differ only in capitals, marks, hyphens or spaces; both were kept.`
+					rule: 'entry-equals-heading',
+					subject: headings[n].uri,
+					message: `“${text}” is an entry term of “${headings[n].labels[0].text}” and also a heading itself; both were kept.`
 				});
-			preferred.of(lang).set(text, n);
-			folded.of(lang).set(foldedText, n);
+			continue;
 		}
-	}
-	for (const [i, entry] of data.entryTerms.entries()) {
-		if (i % BETWEEN_PAUSES === 0) yield;
-		const heading = preferred.of(entry.lang).get(entry.text);
-		if (heading !== undefined)
+		const foldedText = fold(text);
+		const same = preferred.of(lang).get(text);
+		const other = same ?? folded.of(lang).get(foldedText);
+		if (other !== undefined && other !== n)
 			tell({
 				severity: 'warning',
-				rule: 'entry-equals-heading',
-				subject: data.headings[entry.headings[0]].uri,
-				message: `“${entry.text}” is an entry term of “${data.headings[entry.headings[0]].labels[0].text}” and also a heading itself; both were kept.`
+				rule: same !== undefined ? 'same-label' : 'labels-alike',
+				subject: headings[n].uri,
+				message:
+					same !== undefined
+						? `“${text}” is the heading of two entries in the same language; both were kept.`
+						: `“${text}” and “${labelIn(headings[other], lang)}” differ only in capitals, marks, hyphens or spaces; both were kept.`
 			});
+		preferred.of(lang).set(text, n);
+		folded.of(lang).set(foldedText, n);
 	}
+}
+
+/** Displayed labels that share a form with a preferred one: the preferred first, each group by heading. O(labels). */
+function* labelsAlike({ parts, preferred }: LabelIndex): Pausing<number[]> {
+	const found = new Set<number>();
+	for (const group of parts.variant.groups()) {
+		if (group[0] >= preferred) continue;
+		for (const label of group) if (parts.kinds[label] !== LabelKind.hidden) found.add(label);
+	}
+	yield;
+	const labels = Uint32Array.from(found).sort();
+	const byHeading = (some: Uint32Array) => {
+		const headings = Array.from(some, (label) => parts.headings.at(label)[0]);
+		const order = Uint32Array.from(some.keys()).sort((a, b) => headings[a] - headings[b] || a - b);
+		return Array.from(order, (place) => some[place]);
+	};
+	return [
+		...byHeading(labels.filter((label) => label < preferred)),
+		...byHeading(labels.filter((label) => label >= preferred))
+	];
 }
 
 /** Headings by a text, language by language. */
@@ -193,7 +221,6 @@ class ByLanguage {
 	}
 }
 
-function labelIn(data: VocabularyData, n: number, lang: string): string {
-	const { labels } = data.headings[n];
+function labelIn({ labels }: HeadingData, lang: string): string {
 	return (labels.find((label) => label.lang === lang) ?? labels[0]).text;
 }

@@ -93,15 +93,42 @@ export class Rows {
 	}
 }
 
+/** An odd number whose multiples are spread over 32 bits: 2^32 by the golden ratio. */
+const BASE = 0x9e3779b1;
+
+/** The polynomial of a text with one more code unit. */
+export const withUnit = (value: number, unit: number) => (Math.imul(value, BASE) + unit + 1) | 0;
+
 /**
- * 32-bit FNV-1a over UTF-16 code units (G. Fowler, L. C. Noll, K.-P. Vo).
- * @param value the hash of what stands before, where the text is a part of a longer one
- * @param from where in the text to begin, and `to` where to end
+ * The code units of a text as a polynomial modulo 2^32 (R. M. Karp, M. O. Rabin, "Efficient randomized pattern-matching
+ * algorithms", 1987). That of two texts end to end follows from theirs; see `joined`. O(length).
  */
-export function hash(text: string, value = 0x811c9dc5, from = 0, to = text.length): number {
-	for (let i = from; i < to; i++) value = Math.imul(value ^ text.charCodeAt(i), 0x01000193);
-	return value >>> 0;
+export function polynomial(text: string): number {
+	let value = 0;
+	for (let i = 0; i < text.length; i++) value = withUnit(value, text.charCodeAt(i));
+	return value;
 }
+
+/** What the polynomial of a text is multiplied by when so many code units follow. O(length). */
+export function shiftOf(length: number): number {
+	let shift = 1;
+	for (let i = 0; i < length; i++) shift = Math.imul(shift, BASE);
+	return shift;
+}
+
+/** The polynomial of two texts end to end, from that of each and the shift of the second. */
+export const joined = (first: number, second: number, shift: number) =>
+	(Math.imul(first, shift) + second) | 0;
+
+/** Spreads a polynomial over all 32 bits (the last step of A. Appleby's MurmurHash3). */
+export function mixed(value: number): number {
+	value = Math.imul(value ^ (value >>> 16), 0x85ebca6b);
+	value = Math.imul(value ^ (value >>> 13), 0xc2b2ae35);
+	return (value ^ (value >>> 16)) >>> 0;
+}
+
+/** 32-bit hash of a text. O(length). */
+export const hash = (text: string) => mixed(polynomial(text));
 
 /** From the hash of a text to the numbers filed under it. The caller checks for collisions. */
 export class HashTable {
@@ -119,7 +146,11 @@ export class HashTable {
 
 	/** Values filed under the hash of the text, ascending. O(log n + answers). */
 	get(text: string): Uint32Array {
-		const wanted = hash(text);
+		return this.getHashed(hash(text));
+	}
+
+	/** The same for a hash. */
+	getHashed(wanted: number): Uint32Array {
 		let low = 0;
 		let high = this.hashes.length;
 		while (low < high) {
@@ -130,6 +161,15 @@ export class HashTable {
 		let end = low;
 		while (end < this.hashes.length && this.hashes[end] === wanted) end++;
 		return this.values.subarray(low, end);
+	}
+
+	/** The values under each hash that has more than one, ascending. O(n) for them all. */
+	*groups(): Generator<Uint32Array> {
+		const { hashes, values } = this;
+		for (let from = 0, to = 0; from < hashes.length; from = to) {
+			for (to = from + 1; hashes[to] === hashes[from];) to++;
+			if (to - from > 1) yield values.subarray(from, to);
+		}
 	}
 
 	parts(): { hashes: Uint32Array; values: Uint32Array } {

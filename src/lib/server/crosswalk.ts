@@ -1,5 +1,5 @@
 /** What the vocabularies say about an inquiry: facts of its picks, suggestions, offers of words, matches by index. */
-import { and, isNull, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNull, or, sql, type Column } from 'drizzle-orm';
 import {
 	factsOf,
 	inOrder,
@@ -97,11 +97,20 @@ function placesOf(picks: readonly Pick[], vocabularies: Loaded['vocabularies']) 
 	});
 }
 
-const among = (columns: { editionId: unknown; n: unknown }, places: readonly Place[]) =>
-	sql`(${columns.editionId}, ${columns.n}) in (${sql.join(
-		places.map(({ edition, n }) => sql`(${edition}::int, ${n}::int)`),
-		sql`, `
-	)})`;
+/** Edition by edition, so that only their partitions are looked at, each for its own headings. */
+function among(columns: { editionId: Column; n: Column }, places: readonly Place[]) {
+	const editions = new Map<number, number[]>();
+	for (const { edition, n } of places) {
+		const here = editions.get(edition) ?? [];
+		here.push(n);
+		editions.set(edition, here);
+	}
+	return or(
+		...Array.from(editions, ([edition, here]) =>
+			and(eq(columns.editionId, edition), inArray(columns.n, here))
+		)
+	);
+}
 
 async function aspectsAt(places: readonly Place[]) {
 	if (places.length === 0) return [];

@@ -4,6 +4,7 @@ import { EditionIndex } from '../../core/vocabulary/edition-index';
 import { connection, databaseUrl, type Database } from './db/client';
 import { editions, subjectIndexes } from './db/schema';
 import { ServiceError } from './errors';
+import { startThread, type ThreadMessage } from './import/threads';
 import { readPack } from './packs';
 
 export interface CurrentIndex {
@@ -65,8 +66,26 @@ const DECODERS = {
 };
 
 async function readEdition(id: number): Promise<EditionIndex> {
+	const index = (await unpacked(id)) ?? (await remade(id), await unpacked(id));
+	if (!index) throw new Error(`The pack of edition ${id} could not be made anew.`);
+	return index;
+}
+
+async function unpacked(id: number): Promise<EditionIndex | undefined> {
 	const packed = await readPack(databaseUrl(), id);
 	if (packed.length === 0)
 		throw new ServiceError(404, 'no-vocabulary', 'This subject index has no vocabulary loaded.');
 	return EditionIndex.fromBytes(packed, DECODERS);
+}
+
+/** A pack of an earlier release, made anew in a thread: that takes as long as filing does. */
+function remade(edition: number): Promise<void> {
+	return new Promise((resolve, reject) => {
+		const thread = startThread({ kind: 'pack', edition, databaseUrl: databaseUrl() });
+		thread.on('message', (message: ThreadMessage) =>
+			message.kind === 'failed' ? reject(new Error(message.message)) : resolve()
+		);
+		thread.on('error', reject);
+		thread.on('exit', () => reject(new Error('The thread that packs a vocabulary has ended.')));
+	});
 }

@@ -1,25 +1,21 @@
 /** The subject indexes: listing and making them. */
-import { and, count, eq, inArray, max, or, sql } from 'drizzle-orm';
+import { and, count, eq, max, or, sql } from 'drizzle-orm';
 import type { InferOutput } from 'valibot';
 import type { Dialect, LimitDefinition } from '../../core/search';
 import { allow, type Person } from './access';
 import { connection } from './db/client';
 import {
 	editions,
-	entryTerms,
-	headings,
 	inquiries,
-	labels,
-	notes,
 	picks,
 	recordSets,
 	references,
-	relations,
 	sharedWorks,
 	subjectIndexes,
 	taggedHeadings,
 	taggings
 } from './db/schema';
+import { dropPartitions } from './db/partitions';
 import { currentIndexes, type CurrentIndex } from './editions';
 import { ServiceError } from './errors';
 import type { newIndex } from './schemas';
@@ -82,10 +78,10 @@ export async function removeIndex(person: Person | undefined, code: string) {
 	const gone = (await listIndexes(person)).find((index) => index.code === code);
 	if (!gone) throw new ServiceError(404, 'no-index', `There is no subject index “${code}”.`);
 	await connection().db.transaction(async (tx) => {
-		// The rows of the vocabularies have no foreign key to follow; see the schema.
-		const own = tx.select({ id: editions.id }).from(editions).where(eq(editions.indexCode, code));
-		for (const table of [headings, labels, notes, relations, entryTerms])
-			await tx.delete(table).where(inArray(table.editionId, own));
+		// Whoever imports into it is waited for, as otherwise the rows of that edition would stay.
+		await tx.select().from(subjectIndexes).where(eq(subjectIndexes.code, code)).for('update');
+		const own = await tx.select({ id: editions.id }).from(editions).where(eq(editions.indexCode, code));
+		if (own.length > 0) await tx.execute(sql.raw(dropPartitions(own.map(({ id }) => id))));
 		for (const table of [taggings, taggedHeadings, references, recordSets])
 			await tx.delete(table).where(eq(table.indexCode, code));
 		await tx.delete(sharedWorks).where(or(eq(sharedWorks.indexCode, code), eq(sharedWorks.otherCode, code)));

@@ -3,6 +3,7 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { TransactionSql } from 'postgres';
 import { connect } from './db/client';
+import { partitionOf } from './db/partitions';
 
 /** Packed editions are stored in parts of this many bytes. */
 const PART = 256 * 2 ** 10;
@@ -28,8 +29,12 @@ function* rowsOf(edition: number, packed: Uint8Array): Generator<Buffer> {
 	yield END;
 }
 
+/** Into the partition of the edition, whether it is a part of its table already or not. */
 export async function writePack(tx: TransactionSql, edition: number, packed: Uint8Array): Promise<void> {
-	const stream = await tx`copy edition_packs (edition_id, part, bytes) from stdin (format binary)`.writable();
+	const into = partitionOf('edition_packs', edition);
+	const stream = await tx
+		.unsafe(`copy ${into} (edition_id, part, bytes) from stdin (format binary)`)
+		.writable();
 	await pipeline(Readable.from(rowsOf(edition, packed), { objectMode: false }), stream);
 }
 

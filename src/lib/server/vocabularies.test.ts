@@ -1,12 +1,16 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { EditionIndex, PACK_FORM } from '../../core/vocabulary/edition-index';
 import { LOCAL_PERSON } from './access';
-import { closeConnection } from './db/client';
+import { closeConnection, connection, databaseUrl } from './db/client';
 import { dropDatabase, migratedDatabase } from './database.test-aid';
+import { currentIndex } from './editions';
 import { hierarchyHolding, hierarchyTo, rollPlaceOf, rollWindow } from './displays';
 import { loadTurtle } from './import/turtle.test-aid';
 import { createIndex, listIndexes, removeIndex, usesOf } from './indexes';
 import { createInquiry } from './inquiries';
 import { changeInquiry } from './inquiry-changes';
+import { remakePack } from './pack-remaking';
+import { readPack, writePack } from './packs';
 import { exportVocabulary } from './vocabulary-export';
 import {
 	headingsBelow,
@@ -51,6 +55,13 @@ afterAll(async () => {
 	await closeConnection();
 	await dropDatabase(url);
 });
+
+/** The partitions that hold the rows of editions. */
+const partitions = async () =>
+	(
+		await connection().sql`select inhrelid::regclass::text as name from pg_inherits
+		join pg_class on oid = inhrelid where relkind = 'r' order by name`
+	).map(({ name }) => name as string);
 
 const found = async (query: string, codes = ['maple', 'rowan']) =>
 	Object.fromEntries(
@@ -226,10 +237,48 @@ describe('an index', () => {
 			}
 		); // prettier-ignore
 		expect(await usesOf(LOCAL_PERSON, 'rowan')).toEqual([{ id: 'pods', title: 'Pods', picks: 1 }]);
+		const before = await partitions();
+		const { edition } = await currentIndex('rowan');
 		await removeIndex(LOCAL_PERSON, 'rowan');
+		expect(await partitions()).toEqual(before.filter((name) => !name.endsWith(`_${edition?.id}`)));
+		expect(before).toHaveLength(12);
 		expect((await listIndexes(LOCAL_PERSON)).map(({ code }) => code)).toEqual(['maple', 'bare']);
 		await expect(removeIndex(LOCAL_PERSON, 'rowan')).rejects.toMatchObject({ status: 404 });
 		expect(await found('hushing')).toEqual({ maple: expect.any(Array) });
 		expect((await usesOf(LOCAL_PERSON, 'rowan'))[0]?.picks).toBe(1);
+	});
+});
+
+describe('a pack', () => {
+	/** Loads an index and puts the pack of an earlier release in the place of its own, before anybody asks for it. */
+	async function withEarlierPack(code: string): Promise<number> {
+		await createIndex(LOCAL_PERSON, { code, name: code, discipline: '' });
+		await loadTurtle(code, MAPLE);
+		const id = (await currentIndex(code)).edition?.id as number;
+		const { sql } = connection();
+		const earlier = EditionIndex.build({ headings: [], entryTerms: [], collections: [] }).toBytes();
+		const form = Buffer.from(earlier).lastIndexOf(PACK_FORM);
+		earlier[form] = '1'.charCodeAt(0);
+		expect(EditionIndex.fromBytes(earlier)).toBeUndefined();
+		await sql`delete from edition_packs where edition_id = ${id}`;
+		await sql.begin((tx) => writePack(tx, id, earlier));
+		return id;
+	}
+
+	it('of an earlier release is made anew from the rows, for all who ask at once', async () => {
+		const id = await withEarlierPack('elder');
+		const answers = await Promise.all([
+			found('silence rooms', ['elder']),
+			found('consentration rooms', ['elder']),
+			remakePack(connection().sql, id)
+		]);
+		expect(answers[0]).toEqual(
+			await found('silence rooms', ['maple']).then(({ maple }) => ({ elder: maple }))
+		);
+		expect(answers[1]).toEqual(
+			await found('consentration rooms', ['maple']).then(({ maple }) => ({ elder: maple }))
+		);
+		const maple = (await currentIndex('maple')).edition?.id as number;
+		expect(Buffer.compare(await readPack(databaseUrl(), id), await readPack(databaseUrl(), maple))).toBe(0);
 	});
 });

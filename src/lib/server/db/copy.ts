@@ -1,4 +1,5 @@
 /** Many rows at once. */
+import { setImmediate } from 'node:timers/promises';
 import { pipeline } from 'node:stream/promises';
 import type { TransactionSql } from 'postgres';
 
@@ -11,14 +12,15 @@ interface Rejectable {
 
 /**
  * COPY in text format, which PostgreSQL reads several times faster than INSERT.
- * @param meanwhile is called between batches of rows, while PostgreSQL takes them in; should be brief
+ * @param meanwhile is called between batches of rows and while PostgreSQL sees to what was asked before; should be
+ * brief, and answer whether there is more to do
  */
 export async function copy(
 	tx: TransactionSql,
 	table: string,
 	columns: string,
 	rows: () => Iterable<Value[]>,
-	meanwhile?: () => void
+	meanwhile?: () => boolean
 ) {
 	const query = tx.unsafe(`copy ${table} (${columns}) from stdin`) as ReturnType<typeof tx.unsafe> &
 		Rejectable;
@@ -32,7 +34,9 @@ export async function copy(
 		};
 	});
 	refused.catch(() => {});
-	const stream = await query.writable();
+	const ready = query.writable();
+	if (meanwhile) await goOn(meanwhile, ready);
+	const stream = await ready;
 	async function* lines() {
 		let batch = '';
 		for (const row of rows()) {
@@ -48,6 +52,14 @@ export async function copy(
 		if (batch) yield batch;
 	}
 	await Promise.race([pipeline(lines, stream), refused]);
+}
+
+/** Works in turns until something else is settled or nothing is left to do. */
+async function goOn(work: () => boolean, until: Promise<unknown>): Promise<void> {
+	let isSettled = false;
+	const settle = () => (isSettled = true);
+	until.then(settle, settle);
+	while (!isSettled && work()) await setImmediate();
 }
 
 const SPECIAL = /[\\\n\r\t]/;

@@ -73,23 +73,23 @@ export const editions = pgTable(
 	(t) => [index('editions_by_index').on(t.indexCode)]
 );
 
-/** The packed form that lookup and browsing work on, in parts small enough to send one by one. */
+/**
+ * The tables from here to the entry terms are parted by edition; see `partitions.ts`. Their rows are written by the
+ * hundred thousand and only ever with their edition, so they carry no foreign key: its check for every row would cost
+ * more than the row. `removeIndex` removes them.
+ *
+ * This one holds the packed form that lookup and browsing work on, in parts small enough to send one by one.
+ */
 export const editionPacks = pgTable(
 	'edition_packs',
 	{
-		editionId: integer('edition_id')
-			.notNull()
-			.references(() => editions.id, { onDelete: 'cascade' }),
+		editionId: integer('edition_id').notNull(),
 		part: integer('part').notNull(),
 		bytes: bytea('bytes').notNull()
 	},
 	(t) => [primaryKey({ columns: [t.editionId, t.part] })]
 );
 
-/**
- * The rows below are written by the hundred thousand and only ever with their edition, so they carry no foreign key: its
- * check for every row would cost more than the row. `removeIndex` removes them.
- */
 const ofHeading = () => ({ editionId: integer('edition_id').notNull(), n: integer('n').notNull() });
 
 /** Headings are numbered from 0 in each edition; the numbers are the positions in the packed form. */

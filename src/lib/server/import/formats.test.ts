@@ -4,7 +4,8 @@ import { dropDatabase, migratedDatabase } from '../database.test-aid';
 import { connection } from '../db/client';
 import { currentIndex } from '../editions';
 import { createIndex, removeIndex } from '../indexes';
-import { exportVocabulary, readVocabularyData } from '../vocabulary-export';
+import { exportVocabulary } from '../vocabulary-export';
+import { readVocabularyData } from '../vocabulary-rows';
 import { cancelJob, findJob, jobFindingsCsv, startVocabularyImport } from './jobs';
 import { loadTurtle } from './turtle.test-aid';
 

@@ -62,7 +62,10 @@ async function rowCounts() {
 		'entry_terms',
 		'collections'
 	];
-	const counts = tables.map((table) => `(select count(*)::int from ${table}) as ${table}`).join(', ');
+	const counts = tables
+		.map((table) => `(select count(*)::int from ${table}) as ${table}`)
+		.concat('(select count(*)::int from pg_class) as relations_in_all')
+		.join(', ');
 	return (await connection().db.execute(sql.raw(`select ${counts}`)))[0];
 }
 
@@ -177,20 +180,35 @@ describe('importing a vocabulary', () => {
 		expect(leftOvers()).toBe(before);
 	});
 
-	it.each(['before', 'after'])(
-		'undoes everything when the database fails %s the rows of a table are stored',
-		async (moment) => {
-			const before = await rowCounts();
-			await connection().sql.unsafe(`
-			create function refuse() returns trigger language plpgsql as $$ begin raise exception 'disk full'; end $$;
-			create trigger refuse ${moment} insert on entry_terms for each statement execute function refuse();`);
-			const job = await load(GOOD, '2030');
-			await connection().sql.unsafe('drop trigger refuse on entry_terms; drop function refuse()');
-			expect(job.report?.error).toMatchObject({ code: 'interrupted' });
-			expect(job.report?.error?.message).toMatch(/changed nothing.*disk full/);
-			expect(await rowCounts()).toEqual(before);
-		}
-	);
+	const refuse = (returns: string) =>
+		`create function refuse() returns ${returns} language plpgsql as $$ begin raise exception 'disk full'; end $$;`;
+	it.each([
+		[
+			'at a row in the middle',
+			"create domain disk_full as text check (value <> 'Alarms, Clinical'); alter table labels alter text type disk_full",
+			'alter table labels alter text type text; drop domain disk_full'
+		],
+		[
+			'after the last row of a table',
+			`${refuse('trigger')} create trigger refuse after insert on collections for each statement execute function refuse()`,
+			'drop trigger refuse on collections; drop function refuse()'
+		],
+		[
+			'when keys are built',
+			`${refuse('event_trigger')} create event trigger refuse on ddl_command_start when tag in ('ALTER TABLE') execute function refuse()`,
+			'drop event trigger refuse; drop function refuse()'
+		]
+	])('undoes everything when the database fails %s', async (_, fail, mend) => {
+		await connection().sql`delete from labels`;
+		const before = await rowCounts();
+		await connection().sql.unsafe(fail);
+		const job = await load(GOOD, '2030');
+		await connection().sql.unsafe(mend);
+		expect(job.report?.error).toMatchObject({ code: 'interrupted' });
+		expect(job.report?.error?.message).toMatch(/changed nothing.*disk.full/);
+		expect(await rowCounts()).toEqual(before);
+		expect((await load(GOOD, '2030')).state).toBe('done');
+	});
 
 	it('tells of a job whose server has gone', async () => {
 		const longAgo = new Date(Date.now() - 60_000);

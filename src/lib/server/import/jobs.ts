@@ -7,7 +7,6 @@ import path from 'node:path';
 import { Readable, Transform } from 'node:stream';
 import type { ReadableStream as NodeStream } from 'node:stream/web';
 import { pipeline } from 'node:stream/promises';
-import { Worker } from 'node:worker_threads';
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import Papa from 'papaparse';
 import { RECORD_FORMATS, type RecordFormat } from '../../../core/formats/record-reading';
@@ -17,8 +16,8 @@ import { connection, databaseUrl } from '../db/client';
 import { jobs, subjectIndexes, type JobReport } from '../db/schema';
 import { ServiceError } from '../errors';
 import { FORMATS, type Format } from './parsers';
-import { THREADS } from './threads';
-import type { WorkerInput, WorkerMessage } from './worker';
+import { startThread, type ThreadMessage } from './threads';
+import type { ThreadInput } from './worker';
 
 /** The largest file taken, in bytes; stated in the interface and the documentation. */
 export const MOST_BYTES = Number(process.env.OAKMOSS_MAX_UPLOAD) || 512 * 2 ** 20;
@@ -26,8 +25,6 @@ export const MOST_BYTES = Number(process.env.OAKMOSS_MAX_UPLOAD) || 512 * 2 ** 2
 export const MOST_SECONDS = Number(process.env.OAKMOSS_MAX_IMPORT_SECONDS) || 900;
 /** A job not heard of for this long, in milliseconds, has lost its process. */
 const LOST_AFTER = 15_000;
-/** The worker's heap, in MiB: a larger vocabulary fails with words instead of taking the server down. */
-const MOST_MEMORY = 4_096;
 
 export interface Upload {
 	indexCode: string;
@@ -87,7 +84,7 @@ function formatOf({ contentType }: Upload, known: Record<string, unknown>, what:
 
 async function start(
 	upload: Upload & { kind: 'vocabulary' | 'records'; edition: string; startedBy: string },
-	inputFor: (file: string) => WorkerInput
+	inputFor: (file: string) => ThreadInput
 ): Promise<string> {
 	const { db } = connection();
 	const [index] = await db.select().from(subjectIndexes).where(eq(subjectIndexes.code, upload.indexCode));
@@ -167,7 +164,7 @@ export async function recentJobs(person: Person | undefined) {
 }
 
 /** Runs the thread and keeps the job's row true until it ends. Never throws: what goes wrong becomes the job's report. */
-async function work(id: string, input: WorkerInput, folder: string): Promise<void> {
+async function work(id: string, input: ThreadInput, folder: string): Promise<void> {
 	const { db } = connection();
 	// One after the other: over several connections, “running” could otherwise arrive after the end.
 	let last: Promise<unknown> = Promise.resolve();
@@ -194,14 +191,10 @@ async function work(id: string, input: WorkerInput, folder: string): Promise<voi
 		if (row?.cancel) cancelHere.get(id)?.();
 	};
 	let overdue: ReturnType<typeof setTimeout> | undefined;
-	const outcome = await new Promise<WorkerMessage>((resolve) => {
+	const outcome = await new Promise<ThreadMessage>((resolve) => {
 		const failed = (message: string) => resolve({ kind: 'failed', code: 'interrupted', message });
 		void set({ state: 'running' });
-		const worker = new Worker(THREADS.import, {
-			workerData: input,
-			// A large young generation: most of what an import makes stays, and copying it to and fro costs more than room.
-			resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY, maxYoungGenerationSizeMb: 192 }
-		});
+		const worker = startThread(input);
 		const stop = (code: string, message: string) => {
 			resolve({ kind: 'failed', code, message });
 			// Its connection ends with the thread, and the database takes back what was not committed.
@@ -216,7 +209,7 @@ async function work(id: string, input: WorkerInput, folder: string): Promise<voi
 				),
 			MOST_SECONDS * 1_000
 		);
-		worker.on('message', (message: WorkerMessage) => {
+		worker.on('message', (message: ThreadMessage) => {
 			if (message.kind !== 'progress') return resolve(message);
 			at = { done: message.done, total: message.total };
 			void set(at);

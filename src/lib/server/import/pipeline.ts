@@ -14,6 +14,7 @@ import { InTurns, type Pausing } from '../../../core/pausing';
 import { EditionIndex } from '../../../core/vocabulary/edition-index';
 import type { VocabularyData } from '../../../core/vocabulary/types';
 import { copy, type Value } from '../db/copy';
+import { attachPartition, makePartitions, partitionOf, type Parted } from '../db/partitions';
 import { FilingThread } from './filing';
 import { ImportError } from './import-error';
 import { writePack } from '../packs';
@@ -33,23 +34,30 @@ export type Progress = (done: number, total: number) => void;
 const WORTH_A_THREAD = 2 * 2 ** 20;
 
 /** For so long this thread works on other things between batches of rows: PostgreSQL has enough at hand. In milliseconds. */
-const TURN = 8;
+const TURN = 2;
 
 export async function importVocabulary(sql: Sql, request: ImportRequest, progress: Progress = () => {}) {
 	const { size } = await stat(request.file);
 	const filing = size >= WORTH_A_THREAD && existsSync(THREADS.filing) ? new FilingThread() : undefined;
 	try {
-		const { reading, inspect } = await readVocabulary(request, size, progress, filing);
-		await sql.begin((tx) => store(tx, request, reading, { filing, inspect }));
+		const read = await readVocabulary(request, size, progress, filing);
+		await sql.begin((tx) => store(tx, request, read, filing));
 		progress(size, size);
-		return reading;
+		return read.reading;
 	} finally {
 		filing?.end();
 	}
 }
 
+/** A vocabulary as it was read, and what is still to be found out for the report alone, when there is time. */
+interface Read {
+	reading: VocabularyReading;
+	inspectLinks: () => Pausing<void>;
+	inspectLabels: (labels: LabelIndex) => Pausing<void>;
+}
+
 /**
- * Parses a file without storing anything. What only the report needs is worked out by `inspect`, when there is time.
+ * Parses a file without storing anything.
  * Memory: the vocabulary, and the parser's window on the file; for CSV the file itself too.
  */
 async function readVocabulary(
@@ -57,7 +65,7 @@ async function readVocabulary(
 	size: number,
 	progress: Progress,
 	filing?: FilingThread
-): Promise<{ reading: VocabularyReading; inspect: () => Pausing<void> }> {
+): Promise<Read> {
 	if (size === 0) throw new ImportError('empty', 'The file is empty.', 1);
 	const reader = new SkosReader(filing?.watch);
 	const { streams, lines } = await parsing(format, (statement) => reader.add(statement));
@@ -75,12 +83,15 @@ async function readVocabulary(
 			'no-heading',
 			`The file was read to its end (${reading.counts.statements} statements) and holds no heading: nothing in it is a SKOS concept with a preferred label.`
 		);
-	function* inspect() {
-		yield* reader.inspect(reading);
-		for (const finding of reading.findings)
-			if (finding.subject !== undefined) finding.line ??= lines?.get(finding.subject);
-	}
-	return { reading, inspect };
+	return {
+		reading,
+		inspectLinks: () => reader.inspectLinks(reading),
+		*inspectLabels(labels) {
+			yield* reader.inspectLabels(reading, labels);
+			for (const finding of reading.findings)
+				if (finding.subject !== undefined) finding.line ??= lines?.get(finding.subject);
+		}
+	};
 }
 
 /** Bytes to text, refusing what is not UTF-8 text and saying on which line. */
@@ -167,10 +178,10 @@ function isSystemError(error: Error): boolean {
 async function store(
 	tx: TransactionSql,
 	request: ImportRequest,
-	reading: VocabularyReading,
-	{ filing, inspect }: { filing: FilingThread | undefined; inspect: () => Pausing<void> }
+	read: Read,
+	filing: FilingThread | undefined
 ) {
-	const { data, counts } = reading;
+	const { data, counts } = read.reading;
 	const [target] = await tx`select code from subject_indexes where code = ${request.indexCode} for update`;
 	if (!target) throw new ImportError('no-index', `There is no subject index “${request.indexCode}”.`);
 	const languages = [
@@ -185,7 +196,7 @@ async function store(
 	// The rows are on their way to the database while the labels are filed in their thread, where there is one.
 	const labels = filing && labelsOf(data);
 	const filed = filing && labels && filing.file(data, labels);
-	const prepared = new InTurns(inspectAndPrepare(data, inspect, labels));
+	const prepared = new InTurns(prepare(read, labels));
 	// What this thread does while the database takes rows in; once the labels are filed, the rest.
 	let work: InTurns<unknown> = prepared;
 	const packed = filed?.then((filed) => {
@@ -194,36 +205,53 @@ async function store(
 		return form;
 	});
 	packed?.catch(() => {});
-	for (const { table, columns, rows } of rowsOf(edition.id, data))
-		await copy(tx, table, columns, rows, () => work.turn(TURN, () => performance.now()));
+	const meanwhile = () => work.turn(TURN, () => performance.now());
+	await tx.unsafe(makePartitions(edition.id));
+	// While the database builds the keys of one table, this thread makes the rows of the next and does its other work.
+	const keyed: Promise<unknown>[] = [];
+	for (const { table, columns, rows } of rowsOf(edition.id, data)) {
+		await copy(tx, partitionOf(table, edition.id), columns, rows, meanwhile);
+		const built = tx.unsafe(attachPartition(table, edition.id)).execute();
+		// What fails is told by whatever comes next in the transaction, and again where it is waited for.
+		built.catch(() => {});
+		keyed.push(built);
+	}
+	await copy(tx, 'collections', COLLECTION, () => collectionRows(edition.id, data), meanwhile);
 	const form = (await packed) ?? new InTurns(packedForm(prepared.finish(), undefined));
-	await writePack(tx, edition.id, form.finish());
+	const bytes = form.finish();
+	await Promise.all(keyed);
+	await writePack(tx, edition.id, bytes);
+	await tx.unsafe(attachPartition('edition_packs', edition.id));
 	await tx`update subject_indexes set current_edition = ${edition.id} where code = ${request.indexCode}`;
 }
 
-/** The report, and as much of the packed form as does not need the labels filed. */
-function* inspectAndPrepare(data: VocabularyData, inspect: () => Pausing<void>, labels: Labels | undefined) {
-	yield* inspect();
+/** As much of the report and of the packed form as does not need the labels filed. */
+function* prepare({ reading: { data }, inspectLinks, inspectLabels }: Read, labels: Labels | undefined) {
+	yield* inspectLinks();
 	const withLabels = yield* EditionIndex.prepare(data);
-	return { data, withLabels, withFiled: labels && (yield* LabelIndex.prepare(data, labels)) };
+	const withFiled = labels && (yield* LabelIndex.prepare(data, labels));
+	return { data, inspectLabels, withLabels, withFiled };
 }
 
-type Prepared = ReturnType<typeof inspectAndPrepare> extends Generator<void, infer T> ? T : never;
+type Prepared = ReturnType<typeof prepare> extends Generator<void, infer T> ? T : never;
 
-/** The packed form as bytes, of labels that were filed elsewhere or are filed now. */
+/** The rest of the report and the packed form as bytes, of labels that were filed elsewhere or are filed now. */
 function* packedForm(
-	{ data, withLabels, withFiled }: Prepared,
+	{ data, inspectLabels, withLabels, withFiled }: Prepared,
 	filed: Filed | undefined
 ): Pausing<Uint8Array> {
 	const labels = filed && withFiled ? withFiled(filed) : LabelIndex.build(data);
-	yield;
+	yield* inspectLabels(labels);
 	const index = withLabels(labels);
 	yield;
 	return index.toBytes((text) => Buffer.from(text, 'latin1'));
 }
 
-/** The rows of an edition, table by table, made as they are sent. */
-function rowsOf(edition: number, { headings, entryTerms, collections }: VocabularyData) {
+/** The rows of the tables that are parted by edition, table by table, made as they are sent. */
+function rowsOf(
+	edition: number,
+	{ headings, entryTerms }: VocabularyData
+): { table: Parted; columns: string; rows: () => Generator<Value[]> }[] {
 	return [
 		{
 			table: 'headings',
@@ -279,14 +307,13 @@ function rowsOf(edition: number, { headings, entryTerms, collections }: Vocabula
 					for (const n of targets) yield [edition, n, i, lang, text, together];
 				}
 			}
-		},
-		{
-			table: 'collections',
-			columns: 'edition_id, position, uri, labels, members',
-			*rows(): Generator<Value[]> {
-				for (const [i, { uri, labels, members }] of collections.entries())
-					yield [edition, i, uri, JSON.stringify(labels, ['lang', 'text']), members.map(String)];
-			}
 		}
 	];
+}
+
+const COLLECTION = 'edition_id, position, uri, labels, members';
+
+function* collectionRows(edition: number, { collections }: VocabularyData): Generator<Value[]> {
+	for (const [i, { uri, labels, members }] of collections.entries())
+		yield [edition, i, uri, JSON.stringify(labels, ['lang', 'text']), members.map(String)];
 }

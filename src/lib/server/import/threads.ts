@@ -1,5 +1,6 @@
-/** Where the threads of the import are bundled. */
+/** The threads in which files are read and vocabularies filed: where they are bundled, and how one is started. */
 import path from 'node:path';
+import { Worker } from 'node:worker_threads';
 
 const importThread = path.resolve(process.env.OAKMOSS_WORKER ?? 'build/worker/import.js');
 
@@ -7,3 +8,21 @@ export const THREADS = {
 	import: importThread,
 	filing: path.join(path.dirname(importThread), 'filing.js')
 };
+
+/** A thread's heap, in MiB: a larger vocabulary fails with words instead of taking the server down. */
+const MOST_MEMORY = 4_096;
+
+/** What a thread tells of its work. */
+export type ThreadMessage =
+	| { kind: 'progress'; done: number; total: number }
+	| { kind: 'done'; report: unknown }
+	| { kind: 'failed'; code: string; message: string; line?: number };
+
+/** @param input says what to do; see `ThreadInput` of the worker */
+export function startThread(input: { databaseUrl: string; kind: string; [detail: string]: unknown }): Worker {
+	return new Worker(THREADS.import, {
+		workerData: input,
+		// A large young generation: most of what an import makes stays, and copying it to and fro costs more than room.
+		resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY, maxYoungGenerationSizeMb: 192 }
+	});
+}

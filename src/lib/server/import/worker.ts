@@ -1,23 +1,22 @@
-/** The thread in which a file of a vocabulary or of records is read, so that the server goes on answering meanwhile. */
+/** The thread in which a file is read or a vocabulary packed anew, so that the server goes on answering meanwhile. */
 import { parentPort, workerData } from 'node:worker_threads';
 import { closeConnection, connect } from '../db/client';
+import { remakePack } from '../pack-remaking';
 import { importRecords, type RecordRequest } from '../records/import';
 import { ImportError } from './import-error';
 import { importVocabulary, type ImportRequest } from './pipeline';
+import type { ThreadMessage } from './threads';
 
-export type WorkerInput = { databaseUrl: string } & (
-	{ kind: 'vocabulary'; request: ImportRequest } | { kind: 'records'; request: RecordRequest }
+export type ThreadInput = { databaseUrl: string } & (
+	| { kind: 'vocabulary'; request: ImportRequest }
+	| { kind: 'records'; request: RecordRequest }
+	| { kind: 'pack'; edition: number }
 );
 
-export type WorkerMessage =
-	| { kind: 'progress'; done: number; total: number }
-	| { kind: 'done'; report: unknown }
-	| { kind: 'failed'; code: string; message: string; line?: number };
-
-const input = workerData as WorkerInput;
+const input = workerData as ThreadInput;
 // Services that the import asks know the database by this name.
 process.env.DATABASE_URL = input.databaseUrl;
-const send = (message: WorkerMessage) => parentPort?.postMessage(message);
+const send = (message: ThreadMessage) => parentPort?.postMessage(message);
 
 const { sql } = connect(input.databaseUrl, 1);
 try {
@@ -28,11 +27,16 @@ try {
 		told = now;
 		send({ kind: 'progress', done, total });
 	};
-	const { counts, findings, findingCounts } =
-		input.kind === 'vocabulary'
-			? await importVocabulary(sql, input.request, progress)
-			: await importRecords(sql, input.request, progress);
-	send({ kind: 'done', report: { counts, findings, findingCounts } });
+	if (input.kind === 'pack') {
+		await remakePack(sql, input.edition);
+		send({ kind: 'done', report: undefined });
+	} else {
+		const { counts, findings, findingCounts } =
+			input.kind === 'vocabulary'
+				? await importVocabulary(sql, input.request, progress)
+				: await importRecords(sql, input.request, progress);
+		send({ kind: 'done', report: { counts, findings, findingCounts } });
+	}
 } catch (error) {
 	if (error instanceof ImportError)
 		send({ kind: 'failed', code: error.code, message: error.message, line: error.line });
