@@ -370,7 +370,7 @@ export class SkosReader {
 				this.counts.read++;
 				continue;
 			}
-			const rival = labels.find((label) => label.lang === lang);
+			const rival = labels.length > 0 ? labels.find((label) => label.lang === lang) : undefined;
 			const label = mended(draft.labels[i], clean);
 			if (!rival) labels.push(label);
 			else if (rival.text !== clean) {
@@ -382,6 +382,8 @@ export class SkosReader {
 				);
 			}
 		}
+		// Most headings have one label, about which there is nothing more to say.
+		if (labels.length < 2) return labels;
 		const byLanguage = (lang: string) => (lang === 'en' || lang.startsWith('en-') ? 0 : lang === '' ? 1 : 2);
 		labels.sort((a, b) => byLanguage(a.lang) - byLanguage(b.lang));
 		if (labels.some(({ lang }) => lang === '') && labels.some(({ lang }) => lang !== ''))
@@ -420,10 +422,7 @@ export class SkosReader {
 			this.counts.read++;
 			const clean = this.cleanLabel(heading.uri, text);
 			if (clean === undefined) continue;
-			const isKnown = many
-				? many.has(nameOf({ lang, text: clean }))
-				: seen.some((other) => other.text === clean && other.lang === lang);
-			if (isKnown) {
+			if (many ? many.has(nameOf({ lang, text: clean })) : isAmong(seen, lang, clean)) {
 				this.refuse(
 					'same-label',
 					heading.uri,
@@ -591,6 +590,11 @@ const mended = (label: LangText, clean: string): LangText =>
 
 const distinct = (list: number[]) => (list.length > 1 ? [...new Set(list)] : list);
 
+function isAmong(labels: readonly LangText[], lang: string, text: string): boolean {
+	for (const label of labels) if (label.text === text && label.lang === lang) return true;
+	return false;
+}
+
 /** A label and its language as one text. */
 const nameOf = ({ lang, text }: LangText) => `${lang}\n${text}`;
 
@@ -602,7 +606,13 @@ function listIn(lists: Map<string, string[]>, name: string): string[] {
 
 /** Short identifiers for URIs: the part after the last separator where it is plain and unique, else a hash. */
 export function uniqueKeys(uris: readonly string[]): Map<string, string> {
-	const locals = uris.map((uri) => /[^/#:]*$/.exec(uri.replace(/[/#]+$/, ''))?.[0] ?? '');
+	const locals = uris.map((uri) => {
+		let end = uri.length;
+		while (end > 0 && (uri[end - 1] === '/' || uri[end - 1] === '#')) end--;
+		let start = end;
+		while (start > 0 && !'/#:'.includes(uri[start - 1])) start--;
+		return uri.slice(start, end);
+	});
 	const uses = new Map<string, number>();
 	for (const local of locals) uses.set(local, (uses.get(local) ?? 0) + 1);
 	return new Map(

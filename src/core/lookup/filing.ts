@@ -5,7 +5,8 @@
  */
 import { fold, key, splitQualifier, variantKeyOfFold } from '../text';
 import { hash, HashFiling, mixed, Rows, StringTable, type HashTable } from '../vocabulary/packed';
-import { WordNumbers } from './word-numbers';
+import { isOdd, type OddFolds } from './fold-table';
+import { FlatLists, WordNumbers } from './word-numbers';
 
 /** Longest fold that is filed; what lies beyond is kept in the label and ignored by lookup. */
 const LONGEST_FOLD = 400;
@@ -22,12 +23,10 @@ export interface Listing {
 }
 
 /** What texts come to, put in order. */
-export interface Filed {
+export interface Filed extends OddFolds {
 	/** The labels, by their place in the listing, in the order in which they are numbered. */
 	numbering: Uint32Array;
-	/** By the number of the label, as everything below. */
-	folds: StringTable;
-	/** By the key and the levelled key. */
+	/** Labels by their key and their levelled key. Labels go by their numbers here and below. */
 	variant: HashTable;
 	/** By the stems in any order. */
 	stemmed: HashTable;
@@ -52,33 +51,46 @@ const HASHES = 3;
 export class TextFiling {
 	private readonly words = new WordNumbers();
 	private readonly folds: string[] = [];
-	/** By text: whether it is words with single spaces between them and nothing else. */
+	/** By text: whether its fold does not follow from it, and whether that is words and single spaces alone. */
+	private readonly odd: boolean[] = [];
 	private readonly plain: boolean[] = [];
 	private readonly wordsOfTexts = new FlatLists();
+	private readonly ofBase = new FlatLists();
 	private readonly hashes = new FlatLists();
 	private readonly noteStems = new FlatLists();
 
 	/** Takes a label; they are numbered from 0 as they come. O(length). */
 	addLabel(text: string): void {
 		const folded = fold(text.length > LONGEST_FOLD ? text.slice(0, LONGEST_FOLD) : text);
-		const { words, hashes } = this;
+		const { words, wordsOfTexts, hashes } = this;
 		const { base, qualifier } = splitQualifier(folded);
-		const own = words.read(folded);
+		const { key: keyed, isPlain } = words.read(folded, wordsOfTexts);
 		this.folds.push(folded);
-		this.plain.push(own.isPlain);
-		this.wordsOfTexts.add(own.numbers);
+		this.odd.push(isOdd(text, folded));
+		this.plain.push(isPlain);
 		// Only a form as it is spoken has its words in the order of the key.
 		const isSpoken = qualifier === '' && !folded.includes(',');
-		const levelled = isSpoken ? words.hashOfLevelled(own.numbers) : hash(variantKeyOfFold(folded));
-		const forms = [mixed(own.key), levelled, words.hashOfStems(own.numbers)];
-		if (qualifier)
-			forms.push(hash(key(base)), hash(variantKeyOfFold(base)), words.hashOfStems(words.read(base).numbers));
-		hashes.add(forms);
+		hashes.push(mixed(keyed));
+		hashes.push(isSpoken ? words.hashOfLevelled(wordsOfTexts) : hash(variantKeyOfFold(folded)));
+		hashes.push(words.hashOfStems(wordsOfTexts));
+		if (qualifier) {
+			this.ofBase.clear();
+			words.read(base, this.ofBase);
+			hashes.push(hash(key(base)));
+			hashes.push(hash(variantKeyOfFold(base)));
+			hashes.push(words.hashOfStems(this.ofBase));
+		}
+		hashes.close();
 	}
 
 	/** Takes a scope note or definition; they are numbered from 0 as they come. O(length). */
 	addNote(text: string): void {
-		this.noteStems.add(this.words.stemsOfNote(fold(text)));
+		this.words.readStems(fold(text), this.noteStems);
+	}
+
+	/** Works out what does not depend on which texts are labels of what. Worth a call when most texts are in. */
+	prepare(): void {
+		this.words.sorted();
 	}
 
 	/**
@@ -87,48 +99,51 @@ export class TextFiling {
 	 */
 	file({ texts, kinds, notes }: Listing): Filed {
 		const numbering = this.numbering(texts, kinds);
-		const textOf = Uint32Array.from(numbering, (place) => texts[place]);
-		const folds = Array.from(textOf, (text) => this.folds[text]);
+		const textOf = numbering.map((place) => texts[place]);
+		const folds: string[] = [];
 		const variant = new HashFiling();
 		const stemmed = new HashFiling();
+		const { starts, values: hashes } = this.hashes;
 		for (let label = 0; label < textOf.length; label++) {
-			const end = this.hashes.starts[textOf[label] + 1];
-			for (let at = this.hashes.starts[textOf[label]]; at < end; at += HASHES) {
-				variant.addHash(this.hashes.at(at), label);
-				if (this.hashes.at(at + 1) !== this.hashes.at(at)) variant.addHash(this.hashes.at(at + 1), label);
-				stemmed.addHash(this.hashes.at(at + 2), label);
+			const text = textOf[label];
+			folds.push(this.folds[text]);
+			for (let at = starts[text]; at < starts[text + 1]; at += HASHES) {
+				variant.addHash(hashes[at], label);
+				if (hashes[at + 1] !== hashes[at]) variant.addHash(hashes[at + 1], label);
+				stemmed.addHash(hashes[at + 2], label);
 			}
 		}
-		const displayed = Uint32Array.from(numbering.keys()).filter(
-			(label) => kinds[numbering[label]] !== LabelKind.hidden
-		);
-		const permuted = permutedOrder(displayed, textOf, this.wordsOfTexts, this.words.words);
-		const { dictionary, rankOfStem } = this.words.sorted();
+		const oddLabels = numbering.map((_, label) => label).filter((label) => this.odd[textOf[label]]);
+		const displayed = numbering
+			.map((_, label) => label)
+			.filter((label) => kinds[numbering[label]] !== LabelKind.hidden);
+		const { dictionary, rankOfStem, rankOfWord } = this.words.sorted();
+		const permuted = permutedOrder(displayed, textOf, this.wordsOfTexts, rankOfWord);
 		const stemCount = rankOfStem.length;
-		const stemOfWord = (word: number) => rankOfStem[this.words.stemOfWord[word]];
+		const stemRankOfWord = Uint32Array.from(this.words.stemOfWord, (stem) => rankOfStem[stem]);
+		const { starts: wordStarts, values: words } = this.wordsOfTexts;
+		const { starts: noteStarts, values: noteStems } = this.noteStems;
 		return {
 			numbering,
-			folds: StringTable.from(folds),
+			oddLabels,
+			oddFolds: StringTable.from(Array.from(oddLabels, (label) => folds[label])),
 			variant: variant.table(),
 			stemmed: stemmed.table(),
 			...dictionary,
 			labelsByStem: invert(stemCount, textOf.length, (label, take) => {
-				const end = this.wordsOfTexts.starts[textOf[label] + 1];
-				for (let at = this.wordsOfTexts.starts[textOf[label]]; at < end; at++)
-					take(stemOfWord(this.wordsOfTexts.at(at)));
+				const end = wordStarts[textOf[label] + 1];
+				for (let at = wordStarts[textOf[label]]; at < end; at++) take(stemRankOfWord[words[at]]);
 			}),
 			headingsByNoteStem: invert(stemCount, notes.length, (heading, take) => {
-				for (const note of notes.at(heading)) {
-					const end = this.noteStems.starts[note + 1];
-					for (let at = this.noteStems.starts[note]; at < end; at++) take(rankOfStem[this.noteStems.at(at)]);
-				}
+				for (const note of notes.at(heading))
+					for (let at = noteStarts[note]; at < noteStarts[note + 1]; at++) take(rankOfStem[noteStems[at]]);
 			}),
 			alphabetical: alphabeticalOrder(
 				folds,
 				displayed,
 				permuted,
 				(label) => this.plain[textOf[label]],
-				(one, other) => this.wordsOfTexts.beginAlike(textOf[one], textOf[other], 1 + AFTER)
+				(one, other) => beginAlike(this.wordsOfTexts, textOf[one], textOf[other], 1 + AFTER)
 			),
 			permuted
 		};
@@ -179,35 +194,12 @@ export function invert(
 	return new Rows(starts, values);
 }
 
-/** Lists of numbers laid end to end as they come. */
-class FlatLists {
-	private values = new Uint32Array(4096);
-	readonly starts: number[] = [0];
-
-	add(list: readonly number[]): void {
-		const at = this.starts[this.starts.length - 1];
-		if (at + list.length > this.values.length) {
-			const larger = new Uint32Array(2 * (at + list.length));
-			larger.set(this.values);
-			this.values = larger;
-		}
-		for (let i = 0; i < list.length; i++) this.values[at + i] = list[i];
-		this.starts.push(at + list.length);
-	}
-
-	/** Whether two lists have the same first numbers, so many of them, or all where both are shorter. */
-	beginAlike(one: number, other: number, count: number): boolean {
-		const { starts, values } = this;
-		const length = Math.min(count, starts[one + 1] - starts[one]);
-		if (length !== Math.min(count, starts[other + 1] - starts[other])) return false;
-		for (let i = 0; i < length; i++) if (values[starts[one] + i] !== values[starts[other] + i]) return false;
-		return true;
-	}
-
-	/** The number at a place in all lists taken as one. */
-	at(place: number): number {
-		return this.values[place];
-	}
+/** Whether two lists have the same first numbers, so many of them, or all where both are shorter. */
+function beginAlike({ starts, values }: FlatLists, one: number, other: number, count: number): boolean {
+	const length = Math.min(count, starts[one + 1] - starts[one]);
+	if (length !== Math.min(count, starts[other + 1] - starts[other])) return false;
+	for (let i = 0; i < length; i++) if (values[starts[one] + i] !== values[starts[other] + i]) return false;
+	return true;
 }
 
 /**
@@ -255,14 +247,9 @@ function permutedOrder(
 	labels: Uint32Array,
 	textOf: Uint32Array,
 	wordsOfTexts: FlatLists,
-	words: readonly string[]
+	ranks: Uint32Array
 ): Uint32Array {
-	const ranks = new Uint32Array(words.length);
-	words
-		.map((_, id) => id)
-		.sort((a, b) => (words[a] < words[b] ? -1 : 1))
-		.forEach((id, rank) => (ranks[id] = rank + 1));
-	const { starts } = wordsOfTexts;
+	const { starts, values } = wordsOfTexts;
 	const countOf = (label: number) => starts[textOf[label] + 1] - starts[textOf[label]];
 	let size = 0;
 	let length = 0;
@@ -280,18 +267,18 @@ function permutedOrder(
 		const first = starts[textOf[label]];
 		const count = countOf(label);
 		for (let place = 0; place < count; place++, at++) {
-			ranksInTurn[at] = ranks[wordsOfTexts.at(first + place)];
+			ranksInTurn[at] = ranks[values[first + place]];
 			if (place >= MOST_ROTATIONS) continue;
 			entryAt[at] = label * MOST_ROTATIONS + place;
 			places[filled++] = at;
 		}
 		at += AFTER;
 	}
-	const counts = new Uint32Array(words.length + 2);
+	const counts = new Uint32Array(ranks.length + 2);
 	for (let after = AFTER; after >= 0; after--) {
 		counts.fill(0);
 		for (let i = 0; i < size; i++) counts[ranksInTurn[places[i] + after] + 1]++;
-		for (let i = 0; i <= words.length; i++) counts[i + 1] += counts[i];
+		for (let i = 0; i <= ranks.length; i++) counts[i + 1] += counts[i];
 		const sorted = new Uint32Array(size);
 		for (let i = 0; i < size; i++) sorted[counts[ranksInTurn[places[i] + after]]++] = places[i];
 		places = sorted;

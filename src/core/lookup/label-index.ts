@@ -4,7 +4,7 @@ import { isAcronymOf, key, LONGEST_ACRONYM, splitQualifier } from '../text';
 import type { AcronymPair } from '../text';
 import { HashTable, Rows, StringTable, type Section } from '../vocabulary/packed';
 import type { LangText, VocabularyData } from '../vocabulary/types';
-import { foldsFrom, oddFolds } from './fold-table';
+import { foldsFrom } from './fold-table';
 import { invert, LabelKind, MOST_ROTATIONS, TextFiling, type Filed, type Listing } from './filing';
 
 interface Parts extends Omit<Filed, 'numbering'> {
@@ -21,7 +21,10 @@ export class LabelIndex {
 	/** How many labels are preferred: they come first. */
 	readonly preferred: number;
 
-	private constructor(readonly parts: Parts) {
+	readonly parts: Parts & { folds: StringTable };
+
+	private constructor(parts: Parts) {
+		this.parts = { ...parts, folds: foldsFrom(parts.texts, parts) };
 		const { kinds } = parts;
 		let count = 0;
 		while (count < kinds.length && kinds[count] === LabelKind.preferred) count++;
@@ -109,15 +112,8 @@ export class LabelIndex {
 	}
 
 	toSections(): Record<string, Section> {
-		const { languages, acronyms, texts, folds } = this.parts;
-		const odd = oddFolds(texts, folds);
-		return {
-			'labels.meta': JSON.stringify({ languages, acronyms }),
-			...sectionsOf(this.parts, PACKED),
-			'labels.oddFolds.labels': odd.labels,
-			'labels.oddFolds.text': odd.folds.parts().text,
-			'labels.oddFolds.starts': odd.folds.parts().starts
-		};
+		const { languages, acronyms } = this.parts;
+		return { 'labels.meta': JSON.stringify({ languages, acronyms }), ...sectionsOf(this.parts, PACKED) };
 	}
 
 	static fromSections(sections: Record<string, Section>): LabelIndex {
@@ -125,24 +121,16 @@ export class LabelIndex {
 			languages: string[];
 			acronyms: AcronymPair[];
 		};
-		const parts = partsFrom(sections, PACKED) as Omit<Parts, 'folds' | keyof typeof meta>;
-		const oddFoldTexts = new StringTable(
-			sections['labels.oddFolds.text'] as string,
-			sections['labels.oddFolds.starts'] as Uint32Array
-		);
-		const odd = { labels: sections['labels.oddFolds.labels'] as Uint32Array, folds: oddFoldTexts };
-		return new LabelIndex({ ...meta, ...parts, folds: foldsFrom(parts.texts, odd) });
+		return new LabelIndex({ ...meta, ...(partsFrom(sections, PACKED) as Omit<Parts, keyof typeof meta>) });
 	}
 }
 
-const IN_PACK = [
-	'variant', 'stemmed', 'stems', 'labelsByStem', 'headingsByNoteStem', 'words', 'wordStems', 'wordLetters',
-	'alphabetical', 'permuted'
+const FILED = [
+	'oddLabels', 'oddFolds', 'variant', 'stemmed', 'stems', 'labelsByStem', 'headingsByNoteStem', 'words', 'wordStems',
+	'wordLetters', 'alphabetical', 'permuted'
 ] as const; // prettier-ignore
-const FILED = ['folds', ...IN_PACK] as const;
-/** Folds are not among them: most follow from the texts. */
-const PACKED = [...IN_PACK, 'texts', 'kinds', 'langs', 'headings'] as const;
-type Packed = (typeof FILED | typeof PACKED)[number];
+const PACKED = [...FILED, 'texts', 'kinds', 'langs', 'headings'] as const;
+type Packed = (typeof PACKED)[number];
 
 function sectionsOf(parts: Partial<Pick<Parts, Packed>>, names: readonly Packed[]): Record<string, Section> {
 	const sections: Record<string, Section> = {};
@@ -211,8 +199,10 @@ export function listingOf(
 	{ labels, kinds }: Labels,
 	numberOf: { label: (label: LangText) => number; note: (note: LangText) => number }
 ): Listing {
+	const texts = new Uint32Array(labels.length);
+	for (let place = 0; place < texts.length; place++) texts[place] = numberOf.label(labels[place]);
 	return {
-		texts: Uint32Array.from(labels, numberOf.label),
+		texts,
 		kinds: Uint8Array.from(kinds),
 		notes: Rows.from(
 			data.headings.map(({ notes }) =>

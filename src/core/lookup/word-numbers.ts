@@ -28,44 +28,114 @@ export function lettersOf(word: string): number {
 	return bits >>> 0;
 }
 
-/** Words by their texts, found where they stand in a longer text without being cut out of it. Linear probing. */
+/** Lists of numbers laid end to end as they come. */
+export class FlatLists {
+	private room = new Uint32Array(4096);
+	private filled = 0;
+	readonly starts: number[] = [0];
+
+	/** All lists as one; its end is not in use yet. */
+	get values(): Uint32Array {
+		return this.room;
+	}
+
+	/** Adds to the list that is being made. */
+	push(value: number): void {
+		if (this.filled === this.room.length) {
+			const larger = new Uint32Array(2 * this.filled);
+			larger.set(this.room);
+			this.room = larger;
+		}
+		this.room[this.filled++] = value;
+	}
+
+	/** The list that was being made is whole. */
+	close(): void {
+		this.starts.push(this.filled);
+	}
+
+	clear(): void {
+		this.starts.length = 1;
+		this.filled = 0;
+	}
+
+	/** Where the last whole list begins, and where it ends. */
+	get last(): { from: number; to: number } {
+		const { starts } = this;
+		return { from: starts[starts.length - 2], to: starts[starts.length - 1] };
+	}
+}
+
+/**
+ * Words by their texts, found where they stand in a longer text without being cut out of it. Linear probing. The letters
+ * of all words lie end to end, as going from string to string would take longer than comparing them.
+ */
 class WordTable {
 	readonly words: string[] = [];
 	private slots = new Int32Array(4096).fill(-1);
-	private readonly polynomials: number[] = [];
+	private polynomials = new Int32Array(2048);
+	/** Where each word begins among the letters; one more for where the next will. */
+	private starts = new Uint32Array(2049);
+	private letters = new Uint16Array(16_384);
+
+	/** @param entered is told of each word that is given a number */
+	constructor(private readonly entered: (word: string) => void) {}
 
 	/**
-	 * The number of the word at a place in a text, or -1 where it has none yet. O(length).
+	 * The number of the word at a place in a text; a word that has none is given the next. O(length), now and then O(words).
 	 * @param value the polynomial of the word
 	 */
-	find(text: string, from: number, to: number, value: number): number {
-		const { slots, words, polynomials } = this;
-		for (let slot = mixed(value) & (slots.length - 1); ; slot = (slot + 1) & (slots.length - 1)) {
+	numberOf(text: string, from: number, to: number, value: number): number {
+		const { slots, polynomials } = this;
+		const mask = slots.length - 1;
+		for (let slot = mixed(value) & mask; ; slot = (slot + 1) & mask) {
 			const number = slots[slot];
-			if (number < 0) return -1;
-			if (polynomials[number] !== value) continue;
-			const word = words[number];
-			if (word.length === to - from && text.startsWith(word, from)) return number;
+			if (number < 0) return this.enter(text.slice(from, to), value);
+			if (polynomials[number] === value && this.isAt(number, text, from, to)) return number;
 		}
 	}
 
-	/** Enters a word that has no number yet. O(length), and now and then O(words). */
-	enter(word: string, value: number): number {
+	private isAt(number: number, text: string, from: number, to: number): boolean {
+		const { letters, starts } = this;
+		const start = starts[number];
+		if (starts[number + 1] - start !== to - from) return false;
+		for (let i = from; i < to; i++) if (letters[start + i - from] !== text.charCodeAt(i)) return false;
+		return true;
+	}
+
+	private enter(word: string, value: number): number {
 		const number = this.words.length;
+		if (number === this.polynomials.length) this.grow();
 		this.words.push(word);
-		this.polynomials.push(value);
-		if (2 * this.words.length > this.slots.length) {
-			this.slots = new Int32Array(2 * this.slots.length).fill(-1);
-			for (let other = 0; other < number; other++) this.place(other);
+		this.polynomials[number] = value;
+		const start = this.starts[number];
+		if (start + word.length > this.letters.length) {
+			const larger = new Uint16Array(2 * (start + word.length));
+			larger.set(this.letters);
+			this.letters = larger;
 		}
+		for (let i = 0; i < word.length; i++) this.letters[start + i] = word.charCodeAt(i);
+		this.starts[number + 1] = start + word.length;
 		this.place(number);
+		this.entered(word);
 		return number;
+	}
+
+	private grow(): void {
+		const { words, polynomials, starts } = this;
+		this.polynomials = new Int32Array(2 * words.length);
+		this.polynomials.set(polynomials);
+		this.starts = new Uint32Array(2 * words.length + 1);
+		this.starts.set(starts);
+		this.slots = new Int32Array(4 * words.length).fill(-1);
+		for (let number = 0; number < words.length; number++) this.place(number);
 	}
 
 	private place(number: number): void {
 		const { slots } = this;
-		let slot = mixed(this.polynomials[number]) & (slots.length - 1);
-		while (slots[slot] >= 0) slot = (slot + 1) & (slots.length - 1);
+		const mask = slots.length - 1;
+		let slot = mixed(this.polynomials[number]) & mask;
+		while (slots[slot] >= 0) slot = (slot + 1) & mask;
 		slots[slot] = number;
 	}
 }
@@ -73,70 +143,68 @@ class WordTable {
 const SPACE = 32;
 const isAsciiWord = (unit: number) => (unit >= 97 && unit <= 122) || (unit >= 48 && unit <= 57);
 
-/** Where the words of a folded text stand. Made once and used for text after text, as most texts are short. */
-class WordScan {
-	readonly starts: number[] = [];
-	readonly ends: number[] = [];
-	/** Polynomials of the words. */
-	readonly values: number[] = [];
-	/** The polynomial of the text's key. */
-	key = 0;
-	/** Whether the text is words with single spaces between them and nothing else. */
-	isPlain = false;
+/** What is found out about a text while its words are read. */
+interface Reading {
+	/** The polynomial of its key. */
+	key: number;
+	/** Whether it is words with single spaces between them and nothing else. */
+	isPlain: boolean;
+}
 
-	/** O(length). A text of ASCII, as most folds are, is gone through once, without a pattern. */
-	scan(folded: string): void {
-		this.starts.length = this.ends.length = this.values.length = 0;
-		let start = -1;
-		let value = 0;
-		let keyed = 0;
-		let spaces = 0;
-		let others = 0;
-		for (let i = 0; i < folded.length; i++) {
-			const unit = folded.charCodeAt(i);
-			if (unit >= 128) return this.scanAny(folded);
-			if (isAsciiWord(unit)) {
-				if (start < 0) {
-					start = i;
-					value = 0;
-				}
-				value = withUnit(value, unit);
-				keyed = withUnit(keyed, unit);
-				continue;
+/**
+ * Reads the words of a folded text. A text of ASCII, as most folds are, is gone through once, without a pattern.
+ * O(length).
+ * @param take is given the number of each word
+ */
+function readWords(folded: string, table: WordTable, take: { push(number: number): void }): Reading {
+	let start = -1;
+	let value = 0;
+	let key = 0;
+	let spaces = 0;
+	let others = 0;
+	let count = 0;
+	for (let i = 0; i < folded.length; i++) {
+		const unit = folded.charCodeAt(i);
+		if (isAsciiWord(unit)) {
+			if (start < 0) {
+				start = i;
+				value = 0;
 			}
-			if (start >= 0) this.take(start, i, value);
+			value = withUnit(value, unit);
+			key = withUnit(key, unit);
+			continue;
+		}
+		if (start >= 0) {
+			take.push(table.numberOf(folded, start, i, value));
+			count++;
 			start = -1;
-			if (unit === SPACE) spaces++;
-			else {
-				others++;
-				keyed = withUnit(keyed, unit);
-			}
 		}
-		if (start >= 0) this.take(start, folded.length, value);
-		this.key = keyed;
-		this.isPlain = others === 0 && spaces === this.starts.length - 1;
-	}
-
-	private scanAny(folded: string): void {
-		this.starts.length = this.ends.length = this.values.length = 0;
-		let at = 0;
-		let inWords = 0;
-		for (const word of wordsOf(folded)) {
-			const start = folded.indexOf(word, at);
-			at = start + word.length;
-			inWords += word.length;
-			this.take(start, at, polynomial(word));
+		if (unit === SPACE) spaces++;
+		else {
+			others++;
+			key = withUnit(key, unit);
 		}
-		const solid = key(folded);
-		this.key = polynomial(solid);
-		this.isPlain = solid.length === inWords && folded.length - solid.length === this.starts.length - 1;
 	}
+	if (start >= 0) {
+		take.push(table.numberOf(folded, start, folded.length, value));
+		count++;
+	}
+	return { key, isPlain: others === 0 && spaces === count - 1 };
+}
 
-	private take(start: number, end: number, value: number): void {
-		this.starts.push(start);
-		this.ends.push(end);
-		this.values.push(value);
+const ASCII = /^[\0-\x7f]*$/;
+
+/** The same for any text. */
+function readAnyWords(folded: string, table: WordTable, take: { push(number: number): void }): Reading {
+	const words = wordsOf(folded);
+	let inWords = 0;
+	for (const word of words) {
+		take.push(table.numberOf(word, 0, word.length, polynomial(word)));
+		inWords += word.length;
 	}
+	const solid = key(folded);
+	const isPlain = solid.length === inWords && folded.length - solid.length === words.length - 1;
+	return { key: polynomial(solid), isPlain };
 }
 
 /** What the end of a word and the beginning of the next must be for levelling to reach across. */
@@ -144,7 +212,7 @@ const Edge = { endsOpen: 1, beginsWithE: 2, beginsWithH: 4 } as const;
 
 export class WordNumbers {
 	readonly stemOfWord: number[] = [];
-	private readonly table = new WordTable();
+	private readonly table = new WordTable((word) => this.entered(word));
 	private readonly stems = new Map<string, number>();
 	private readonly stemTexts: string[] = [];
 	private readonly stemHashes: number[] = [];
@@ -155,29 +223,31 @@ export class WordNumbers {
 	private readonly edges: number[] = [];
 	private readonly isFunctionWord: boolean[] = [];
 	/** Words of notes have no place in the dictionary. */
-	private readonly noteWords = new WordTable();
+	private readonly noteWords = new WordTable((word) =>
+		this.stemOfNoteWord.push(this.stemNumber(stemOf(word)))
+	);
 	private readonly stemOfNoteWord: number[] = [];
-	private readonly scanned = new WordScan();
 
 	/** The words by number. */
 	get words(): readonly string[] {
 		return this.table.words;
 	}
 
-	/** The words of a folded text, the polynomial of its key, and whether it is words and single spaces. O(length). */
-	read(folded: string): { numbers: number[]; key: number; isPlain: boolean } {
-		const { scanned, table } = this;
-		scanned.scan(folded);
-		const { starts, ends, values } = scanned;
-		const numbers: number[] = [];
-		for (let i = 0; i < starts.length; i++) {
-			const known = table.find(folded, starts[i], ends[i], values[i]);
-			numbers.push(known < 0 ? this.enter(folded.slice(starts[i], ends[i]), values[i]) : known);
-		}
-		return { numbers, key: scanned.key, isPlain: scanned.isPlain };
+	/** Reads the words of a folded text into a list. O(length). */
+	read(folded: string, into: FlatLists): Reading {
+		const reading = (ASCII.test(folded) ? readWords : readAnyWords)(folded, this.table, into);
+		into.close();
+		return reading;
 	}
 
-	private enter(word: string, value: number): number {
+	/** Reads the stems of the words of a folded note into a list. O(length). */
+	readStems(folded: string, into: FlatLists): void {
+		const take = { push: (word: number) => into.push(this.stemOfNoteWord[word]) };
+		(ASCII.test(folded) ? readWords : readAnyWords)(folded, this.noteWords, take);
+		into.close();
+	}
+
+	private entered(word: string): void {
 		this.stemOfWord.push(this.stemNumber(stemOf(word)));
 		const normal = normalWord(word);
 		const levelled = levelWords(normal);
@@ -190,7 +260,6 @@ export class WordNumbers {
 				(levelled.startsWith('h') ? Edge.beginsWithH : 0)
 		);
 		this.isFunctionWord.push(isFunctionWord(word));
-		return this.table.enter(word, value);
 	}
 
 	private stemNumber(stem: string): number {
@@ -204,56 +273,56 @@ export class WordNumbers {
 		return number;
 	}
 
-	/** Stems of the words of a folded note. O(length). */
-	stemsOfNote(folded: string): number[] {
-		const { scanned, noteWords, stemOfNoteWord } = this;
-		scanned.scan(folded);
-		const { starts, ends, values } = scanned;
-		const stems: number[] = [];
-		for (let i = 0; i < starts.length; i++) {
-			let number = noteWords.find(folded, starts[i], ends[i], values[i]);
-			if (number < 0) {
-				const word = folded.slice(starts[i], ends[i]);
-				number = noteWords.enter(word, values[i]);
-				stemOfNoteWord.push(this.stemNumber(stemOf(word)));
-			}
-			stems.push(stemOfNoteWord[number]);
-		}
-		return stems;
-	}
-
-	/** The hash of the normal words joined and levelled, mostly without making that text. O(words). */
-	hashOfLevelled(words: readonly number[]): number {
+	/** The hash of the normal words of the last list joined and levelled, mostly without making that text. O(words). */
+	hashOfLevelled(lists: FlatLists): number {
 		const { levelled, shifts, edges } = this;
+		const { values } = lists;
+		const { from, to } = lists.last;
 		let value = 0;
-		for (let i = 0; i < words.length; i++) {
-			const word = words[i];
+		for (let i = from; i < to; i++) {
+			const word = values[i];
 			// With an e or h after some letters levelling reaches across from the word before.
-			if (i > 0 && edges[word] > Edge.endsOpen && edges[words[i - 1]] & Edge.endsOpen)
-				return hash(levelWords(words.map((each) => this.normalOfWord[each]).join('')));
+			if (i > from && edges[word] > Edge.endsOpen && edges[values[i - 1]] & Edge.endsOpen)
+				return hash(
+					levelWords(Array.from(values.subarray(from, to), (each) => this.normalOfWord[each]).join(''))
+				);
 			value = joined(value, levelled[word], shifts[word]);
 		}
 		return mixed(value);
 	}
 
-	/** As `hashOfStems` of the text that these words are. O(words). */
-	hashOfStems(words: readonly number[]): number {
+	/** As `hashOfStems` of the text that the words of the last list are. O(words). */
+	hashOfStems(lists: FlatLists): number {
 		const { stemHashes, stemOfWord, isFunctionWord } = this;
+		const { values } = lists;
+		const { from, to } = lists.last;
 		let all = 0;
 		let content = 0;
 		let telling = 0;
-		for (let i = 0; i < words.length; i++) {
-			const hashed = stemHashes[stemOfWord[words[i]]];
+		for (let i = from; i < to; i++) {
+			const hashed = stemHashes[stemOfWord[values[i]]];
 			all = (all + hashed) | 0;
-			if (isFunctionWord[words[i]]) continue;
+			if (isFunctionWord[values[i]]) continue;
 			content = (content + hashed) | 0;
 			telling++;
 		}
 		return mixed(telling > 0 ? content : all);
 	}
 
-	/** Dictionaries are stored sorted, so that a stem is found by halving, and a word by its length and then so. */
+	private inOrder: (ReturnType<WordNumbers['sort']> & { words: number; stems: number }) | undefined;
+
+	/**
+	 * Dictionaries are stored sorted, so that a stem is found by halving, and a word by its length and then so. Asked for
+	 * again, nothing is done unless words have come since. O(words log words).
+	 */
 	sorted() {
+		const [words, stems] = [this.words.length, this.stemTexts.length];
+		if (this.inOrder?.words !== words || this.inOrder.stems !== stems)
+			this.inOrder = { ...this.sort(), words, stems };
+		return this.inOrder;
+	}
+
+	private sort() {
 		const { words, stemTexts } = this;
 		const stems = stemTexts.map((_, number) => number);
 		stems.sort((a, b) => (stemTexts[a] < stemTexts[b] ? -1 : 1));
@@ -267,6 +336,11 @@ export class WordNumbers {
 			wordStems: Uint32Array.from(order, (number) => rankOfStem[this.stemOfWord[number]]),
 			wordLetters: Uint32Array.from(order, (number) => lettersOf(words[number]))
 		};
-		return { dictionary, rankOfStem };
+		// In the order of the alphabet alone, from 1.
+		const rankOfWord = new Uint32Array(words.length);
+		order
+			.sort((a, b) => (words[a] < words[b] ? -1 : 1))
+			.forEach((number, rank) => (rankOfWord[number] = rank + 1));
+		return { dictionary, rankOfStem, rankOfWord };
 	}
 }

@@ -1,7 +1,7 @@
 /** Integrity of a vocabulary: what is at odds with itself, what an import mends, and what it only reports. */
 import { LabelKind } from '../lookup/filing';
 import type { LabelIndex } from '../lookup/label-index';
-import type { Pausing } from '../pausing';
+import { BETWEEN_PAUSES, type Pausing } from '../pausing';
 import { fold } from '../text';
 import type { Finding, HeadingData, VocabularyData } from './types';
 
@@ -159,7 +159,8 @@ export function* labelFindings(
 	const preferred = new ByLanguage();
 	const folded = new ByLanguage();
 	const compared = yield* labelsAlike(labels);
-	for (const label of compared) {
+	for (const [i, label] of compared.entries()) {
+		if (i % BETWEEN_PAUSES === 0) yield;
 		const [text, lang] = [texts.at(label), languages[langs[label]]];
 		const [n] = targets.at(label);
 		if (kinds[label] === LabelKind.entry) {
@@ -199,6 +200,7 @@ function* labelsAlike({ parts, preferred }: LabelIndex): Pausing<number[]> {
 	}
 	yield;
 	const labels = Uint32Array.from(found).sort();
+	yield;
 	const byHeading = (some: Uint32Array) => {
 		const headings = Array.from(some, (label) => parts.headings.at(label)[0]);
 		const order = Uint32Array.from(some.keys()).sort((a, b) => headings[a] - headings[b] || a - b);

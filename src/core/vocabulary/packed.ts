@@ -202,8 +202,9 @@ export class HashFiling {
 		const hashes = new Uint32Array(pairs.length);
 		const values = new Uint32Array(pairs.length);
 		for (let i = 0; i < pairs.length; i++) {
-			hashes[i] = Math.floor(pairs[i] / 2 ** 21);
-			values[i] = pairs[i] % 2 ** 21;
+			const hashed = Math.floor(pairs[i] / 2 ** 21);
+			hashes[i] = hashed;
+			values[i] = pairs[i] - hashed * 2 ** 21;
 		}
 		return new HashTable(hashes, values);
 	}

@@ -55,7 +55,7 @@ export async function copy(
 }
 
 /** Works in turns until something else is settled or nothing is left to do. */
-async function goOn(work: () => boolean, until: Promise<unknown>): Promise<void> {
+export async function goOn(work: () => boolean, until: Promise<unknown>): Promise<void> {
 	let isSettled = false;
 	const settle = () => (isSettled = true);
 	until.then(settle, settle);

@@ -7,6 +7,8 @@ import { Rows } from '../../../core/vocabulary/packed';
 export type FilingMessage =
 	/** Texts joined by `BETWEEN`, as one string goes from thread to thread faster than many. */
 	| { kind: 'texts'; labels: string; notes: string }
+	/** The file has been read. */
+	| { kind: 'prepare' }
 	| {
 			kind: 'file';
 			listing: Omit<Listing, 'notes'> & { notes: { starts: Uint32Array; values: Uint32Array } };
@@ -25,6 +27,7 @@ parentPort?.on('message', (message: FilingMessage) => {
 		for (const text of apart(message.notes)) filing.addNote(text);
 		return;
 	}
+	if (message.kind === 'prepare') return filing.prepare();
 	const { texts, kinds, notes } = message.listing;
 	const sections = filedToSections(
 		filing.file({ texts, kinds, notes: new Rows(notes.starts, notes.values) })

@@ -45,6 +45,12 @@ export class FilingThread {
 		this.thread.postMessage(message);
 	}
 
+	/** The file has been read, so that few texts will come after those that came. */
+	prepare(): void {
+		this.hand();
+		this.post({ kind: 'prepare' });
+	}
+
 	/** What the labels and notes of a vocabulary come to. Texts that were mended after they were read go along now. */
 	file(data: VocabularyData, labels: Labels): Promise<Filed> {
 		const { texts, kinds, notes } = listingOf(data, labels, {

@@ -13,7 +13,7 @@ import { LabelIndex, labelsOf, type Labels } from '../../../core/lookup/label-in
 import { InTurns, type Pausing } from '../../../core/pausing';
 import { EditionIndex } from '../../../core/vocabulary/edition-index';
 import type { VocabularyData } from '../../../core/vocabulary/types';
-import { copy, type Value } from '../db/copy';
+import { copy, goOn, type Value } from '../db/copy';
 import { attachPartition, makePartitions, partitionOf, type Parted } from '../db/partitions';
 import { FilingThread } from './filing';
 import { ImportError } from './import-error';
@@ -77,6 +77,7 @@ async function readVocabulary(
 	} catch (error) {
 		throw asImportError(error, format);
 	}
+	filing?.prepare();
 	const reading = reader.gather();
 	if (reading.data.headings.length === 0)
 		throw new ImportError(
@@ -205,7 +206,8 @@ async function store(
 		return form;
 	});
 	packed?.catch(() => {});
-	const meanwhile = () => work.turn(TURN, () => performance.now());
+	const inTurns = (work: InTurns<unknown>) => work.turn(TURN, () => performance.now());
+	const meanwhile = () => inTurns(work);
 	await tx.unsafe(makePartitions(edition.id));
 	// While the database builds the keys of one table, this thread makes the rows of the next and does its other work.
 	const keyed: Promise<unknown>[] = [];
@@ -218,33 +220,37 @@ async function store(
 	}
 	await copy(tx, 'collections', COLLECTION, () => collectionRows(edition.id, data), meanwhile);
 	const form = (await packed) ?? new InTurns(packedForm(prepared.finish(), undefined));
-	const bytes = form.finish();
+	const { bytes, labels: filedLabels } = form.finish();
 	await Promise.all(keyed);
-	await writePack(tx, edition.id, bytes);
+	const report = new InTurns(read.inspectLabels(filedLabels));
+	const written = writePack(tx, edition.id, bytes);
+	await goOn(() => inTurns(report), written);
+	await written;
+	report.finish();
 	await tx.unsafe(attachPartition('edition_packs', edition.id));
 	await tx`update subject_indexes set current_edition = ${edition.id} where code = ${request.indexCode}`;
 }
 
 /** As much of the report and of the packed form as does not need the labels filed. */
-function* prepare({ reading: { data }, inspectLinks, inspectLabels }: Read, labels: Labels | undefined) {
+function* prepare({ reading: { data }, inspectLinks }: Read, labels: Labels | undefined) {
 	yield* inspectLinks();
 	const withLabels = yield* EditionIndex.prepare(data);
 	const withFiled = labels && (yield* LabelIndex.prepare(data, labels));
-	return { data, inspectLabels, withLabels, withFiled };
+	return { data, withLabels, withFiled };
 }
 
 type Prepared = ReturnType<typeof prepare> extends Generator<void, infer T> ? T : never;
 
-/** The rest of the report and the packed form as bytes, of labels that were filed elsewhere or are filed now. */
+/** The packed form as bytes, of labels that were filed elsewhere or are filed now. */
 function* packedForm(
-	{ data, inspectLabels, withLabels, withFiled }: Prepared,
+	{ data, withLabels, withFiled }: Prepared,
 	filed: Filed | undefined
-): Pausing<Uint8Array> {
+): Pausing<{ labels: LabelIndex; bytes: Uint8Array }> {
 	const labels = filed && withFiled ? withFiled(filed) : LabelIndex.build(data);
-	yield* inspectLabels(labels);
+	yield;
 	const index = withLabels(labels);
 	yield;
-	return index.toBytes((text) => Buffer.from(text, 'latin1'));
+	return { labels, bytes: index.toBytes((text) => Buffer.from(text, 'latin1')) };
 }
 
 /** The rows of the tables that are parted by edition, table by table, made as they are sent. */
