@@ -52,18 +52,19 @@ export class LabelIndex {
 		yield;
 		const acronyms = yield* acronymPairs(data);
 		return ({ numbering, ...filed }) => {
-			const inOrder = <T>(list: readonly T[]) => {
-				const ordered = new Array<T>(numbering.length);
-				for (let i = 0; i < ordered.length; i++) ordered[i] = list[numbering[i]];
-				return ordered;
-			};
+			const ordered: string[] = [];
+			const byNumber = { kinds: new Uint8Array(numbering.length), langs: new Uint8Array(numbering.length) };
+			for (let label = 0; label < numbering.length; label++) {
+				ordered.push(texts[numbering[label]]);
+				byNumber.kinds[label] = kinds[numbering[label]];
+				byNumber.langs[label] = langs[numbering[label]];
+			}
 			return new LabelIndex({
 				...filed,
-				texts: StringTable.from(inOrder(texts)),
-				kinds: Uint8Array.from(inOrder(kinds)),
-				langs: Uint8Array.from(inOrder(langs)),
+				...byNumber,
+				texts: StringTable.from(ordered),
 				languages,
-				headings: Rows.from(inOrder(headings)),
+				headings: headings.inOrder(numbering),
 				acronyms
 			});
 		};
@@ -203,7 +204,7 @@ export function listingOf(
 	for (let place = 0; place < texts.length; place++) texts[place] = numberOf.label(labels[place]);
 	return {
 		texts,
-		kinds: Uint8Array.from(kinds),
+		kinds,
 		notes: Rows.from(
 			data.headings.map(({ notes }) =>
 				notes.flatMap((note) =>
@@ -217,22 +218,25 @@ export function listingOf(
 /** Labels, place by place. */
 export interface Labels {
 	labels: LangText[];
-	kinds: number[];
+	kinds: Uint8Array;
 	/** By place in the languages; the 255th and later share a number. */
-	langs: number[];
-	headings: number[][];
+	langs: Uint8Array;
+	headings: Rows;
 	languages: string[];
 }
 
 /** Every label with its kind, its language and the headings it leads to, in the order of the data. */
 export function labelsOf(data: VocabularyData): Labels {
+	let count = data.entryTerms.length;
+	for (const { labels, hidden } of data.headings) count += labels.length + hidden.length;
 	const labels: LangText[] = [];
-	const kinds: number[] = [];
-	const langs: number[] = [];
-	const headings: number[][] = [];
+	const kinds = new Uint8Array(count);
+	const langs = new Uint8Array(count);
+	const starts = new Uint32Array(count + 1);
+	const values: number[] = [];
 	const languages: string[] = [];
 	const langId = new Map<string, number>();
-	const add = (label: LangText, kind: number, targets: number[]) => {
+	const add = (label: LangText, kind: number) => {
 		const { lang } = label;
 		let id = langId.get(lang);
 		if (id === undefined) {
@@ -240,17 +244,27 @@ export function labelsOf(data: VocabularyData): Labels {
 			languages.push(lang);
 			langId.set(lang, id);
 		}
+		const place = labels.length;
 		labels.push(label);
-		kinds.push(kind);
-		langs.push(Math.min(id, 255));
-		headings.push(targets);
+		kinds[place] = kind;
+		langs[place] = Math.min(id, 255);
+		starts[place + 1] = values.length;
 	};
 	for (const [n, heading] of data.headings.entries()) {
-		for (const label of heading.labels) add(label, LabelKind.preferred, [n]);
-		for (const label of heading.hidden) add(label, LabelKind.hidden, [n]);
+		for (const label of heading.labels) {
+			values.push(n);
+			add(label, LabelKind.preferred);
+		}
+		for (const label of heading.hidden) {
+			values.push(n);
+			add(label, LabelKind.hidden);
+		}
 	}
-	for (const entry of data.entryTerms) add(entry, LabelKind.entry, entry.headings);
-	return { labels, kinds, langs, headings, languages };
+	for (const entry of data.entryTerms) {
+		for (const n of entry.headings) values.push(n);
+		add(entry, LabelKind.entry);
+	}
+	return { labels, kinds, langs, headings: new Rows(starts, Uint32Array.from(values)), languages };
 }
 
 /** An entry of the permuted order: which label, and where in its fold the word begins that the order goes by. */

@@ -76,6 +76,18 @@ export class Rows {
 		return new Rows(starts, values);
 	}
 
+	/** The same rows in another order: row i of the result is row `order[i]` of this. O(all the numbers). */
+	inOrder(order: Uint32Array): Rows {
+		const starts = new Uint32Array(order.length + 1);
+		for (let i = 0; i < order.length; i++) starts[i + 1] = starts[i] + this.count(order[i]);
+		const values = new Uint32Array(starts[order.length]);
+		for (let i = 0; i < order.length; i++) {
+			const from = this.starts[order[i]];
+			for (let at = starts[i]; at < starts[i + 1]; at++) values[at] = this.values[from + at - starts[i]];
+		}
+		return new Rows(starts, values);
+	}
+
 	get length(): number {
 		return this.starts.length - 1;
 	}
