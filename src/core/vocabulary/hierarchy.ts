@@ -47,19 +47,17 @@ export class Hierarchy {
 		return { headings: found.subarray(0, end), depths: depths.subarray(0, end) };
 	}
 
-	private readonly belowCounts = new Map<number, number>();
+	/** By heading, one more than how many lie below; 0 until it is known. */
+	private belowCounts: Uint32Array | undefined;
 	/** Used again for every count: in which round each heading was last seen, and the queue of a round. */
 	private scratch: { seenIn: Uint32Array; queue: Uint32Array; round: number } | undefined;
 
 	/** How many distinct headings lie below; remembered after the first time. O(headings and links below). */
 	belowCount(heading: number): number {
 		if (this.narrower.count(heading) === 0) return 0;
-		let count = this.belowCounts.get(heading);
-		if (count === undefined) {
-			count = this.countBelow(heading);
-			this.belowCounts.set(heading, count);
-		}
-		return count;
+		this.belowCounts ??= new Uint32Array(this.broader.length);
+		if (this.belowCounts[heading] === 0) this.belowCounts[heading] = this.countBelow(heading) + 1;
+		return this.belowCounts[heading] - 1;
 	}
 
 	private countBelow(heading: number): number {

@@ -43,10 +43,14 @@ function refOf(index: EditionIndex, n: number): HeadingRef {
 }
 
 export function lineOf(index: EditionIndex, n: number, counts?: HeadingCounts): HeadingLine {
+	const { keys, uris, names, hierarchy } = index;
+	// Written out: thousands are made at once when a hierarchy is opened.
 	return {
-		...refOf(index, n),
-		narrowerCount: index.hierarchy.narrower.count(n),
-		belowCount: index.hierarchy.belowCount(n),
+		id: keys.at(n),
+		uri: uris.at(n),
+		label: names.at(n),
+		narrowerCount: hierarchy.narrower.count(n),
+		belowCount: hierarchy.belowCount(n),
 		recordCount: counts?.records[n] ?? 0,
 		retired: index.retired[n] === 1
 	};
