@@ -105,6 +105,15 @@ describe('look-up in several indexes', () => {
 		});
 	});
 
+	it('says which other spellings it tried, though not those of a slip of the pen', async () => {
+		const tried = async (query: string) =>
+			(await lookupInIndexes(LOCAL_PERSON, ['maple'], query, 20))[0].alsoTried;
+		expect(await tried('quiet room')).toContain('quiet rooms');
+		expect(await tried('elephant')).toContain('elephants');
+		expect(await tried('quiet roons')).toEqual([]);
+		expect(await tried('konzentration')).toEqual([]);
+	});
+
 	it('gives neighbours instead of matches, and the headings of a compound entry term together', async () => {
 		const [lane] = await lookupInIndexes(LOCAL_PERSON, ['maple'], 'quintessence', 20);
 		expect(lane.matches).toEqual([]);

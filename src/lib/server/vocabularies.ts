@@ -109,22 +109,25 @@ async function lanes(
 			slips
 		});
 	};
-	const answers = wanted.map(({ edition }) => edition && inEdition(edition, 1));
+	let answers = wanted.map(({ edition }) => edition && inEdition(edition, 1));
 	// Where one vocabulary has something to offer, guesses that are further away would only distract from it.
-	const isFound = answers.some((answer) => answer && answer.matches.length > 0);
+	if (!answers.some((answer) => answer && answer.matches.length > 0))
+		answers = wanted.map(({ edition }) => edition && inEdition(edition, 2));
+	const matches = answers.flatMap((answer) => (answer ? answer.matches : []));
+	// The plural of a slip of the pen helps nobody.
+	const isMisspelt = matches.length > 0 && matches.every(({ tier }) => tier === 'typo');
 	return wanted.map(({ index: { code }, edition }, i) => {
 		const index = edition && known.get(edition.id);
-		let answer = answers[i];
+		const answer = answers[i];
 		if (!edition || !index || !answer)
 			return { code, edition: '', matches: [], neighbours: [], alsoTried: [] };
 		const counts = countsOf.get(edition.id);
-		if (!isFound) answer = inEdition(edition, 2);
 		return {
 			code,
 			edition: edition.label,
 			matches: answer.matches.map((match) => matchOf(index, match, counts)),
 			neighbours: answer.neighbours.map(({ heading, text }) => ({ ...lineOf(index, heading, counts), text })),
-			alsoTried: tried
+			alsoTried: isMisspelt ? [] : tried
 		};
 	});
 }
