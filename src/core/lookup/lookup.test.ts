@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { EditionIndex } from '../vocabulary/edition-index';
 import { vocabularyOf } from '../vocabulary/make.test-aid';
-import { closeness, isOneEditAway, lookup, TIERS } from './lookup';
+import { closeness, lookup, TIERS } from './lookup';
+import { isOneEditAway } from './near-words';
 
 const data = vocabularyOf(
 	[

@@ -3,8 +3,10 @@ import { distance } from 'fastest-levenshtein';
 import { contentWords, fold, key, splitQualifier, stemOf, variantKey, variants, wordsOf } from '../text';
 import type { AcronymPair } from '../text';
 import { LabelKind } from './filing';
-import { groupAt, LabelIndex } from './label-index';
-import { hashOfStems, lettersOf, orderForm, stemForm } from './word-numbers';
+import type { LabelIndex } from './label-index';
+import { wordsNear, type NearWord } from './near-words';
+import { intersect, lowerBoundOf, union } from './sorted-lists';
+import { hashOfStems, orderForm, stemForm } from './word-numbers';
 
 /** Tiers of a match, best first. */
 export const TIERS = [
@@ -128,7 +130,7 @@ export function alsoTried(query: string, acronyms: readonly AcronymPair[], most 
 
 class Search {
 	private readonly best = new Map<number, Candidate>();
-	private readonly near = new Map<string, { word: string; stem: number }[]>();
+	private readonly near = new Map<string, NearWord[]>();
 
 	constructor(
 		private readonly index: LabelIndex,
@@ -280,49 +282,12 @@ class Search {
 		return [...new Set(contentWords(this.asked).map(stemOf))];
 	}
 
-	/**
-	 * Words of the dictionary one edit or one adjacent swap away from a word of five letters or more, or two edits from
-	 * one of eight. After one edit the first two letters or the last two are as they were, after two either these or the
-	 * middle; and an edit changes at most two of the set of letters, so few words are compared whole. O(words that share
-	 * such a pair of letters).
-	 */
-	private wordsNear(word: string, edits: 1 | 2): { word: string; stem: number }[] {
+	/** Found once for a word, as it is asked for twice. */
+	private wordsNear(word: string, edits: 1 | 2): NearWord[] {
 		const name = `${word}/${edits}`;
-		const known = this.near.get(name) ?? this.findWordsNear(word, edits);
-		this.near.set(name, known);
-		return known;
-	}
-
-	private findWordsNear(word: string, edits: 1 | 2): { word: string; stem: number }[] {
-		const { words, wordLetters, wordStems } = this.index.parts;
-		const letters = lettersOf(word);
-		const isNear = edits === 1 ? (other: string) => isOneEditAway(word, other) : isTwoEditsFrom(word);
-		const start = firstOfLength(words, word.length - edits);
-		const end = firstOfLength(words, word.length + edits + 1);
-		const found: { word: string; stem: number }[] = [];
-		const { first, last } = this.index.wordsByEnds();
-		const lists = [first.at(groupAt(word, 0)), last.at(groupAt(word, word.length - 2))];
-		if (edits === 2) {
-			// Of the pairs in the middle the rarest leads to it soonest.
-			const pairs = this.index.wordsByPairs();
-			const [, middle] = thirdsOf(word);
-			let rarest = pairs.at(groupAt(middle, 0));
-			for (let at = 1; at < middle.length - 1; at++) {
-				const list = pairs.at(groupAt(middle, at));
-				if (list.length < rarest.length) rarest = list;
-			}
-			lists.push(rarest);
-		}
-		const seen = new Set<number>();
-		for (const list of lists)
-			for (const i of list) {
-				if (i < start || i >= end || letterDifferences(wordLetters[i], letters) > 2 * edits) continue;
-				if (seen.has(i)) continue;
-				seen.add(i);
-				const other = words.at(i);
-				if (other !== word && isNear(other)) found.push({ word: other, stem: wordStems[i] });
-			}
-		return found;
+		const near = this.near.get(name) ?? wordsNear(this.index, word, edits);
+		this.near.set(name, near);
+		return near;
 	}
 
 	/**
@@ -459,23 +424,6 @@ class Nearest {
 	}
 }
 
-/** First place in an ascending list from which on a condition holds. O(log n). */
-function lowerBoundOf(
-	list: Uint32Array,
-	holds: (value: number) => boolean,
-	from = 0,
-	to = list.length
-): number {
-	let low = from;
-	let high = to;
-	while (low < high) {
-		const middle = (low + high) >>> 1;
-		if (holds(list[middle])) high = middle;
-		else low = middle + 1;
-	}
-	return low;
-}
-
 function betterLabel(a: Candidate, b: Candidate): boolean {
 	if (a.weight !== b.weight) return a.weight > b.weight;
 	if (a.isPreferred !== b.isPreferred) return a.isPreferred;
@@ -496,92 +444,6 @@ function expansionsOf(query: string, pairs: readonly AcronymPair[]): string[] {
 		else if (fold(expansion) === folded) found.add(acronym);
 	}
 	return [...found];
-}
-
-/** So few numbers are sorted sooner than they are marked among all there are. */
-const FEW = 200;
-
-/** Numbers in any list, ascending, each once. O(all the numbers + the largest ÷ 32). */
-function union(lists: readonly Uint32Array[]): Uint32Array {
-	const given = lists.filter(({ length }) => length > 0);
-	if (given.length < 2) return given[0] ?? new Uint32Array(0);
-	const total = given.reduce((sum, { length }) => sum + length, 0);
-	if (total < FEW) return Uint32Array.from(new Set(given.flatMap((list) => [...list]))).sort();
-	const largest = given.reduce((most, list) => Math.max(most, list[list.length - 1]), 0);
-	const bits = new Uint32Array((largest >>> 5) + 1);
-	let length = 0;
-	for (const list of given)
-		for (let i = 0; i < list.length; i++) {
-			const value = list[i];
-			const bit = 1 << (value & 31);
-			if ((bits[value >>> 5] & bit) !== 0) continue;
-			bits[value >>> 5] |= bit;
-			length++;
-		}
-	const all = new Uint32Array(length);
-	let kept = 0;
-	for (let place = 0; place < bits.length; place++)
-		for (let rest = bits[place]; rest !== 0; rest &= rest - 1)
-			all[kept++] = (place << 5) | (31 - Math.clz32(rest & -rest));
-	return all;
-}
-
-/** Numbers in every list; the lists are ascending. O(shortest list × log of the others). */
-function intersect(lists: Uint32Array[]): Uint32Array {
-	if (lists.length < 2) return lists[0] ?? new Uint32Array(0);
-	const [shortest, ...others] = [...lists].sort((a, b) => a.length - b.length);
-	return shortest.filter((value) => others.every((list) => includesSorted(list, value)));
-}
-
-function includesSorted(list: Uint32Array, value: number): boolean {
-	const at = lowerBoundOf(list, (other) => other >= value);
-	return at < list.length && list[at] === value;
-}
-
-/** Words are stored by length, then alphabet. O(log n). */
-function firstOfLength(words: { length: number; at(i: number): string }, length: number): number {
-	let low = 0;
-	let high = words.length;
-	while (low < high) {
-		const middle = (low + high) >>> 1;
-		if (words.at(middle).length < length) low = middle + 1;
-		else high = middle;
-	}
-	return low;
-}
-
-/** How many letters one set has and the other has not: the bits that differ, counted in parallel. */
-function letterDifferences(some: number, others: number): number {
-	let bits = some ^ others;
-	bits -= (bits >>> 1) & 0x55555555;
-	bits = (bits & 0x33333333) + ((bits >>> 2) & 0x33333333);
-	return Math.imul((bits + (bits >>> 4)) & 0x0f0f0f0f, 0x01010101) >>> 24;
-}
-
-function thirdsOf(word: string): [string, string, string] {
-	const third = Math.floor(word.length / 3);
-	return [word.slice(0, third), word.slice(third, -third), word.slice(-third)];
-}
-
-/** Of three parts of a word two edits leave one as it is; few words hold such a part and need to be compared whole. */
-function isTwoEditsFrom(word: string): (other: string) => boolean {
-	const parts = thirdsOf(word);
-	return (other) => parts.some((part) => other.includes(part)) && distance(word, other) <= 2;
-}
-
-/** One insertion, deletion, substitution or swap of neighbours. O(length). */
-export function isOneEditAway(a: string, b: string): boolean {
-	if (a === b || Math.abs(a.length - b.length) > 1) return false;
-	let start = 0;
-	while (start < a.length && start < b.length && a[start] === b[start]) start++;
-	if (a.length === b.length) {
-		const swapped = a[start] === b[start + 1] && a[start + 1] === b[start];
-		return (
-			a.slice(start + 1) === b.slice(start + 1) || (swapped && a.slice(start + 2) === b.slice(start + 2))
-		);
-	}
-	const [longer, shorter] = a.length > b.length ? [a, b] : [b, a];
-	return longer.slice(start + 1) === shorter.slice(start);
 }
 
 /** Labels of distinct headings on either side of where a folded query would stand; four before, four after. */
