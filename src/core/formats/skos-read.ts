@@ -9,17 +9,9 @@ import type {
 	HeadingData,
 	ImportCounts,
 	LangText,
-	NoteKind,
 	VocabularyData
 } from '../vocabulary/types';
-import { names } from './skos-names';
-
-/** The parts of an RDF/JS statement that are looked at. */
-export interface Statement {
-	subject: { termType: string; value: string };
-	predicate: { value: string };
-	object: { termType: string; value: string; language?: string };
-}
+import { addLabel, SkosStatements, type Draft, type Statement, type Watch } from './skos-statements';
 
 export interface VocabularyReading {
 	data: VocabularyData;
@@ -43,82 +35,19 @@ const MOST_FINDINGS_PER_RULE = 1_000;
 /** A label of printable ASCII without stray spaces needs no mending; most are. */
 const PLAIN = /^[!-~]+(?: [!-~]+)*$/;
 
-type LabelKind = 'preferred' | 'entry' | 'hidden';
-type LinkKind = 'broader' | 'narrower' | 'related' | 'replaces' | 'replacedBy';
-
-interface Draft {
-	isConcept: boolean;
-	labels: LangText[];
-	/** Of the labels, place by place. */
-	kinds: LabelKind[];
-	/** Labels and notes given as resources, resolved at the end. Few headings have any, so there is no list for most. */
-	labelNodes?: { kind: LabelKind; node: string }[];
-	noteNodes?: { kind: NoteKind; node: string }[];
-	notes: ({ kind: NoteKind } & LangText)[];
-	links: { kind: LinkKind; target: string }[];
-	notation?: string;
-	introduced?: number;
-	retired?: number;
-	deprecated: boolean;
-	aspects?: string[];
-}
-
-const LABELS: Record<string, LabelKind> = {
-	[names.prefLabel]: 'preferred',
-	[names.altLabel]: 'entry',
-	[names.hiddenLabel]: 'hidden',
-	[names.xlPrefLabel]: 'preferred',
-	[names.xlAltLabel]: 'entry',
-	[names.xlHiddenLabel]: 'hidden'
-};
-const NOTES: Record<string, NoteKind> = {
-	[names.scopeNote]: 'scope',
-	[names.historyNote]: 'history',
-	[names.changeNote]: 'history',
-	[names.definition]: 'definition',
-	[names.editorialNote]: 'editorial',
-	[names.note]: 'editorial',
-	[names.example]: 'example'
-};
-const LINKS: Record<string, LinkKind> = {
-	[names.broader]: 'broader',
-	[names.broaderGeneric]: 'broader',
-	[names.broaderPartitive]: 'broader',
-	[names.broaderInstantial]: 'broader',
-	[names.narrower]: 'narrower',
-	[names.narrowerGeneric]: 'narrower',
-	[names.narrowerPartitive]: 'narrower',
-	[names.narrowerInstantial]: 'narrower',
-	[names.related]: 'related',
-	[names.replaces]: 'replaces',
-	[names.isReplacedBy]: 'replacedBy'
-};
-
 /**
  * Takes statements in any order with `add` and gives the vocabulary with `finish`. Memory grows with the vocabulary,
  * not with the number of statements that have nothing to do with it.
  */
 export class SkosReader {
-	/**
-	 * @param watch is told of labels and notes as they are read, before anything is known of what they belong to; it
-	 * answers with the number under which it files a text
-	 */
-	constructor(private readonly watch?: { label: (text: string) => number; note: (text: string) => number }) {}
+	constructor(watch?: Watch) {
+		this.statements = new SkosStatements((finding) => this.report(finding), watch);
+	}
 
-	private readonly drafts = new Map<string, Draft>();
-	private lastUri = '';
-	private lastDraft: Draft | undefined;
-	private readonly literals = new Map<string, LangText>();
-	private readonly compounds = new Map<string, string[]>();
-	/** Collections and schemes have labels too, and are no headings. */
-	private readonly collections = new Map<string, string[]>();
-	private readonly schemes = new Set<string>();
-	private readonly memberLists = new Map<string, string>();
-	private readonly listCells = new Map<string, { first?: string; rest?: string }>();
+	private readonly statements: SkosStatements;
 	private readonly findings: Finding[] = [];
 	private readonly findingCounts: Record<string, number> = {};
 	private readonly counts = {
-		statements: 0,
 		read: 0,
 		kept: 0,
 		repaired: 0,
@@ -129,58 +58,9 @@ export class SkosReader {
 		notes: 0
 	};
 
-	add({ subject, predicate, object }: Statement): void {
-		this.counts.statements++;
-		const name = predicate.value;
-		const isLiteral = object.termType === 'Literal';
-		if (LABELS[name]) {
-			const draft = this.draft(subject.value);
-			const kind = LABELS[name];
-			if (isLiteral) {
-				const text = object.value;
-				addLabel(draft, kind, { lang: object.language ?? '', text, filed: this.watch?.label(text) });
-			} else (draft.labelNodes ??= []).push({ kind, node: object.value });
-			if (kind === 'preferred') draft.isConcept = true;
-		} else if (NOTES[name]) {
-			const draft = this.draft(subject.value);
-			if (isLiteral) {
-				const text = object.value;
-				const isSearched = name === names.scopeNote || name === names.definition;
-				const filed = isSearched ? this.watch?.note(text) : undefined;
-				draft.notes.push({ kind: NOTES[name], lang: object.language ?? '', text, filed });
-			} else (draft.noteNodes ??= []).push({ kind: NOTES[name], node: object.value });
-		} else if (LINKS[name]) {
-			this.draft(subject.value).links.push({ kind: LINKS[name], target: object.value });
-		} else if (name === names.type) {
-			if (object.value === names.concept) this.draft(subject.value).isConcept = true;
-			if (object.value === names.compoundEntryTerm) this.compound(subject.value);
-			if (object.value === names.collection || object.value === names.orderedCollection)
-				listIn(this.collections, subject.value);
-			if (object.value === names.conceptScheme) this.schemes.add(subject.value);
-		} else if (name === names.literalForm || name === names.value) {
-			if (isLiteral) this.literals.set(subject.value, { lang: object.language ?? '', text: object.value });
-		} else if (name === names.useTogether) {
-			this.compound(subject.value).push(object.value);
-		} else if (name === names.member) {
-			listIn(this.collections, subject.value).push(object.value);
-		} else if (name === names.memberList) {
-			listIn(this.collections, subject.value);
-			this.memberLists.set(subject.value, object.value);
-		} else if (name === names.first || name === names.rest) {
-			const cell = this.listCells.get(subject.value) ?? {};
-			cell[name === names.first ? 'first' : 'rest'] = object.value;
-			this.listCells.set(subject.value, cell);
-		} else if (name === names.notation) {
-			this.draft(subject.value).notation ??= object.value;
-		} else if (name === names.introduced) {
-			this.draft(subject.value).introduced = this.year(subject.value, object.value);
-		} else if (name === names.retired) {
-			this.draft(subject.value).retired = this.year(subject.value, object.value);
-		} else if (name === names.deprecated) {
-			this.draft(subject.value).deprecated = object.value === 'true' || object.value === '1';
-		} else if (name === names.aspect) {
-			(this.draft(subject.value).aspects ??= []).push(object.value);
-		}
+	/** Takes a statement in. O(1). */
+	add(statement: Statement): void {
+		this.statements.add(statement);
 	}
 
 	finish(): VocabularyReading {
@@ -203,8 +83,9 @@ export class SkosReader {
 	/** The vocabulary, with all that was found on the way to it. */
 	gather(): VocabularyReading {
 		const { counts } = this;
-		const concepts = [...this.drafts].filter(
-			([uri, draft]) => draft.isConcept && !this.collections.has(uri) && !this.schemes.has(uri)
+		const concepts = [...this.statements.drafts].filter(
+			([uri, draft]) =>
+				draft.isConcept && !this.statements.collections.has(uri) && !this.statements.schemes.has(uri)
 		);
 		const headings: HeadingData[] = [];
 		const place = new Map<string, number>();
@@ -262,35 +143,12 @@ export class SkosReader {
 			(sum, { broader, related }) => sum + broader.length + related.length / 2,
 			0
 		);
-		return { data, counts: { ...counts }, findings: this.findings, findingCounts: this.findingCounts };
-	}
-
-	private draft(uri: string): Draft {
-		// Most statements are of the same heading as the one before.
-		if (uri === this.lastUri && this.lastDraft) return this.lastDraft;
-		this.lastUri = uri;
-		this.lastDraft = this.draftOf(uri);
-		return this.lastDraft;
-	}
-
-	private draftOf(uri: string): Draft {
-		let draft = this.drafts.get(uri);
-		if (!draft) {
-			draft = {
-				isConcept: false,
-				labels: [],
-				kinds: [],
-				notes: [],
-				links: [],
-				deprecated: false
-			};
-			this.drafts.set(uri, draft);
-		}
-		return draft;
-	}
-
-	private compound(node: string): string[] {
-		return listIn(this.compounds, node);
+		return {
+			data,
+			counts: { ...counts, statements: this.statements.count },
+			findings: this.findings,
+			findingCounts: this.findingCounts
+		};
 	}
 
 	private report(finding: Finding): void {
@@ -309,21 +167,9 @@ export class SkosReader {
 		this.report({ severity: 'note', rule, subject, message });
 	}
 
-	private year(subject: string, text: string): number | undefined {
-		const match = /^(\d{4})(-|$)/.exec(text);
-		if (match) return Number(match[1]);
-		this.report({
-			severity: 'warning',
-			rule: 'not-a-year',
-			subject,
-			message: `“${text.slice(0, 40)}” is not a year; the date was left out.`
-		});
-		return undefined;
-	}
-
 	private resolveNodes(uri: string, draft: Draft): void {
 		for (const { kind, node } of draft.labelNodes ?? []) {
-			const literal = this.literals.get(node);
+			const literal = this.statements.literals.get(node);
 			if (literal) addLabel(draft, kind, { ...literal });
 			else {
 				this.counts.read++;
@@ -335,7 +181,7 @@ export class SkosReader {
 			}
 		}
 		for (const { kind, node } of draft.noteNodes ?? []) {
-			const literal = this.literals.get(node);
+			const literal = this.statements.literals.get(node);
 			if (literal) draft.notes.push({ kind, ...literal });
 		}
 	}
@@ -497,9 +343,9 @@ export class SkosReader {
 	}
 
 	private compoundEntryTerms(entryTerms: EntryTermData[], place: Map<string, number>): void {
-		for (const [node, targets] of this.compounds) {
+		for (const [node, targets] of this.statements.compounds) {
 			this.counts.read++;
-			const label = this.literals.get(node);
+			const label = this.statements.literals.get(node);
 			const headings = [...new Set(targets.flatMap((target) => place.get(target) ?? []))];
 			const text = label && this.cleanLabel(node, label.text);
 			if (label && text === undefined) continue;
@@ -518,17 +364,17 @@ export class SkosReader {
 
 	private collectionsOf(place: Map<string, number>): CollectionData[] {
 		const found: CollectionData[] = [];
-		for (const [uri, listed] of this.collections) {
+		for (const uri of this.statements.collections.keys()) {
 			this.counts.read++;
-			const draft = this.draft(uri);
+			const draft = this.statements.draft(uri);
 			this.resolveNodes(uri, draft);
 			const labels = this.preferredLabels(uri, draft);
 			const members = new Set<number>();
-			for (const member of [...listed, ...this.listFrom(this.memberLists.get(uri))]) {
+			for (const member of this.statements.membersOf(uri)) {
 				const n = place.get(member);
 				if (n !== undefined) members.add(n);
 				// A collection may hold collections; what they hold is listed by themselves.
-				else if (!this.collections.has(member)) {
+				else if (!this.statements.collections.has(member)) {
 					this.counts.read++;
 					this.refuse(
 						'unknown-target',
@@ -551,22 +397,11 @@ export class SkosReader {
 		return found;
 	}
 
-	/** Items of an RDF list. A list that leads back into itself ends there. */
-	private listFrom(head: string | undefined): string[] {
-		const items: string[] = [];
-		const seen = new Set<string>();
-		for (let cell = head; cell !== undefined && !seen.has(cell); cell = this.listCells.get(cell)?.rest) {
-			seen.add(cell);
-			const first = this.listCells.get(cell)?.first;
-			if (first !== undefined) items.push(first);
-		}
-		return items;
-	}
-
 	/** Entry terms of something that is not a heading at all. */
 	private strayLabels(): void {
-		for (const [uri, draft] of this.drafts) {
-			if (draft.isConcept || this.collections.has(uri) || this.schemes.has(uri)) continue;
+		for (const [uri, draft] of this.statements.drafts) {
+			if (draft.isConcept || this.statements.collections.has(uri) || this.statements.schemes.has(uri))
+				continue;
 			for (const { text } of draft.labels) {
 				this.counts.read++;
 				this.refuse(
@@ -577,11 +412,6 @@ export class SkosReader {
 			}
 		}
 	}
-}
-
-function addLabel(draft: Draft, kind: LabelKind, label: LangText): void {
-	draft.labels.push(label);
-	draft.kinds.push(kind);
 }
 
 /** A label with its text as it is kept; the same where nothing was mended, as it is for most. */
@@ -597,12 +427,6 @@ function isAmong(labels: readonly LangText[], lang: string, text: string): boole
 
 /** A label and its language as one text. */
 const nameOf = ({ lang, text }: LangText) => `${lang}\n${text}`;
-
-function listIn(lists: Map<string, string[]>, name: string): string[] {
-	const list = lists.get(name) ?? [];
-	lists.set(name, list);
-	return list;
-}
 
 /** Short identifiers for URIs: the part after the last separator where it is plain and unique, else a hash. */
 export function uniqueKeys(uris: readonly string[]): Map<string, string> {

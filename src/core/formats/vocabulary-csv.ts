@@ -9,7 +9,7 @@
  */
 import type { NoteKind, VocabularyData } from '../vocabulary/types';
 import { names } from './skos-names';
-import type { Statement } from './skos-read';
+import type { Statement } from './skos-statements';
 
 export const CSV_COLUMNS = [
 	'id',

@@ -3,7 +3,8 @@ import { Parser, Writer } from 'n3';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import type { HeadingData, VocabularyData } from '../vocabulary/types';
-import { SkosReader, uniqueKeys, type Statement } from './skos-read';
+import { SkosReader, uniqueKeys } from './skos-read';
+import type { Statement } from './skos-statements';
 import { vocabularyJsonLd, vocabularyStatements } from './skos-write';
 import { CSV_COLUMNS, csvStatements, joinList, splitList, vocabularyRows } from './vocabulary-csv';
 

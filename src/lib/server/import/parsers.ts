@@ -4,7 +4,7 @@ import { Transform, Writable, type TransformCallback } from 'node:stream';
 import { Parser, type DataFactory, type ParserOptions } from 'n3';
 import Papa from 'papaparse';
 import { CSV_COLUMNS, csvStatements, type CsvRow } from '../../../core/formats/vocabulary-csv';
-import type { Statement } from '../../../core/formats/skos-read';
+import type { Statement } from '../../../core/formats/skos-statements';
 import { ImportError } from './import-error';
 
 /** Media types taken, with the names people know them by. */

@@ -1,0 +1,219 @@
+/** The statements of a SKOS vocabulary sorted by what they are about, whatever their order. */
+import type { Finding, LangText, NoteKind } from '../vocabulary/types';
+import { names } from './skos-names';
+
+/** The parts of an RDF/JS statement that are looked at. */
+export interface Statement {
+	subject: { termType: string; value: string };
+	predicate: { value: string };
+	object: { termType: string; value: string; language?: string };
+}
+
+export type LabelKind = 'preferred' | 'entry' | 'hidden';
+type LinkKind = 'broader' | 'narrower' | 'related' | 'replaces' | 'replacedBy';
+
+/** What statements say of one resource. */
+export interface Draft {
+	isConcept: boolean;
+	labels: LangText[];
+	/** Of the labels, place by place. */
+	kinds: LabelKind[];
+	/** Labels and notes given as resources, resolved at the end. Few headings have any, so there is no list for most. */
+	labelNodes?: { kind: LabelKind; node: string }[];
+	noteNodes?: { kind: NoteKind; node: string }[];
+	notes: ({ kind: NoteKind } & LangText)[];
+	links: { kind: LinkKind; target: string }[];
+	notation?: string;
+	introduced?: number;
+	retired?: number;
+	deprecated: boolean;
+	aspects?: string[];
+}
+
+const LABELS: Record<string, LabelKind> = {
+	[names.prefLabel]: 'preferred',
+	[names.altLabel]: 'entry',
+	[names.hiddenLabel]: 'hidden',
+	[names.xlPrefLabel]: 'preferred',
+	[names.xlAltLabel]: 'entry',
+	[names.xlHiddenLabel]: 'hidden'
+};
+const NOTES: Record<string, NoteKind> = {
+	[names.scopeNote]: 'scope',
+	[names.historyNote]: 'history',
+	[names.changeNote]: 'history',
+	[names.definition]: 'definition',
+	[names.editorialNote]: 'editorial',
+	[names.note]: 'editorial',
+	[names.example]: 'example'
+};
+const LINKS: Record<string, LinkKind> = {
+	[names.broader]: 'broader',
+	[names.broaderGeneric]: 'broader',
+	[names.broaderPartitive]: 'broader',
+	[names.broaderInstantial]: 'broader',
+	[names.narrower]: 'narrower',
+	[names.narrowerGeneric]: 'narrower',
+	[names.narrowerPartitive]: 'narrower',
+	[names.narrowerInstantial]: 'narrower',
+	[names.related]: 'related',
+	[names.replaces]: 'replaces',
+	[names.isReplacedBy]: 'replacedBy'
+};
+
+/**
+ * Is told of labels and notes as they are read, before anything is known of what they belong to, and answers with the
+ * number under which it files a text.
+ */
+export interface Watch {
+	label: (text: string) => number;
+	note: (text: string) => number;
+}
+
+/**
+ * Memory grows with the vocabulary, not with the number of statements that have nothing to do with it.
+ */
+export class SkosStatements {
+	readonly drafts = new Map<string, Draft>();
+	private lastUri = '';
+	private lastDraft: Draft | undefined;
+	readonly literals = new Map<string, LangText>();
+	readonly compounds = new Map<string, string[]>();
+	/** Collections and schemes have labels too, and are no headings. */
+	readonly collections = new Map<string, string[]>();
+	readonly schemes = new Set<string>();
+	private readonly memberLists = new Map<string, string>();
+	private readonly listCells = new Map<string, { first?: string; rest?: string }>();
+	/** How many there were. */
+	count = 0;
+
+	/** @param report is told of what cannot be read */
+	constructor(
+		private readonly report: (finding: Finding) => void,
+		private readonly watch?: Watch
+	) {}
+
+	add({ subject, predicate, object }: Statement): void {
+		this.count++;
+		const name = predicate.value;
+		const isLiteral = object.termType === 'Literal';
+		if (LABELS[name]) {
+			const draft = this.draft(subject.value);
+			const kind = LABELS[name];
+			if (isLiteral) {
+				const text = object.value;
+				addLabel(draft, kind, { lang: object.language ?? '', text, filed: this.watch?.label(text) });
+			} else (draft.labelNodes ??= []).push({ kind, node: object.value });
+			if (kind === 'preferred') draft.isConcept = true;
+		} else if (NOTES[name]) {
+			const draft = this.draft(subject.value);
+			if (isLiteral) {
+				const text = object.value;
+				const isSearched = name === names.scopeNote || name === names.definition;
+				const filed = isSearched ? this.watch?.note(text) : undefined;
+				draft.notes.push({ kind: NOTES[name], lang: object.language ?? '', text, filed });
+			} else (draft.noteNodes ??= []).push({ kind: NOTES[name], node: object.value });
+		} else if (LINKS[name]) {
+			this.draft(subject.value).links.push({ kind: LINKS[name], target: object.value });
+		} else if (name === names.type) {
+			if (object.value === names.concept) this.draft(subject.value).isConcept = true;
+			if (object.value === names.compoundEntryTerm) this.compound(subject.value);
+			if (object.value === names.collection || object.value === names.orderedCollection)
+				listIn(this.collections, subject.value);
+			if (object.value === names.conceptScheme) this.schemes.add(subject.value);
+		} else if (name === names.literalForm || name === names.value) {
+			if (isLiteral) this.literals.set(subject.value, { lang: object.language ?? '', text: object.value });
+		} else if (name === names.useTogether) {
+			this.compound(subject.value).push(object.value);
+		} else if (name === names.member) {
+			listIn(this.collections, subject.value).push(object.value);
+		} else if (name === names.memberList) {
+			listIn(this.collections, subject.value);
+			this.memberLists.set(subject.value, object.value);
+		} else if (name === names.first || name === names.rest) {
+			const cell = this.listCells.get(subject.value) ?? {};
+			cell[name === names.first ? 'first' : 'rest'] = object.value;
+			this.listCells.set(subject.value, cell);
+		} else if (name === names.notation) {
+			this.draft(subject.value).notation ??= object.value;
+		} else if (name === names.introduced) {
+			this.draft(subject.value).introduced = this.year(subject.value, object.value);
+		} else if (name === names.retired) {
+			this.draft(subject.value).retired = this.year(subject.value, object.value);
+		} else if (name === names.deprecated) {
+			this.draft(subject.value).deprecated = object.value === 'true' || object.value === '1';
+		} else if (name === names.aspect) {
+			(this.draft(subject.value).aspects ??= []).push(object.value);
+		}
+	}
+
+	/** What is said of a resource so far. */
+	draft(uri: string): Draft {
+		// Most statements are of the same heading as the one before.
+		if (uri === this.lastUri && this.lastDraft) return this.lastDraft;
+		this.lastUri = uri;
+		this.lastDraft = this.draftOf(uri);
+		return this.lastDraft;
+	}
+
+	private draftOf(uri: string): Draft {
+		let draft = this.drafts.get(uri);
+		if (!draft) {
+			draft = {
+				isConcept: false,
+				labels: [],
+				kinds: [],
+				notes: [],
+				links: [],
+				deprecated: false
+			};
+			this.drafts.set(uri, draft);
+		}
+		return draft;
+	}
+
+	private compound(node: string): string[] {
+		return listIn(this.compounds, node);
+	}
+
+	private year(subject: string, text: string): number | undefined {
+		const match = /^(\d{4})(-|$)/.exec(text);
+		if (match) return Number(match[1]);
+		this.report({
+			severity: 'warning',
+			rule: 'not-a-year',
+			subject,
+			message: `“${text.slice(0, 40)}” is not a year; the date was left out.`
+		});
+		return undefined;
+	}
+
+	/** Members of a collection, those given as a list too. */
+	membersOf(collection: string): string[] {
+		const listed = this.collections.get(collection) ?? [];
+		return [...listed, ...this.listFrom(this.memberLists.get(collection))];
+	}
+
+	/** Items of an RDF list. A list that leads back into itself ends there. */
+	private listFrom(head: string | undefined): string[] {
+		const items: string[] = [];
+		const seen = new Set<string>();
+		for (let cell = head; cell !== undefined && !seen.has(cell); cell = this.listCells.get(cell)?.rest) {
+			seen.add(cell);
+			const first = this.listCells.get(cell)?.first;
+			if (first !== undefined) items.push(first);
+		}
+		return items;
+	}
+}
+
+export function addLabel(draft: Draft, kind: LabelKind, label: LangText): void {
+	draft.labels.push(label);
+	draft.kinds.push(kind);
+}
+
+function listIn(lists: Map<string, string[]>, name: string): string[] {
+	const list = lists.get(name) ?? [];
+	lists.set(name, list);
+	return list;
+}
