@@ -11,7 +11,7 @@ import type {
 	LangText,
 	VocabularyData
 } from '../vocabulary/types';
-import { addLabel, SkosStatements, type Draft, type Statement, type Watch } from './skos-statements';
+import { added, addLabel, SkosStatements, type Draft, type Statement, type Watch } from './skos-statements';
 
 export interface VocabularyReading {
 	data: VocabularyData;
@@ -103,7 +103,11 @@ export class SkosReader {
 					'This heading has no preferred label, so it cannot be shown; it was left out.'
 				);
 				// What hangs on a refused heading is refused with it, and counted so that the sums agree.
-				const lost = draft.labels.length + draft.notes.length + draft.links.length;
+				const { entry, hidden, preferred } = draft.labels;
+				const lost = [entry, hidden, preferred, draft.notes, draft.links].reduce(
+					(sum, { length }) => sum + length,
+					0
+				);
 				counts.read += lost;
 				counts.refused += lost;
 				continue;
@@ -182,7 +186,7 @@ export class SkosReader {
 		}
 		for (const { kind, node } of draft.noteNodes ?? []) {
 			const literal = this.statements.literals.get(node);
-			if (literal) draft.notes.push({ kind, ...literal });
+			if (literal) draft.notes = added(draft.notes, { kind, ...literal });
 		}
 	}
 
@@ -208,16 +212,15 @@ export class SkosReader {
 
 	private preferredLabels(uri: string, draft: Draft): LangText[] {
 		const labels: LangText[] = [];
-		for (let i = 0; i < draft.labels.length; i++) {
-			if (draft.kinds[i] !== 'preferred') continue;
-			const { lang, text } = draft.labels[i];
+		for (const given of draft.labels.preferred) {
+			const { lang, text } = given;
 			const clean = this.cleanLabel(uri, text);
 			if (clean === undefined) {
 				this.counts.read++;
 				continue;
 			}
 			const rival = labels.length > 0 ? labels.find((label) => label.lang === lang) : undefined;
-			const label = mended(draft.labels[i], clean);
+			const label = mended(given, clean);
 			if (!rival) labels.push(label);
 			else if (rival.text !== clean) {
 				addLabel(draft, 'entry', label);
@@ -261,10 +264,12 @@ export class SkosReader {
 		// A handful of labels is looked through faster than it is hashed.
 		const seen: LangText[] = [...heading.labels];
 		const headings = [n];
-		const many = draft.labels.length > 40 ? new Set(seen.map(nameOf)) : undefined;
-		for (let i = 0; i < draft.labels.length; i++) {
-			if (draft.kinds[i] === 'preferred') continue;
-			const { lang, text } = draft.labels[i];
+		const { entry, hidden } = draft.labels;
+		const many = entry.length + hidden.length > 40 ? new Set(seen.map(nameOf)) : undefined;
+		for (let i = 0; i < entry.length + hidden.length; i++) {
+			const isHidden = i >= entry.length;
+			const given = isHidden ? hidden[i - entry.length] : entry[i];
+			const { lang, text } = given;
 			this.counts.read++;
 			const clean = this.cleanLabel(heading.uri, text);
 			if (clean === undefined) continue;
@@ -277,10 +282,10 @@ export class SkosReader {
 				continue;
 			}
 			this.counts.kept++;
-			const label = mended(draft.labels[i], clean);
+			const label = mended(given, clean);
 			if (many) many.add(nameOf(label));
 			else seen.push(label);
-			if (draft.kinds[i] === 'hidden') heading.hidden.push(label);
+			if (isHidden) heading.hidden.push(label);
 			else entryTerms.push({ lang, text: clean, headings, filed: label.filed });
 		}
 	}
@@ -402,7 +407,8 @@ export class SkosReader {
 		for (const [uri, draft] of this.statements.drafts) {
 			if (draft.isConcept || this.statements.collections.has(uri) || this.statements.schemes.has(uri))
 				continue;
-			for (const { text } of draft.labels) {
+			const { preferred, entry, hidden } = draft.labels;
+			for (const { text } of [...preferred, ...entry, ...hidden]) {
 				this.counts.read++;
 				this.refuse(
 					'entry-without-heading',

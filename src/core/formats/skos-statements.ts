@@ -15,9 +15,7 @@ type LinkKind = 'broader' | 'narrower' | 'related' | 'replaces' | 'replacedBy';
 /** What statements say of one resource. */
 export interface Draft {
 	isConcept: boolean;
-	labels: LangText[];
-	/** Of the labels, place by place. */
-	kinds: LabelKind[];
+	labels: Record<LabelKind, LangText[]>;
 	/** Labels and notes given as resources, resolved at the end. Few headings have any, so there is no list for most. */
 	labelNodes?: { kind: LabelKind; node: string }[];
 	noteNodes?: { kind: NoteKind; node: string }[];
@@ -111,10 +109,11 @@ export class SkosStatements {
 				const text = object.value;
 				const isSearched = name === names.scopeNote || name === names.definition;
 				const filed = isSearched ? this.watch?.note(text) : undefined;
-				draft.notes.push({ kind: NOTES[name], lang: object.language ?? '', text, filed });
+				draft.notes = added(draft.notes, { kind: NOTES[name], lang: object.language ?? '', text, filed });
 			} else (draft.noteNodes ??= []).push({ kind: NOTES[name], node: object.value });
 		} else if (LINKS[name]) {
-			this.draft(subject.value).links.push({ kind: LINKS[name], target: object.value });
+			const draft = this.draft(subject.value);
+			draft.links = added(draft.links, { kind: LINKS[name], target: object.value });
 		} else if (name === names.type) {
 			if (object.value === names.concept) this.draft(subject.value).isConcept = true;
 			if (object.value === names.compoundEntryTerm) this.compound(subject.value);
@@ -161,10 +160,9 @@ export class SkosStatements {
 		if (!draft) {
 			draft = {
 				isConcept: false,
-				labels: [],
-				kinds: [],
-				notes: [],
-				links: [],
+				labels: { preferred: NONE, entry: NONE, hidden: NONE },
+				notes: NONE,
+				links: NONE,
 				deprecated: false
 			};
 			this.drafts.set(uri, draft);
@@ -208,8 +206,17 @@ export class SkosStatements {
 }
 
 export function addLabel(draft: Draft, kind: LabelKind, label: LangText): void {
-	draft.labels.push(label);
-	draft.kinds.push(kind);
+	draft.labels[kind] = added(draft.labels[kind], label);
+}
+
+/** What most lists of most resources are: never changed. */
+const NONE: never[] = [];
+
+/** A list with one more. A first item gets a list of one place, where `push` on an empty list makes room for seventeen. */
+export function added<T>(list: T[], item: T): T[] {
+	if (list.length === 0) return [item];
+	list.push(item);
+	return list;
 }
 
 function listIn(lists: Map<string, string[]>, name: string): string[] {

@@ -48,8 +48,8 @@ function formsOf(word: string): WordForms {
 	let forms = known.get(word);
 	if (forms === undefined) {
 		// American first, as the endings that tell it may go with the number; and after it, for what was plural.
-		const normal = singular(americanise(singular(americanise(word))));
 		const plain = singular(americanise(word));
+		const normal = singular(americanise(plain));
 		forms = { normal, stem: /^[a-z]+$/.test(plain) ? stemmer(plain) : plain };
 		if (known.size >= MOST_KNOWN) known.clear();
 		known.set(word, forms);
