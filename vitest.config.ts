@@ -1,17 +1,31 @@
 import path from 'node:path';
+import { svelte } from '@sveltejs/vite-plugin-svelte';
 import { defineConfig } from 'vitest/config';
 
-/** Three suites: the core alone, the server against a real PostgreSQL, the interface in a real browser. */
+const $core = path.resolve('src/core');
+
+/** Four suites: the core alone, what the interface is made of, the server against a real PostgreSQL, all in a real browser. */
 export default defineConfig({
 	test: {
 		projects: [
 			{
-				resolve: { alias: { $core: path.resolve('src/core') } },
+				resolve: { alias: { $core } },
 				test: {
 					name: 'core',
-					include: ['src/core/**/*.test.ts', 'src/lib/components/**/*.test.ts', 'demo/**/*.test.ts'],
+					include: ['src/core/**/*.test.ts', 'demo/**/*.test.ts'],
 					setupFiles: ['src/core/seed.test-aid.ts'],
 					// Properties over many cases take their time on a machine that others share.
+					testTimeout: 30_000
+				}
+			},
+			{
+				plugins: [svelte()],
+				// Svelte as it is in a browser: on a server nothing of it is alive.
+				resolve: { alias: { $core }, conditions: ['browser'] },
+				test: {
+					name: 'components',
+					include: ['src/lib/components/**/*.test.ts'],
+					setupFiles: ['src/core/seed.test-aid.ts'],
 					testTimeout: 30_000
 				}
 			},

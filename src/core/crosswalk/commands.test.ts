@@ -4,6 +4,7 @@ import { CellsByPlace, cellState, inOrder, picksOf, wordsOfConcept } from './cel
 import { apply, invert, obstacle } from './changes';
 import { collisions } from './collisions';
 import { execute } from './commands';
+import { reconcile } from './reconcile';
 import { describe as inWords } from './describe';
 import { CommandError, emptyInquiry, FITS, ROLES, type Command, type Inquiry } from './types';
 
@@ -308,5 +309,52 @@ describe('changes of two people at once', () => {
 		expect(
 			meet({ kind: 'pick.set', id: 'p', fit: 'close' }, { kind: 'pick.set', id: 'p', fit: 'close' })
 		).toEqual([]);
+	});
+
+	const attempt = (work: () => ReturnType<typeof reconcile>) => {
+		try {
+			return work();
+		} catch (error) {
+			if (error instanceof CommandError) return undefined;
+			throw error;
+		}
+	};
+	const value = (row: object | null, field: string) =>
+		JSON.stringify((row as Record<string, unknown> | null)?.[field]);
+
+	it('are never overwritten without being asked about, whatever the two did', () => {
+		fc.assert(
+			fc.property(fc.array(one, { minLength: 8, maxLength: 20 }), command, command, (before, theirs, yours) => {
+				const seen = run(empty, before);
+				const rows = attempt(() => reconcile(seen, theirs, []));
+				if (!rows || !('made' in rows)) return;
+				const now = apply(seen, rows.made);
+				const outcome = attempt(() => reconcile(now, yours, [{ rows: rows.made }]));
+				if (!outcome || !('made' in outcome)) return;
+				const end = apply(now, outcome.made);
+				for (const { table, id: row, before: was, after: is } of rows.made) {
+					const last = (end[table] as Record<string, object>)[row] ?? null;
+					for (const field of Object.keys({ ...was, ...is }))
+						if (value(was, field) !== value(is, field) && value(last, field) !== value(is, field))
+							expect.fail(`${table} ${row}: ${field} of ${theirs.kind} was overwritten by ${yours.kind}`);
+				}
+			}),
+			{ numRuns: 2_000 }
+		);
+	});
+
+	it('give way where that is wanted, and what was removed is put back first', () => {
+		const theirs: Command = { kind: 'pick.remove', id: 'p' };
+		const yours: Command = { kind: 'pick.set', id: 'p', fit: 'exact' };
+		const rows = execute(base, theirs);
+		const now = apply(base, rows);
+		const done = { rows, person: 'Somebody' };
+		expect(reconcile(now, yours, [done])).toEqual({
+			met: [{ what: 'Walls', part: 'as a whole', yours: 'changed', theirs: 'removed' }],
+			others: [done]
+		});
+		expect(() => reconcile(now, yours, [])).toThrow(CommandError);
+		const outcome = reconcile(now, yours, [done], true);
+		expect('made' in outcome && apply(now, outcome.made).picks.p).toMatchObject({ fit: 'exact' });
 	});
 });

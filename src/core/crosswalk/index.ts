@@ -9,11 +9,12 @@ export {
 	type CellContent
 } from './cells';
 export { apply, invert, obstacle } from './changes';
-export { collisions, rowName, type Collision } from './collisions';
+export { rowName, type Collision } from './collisions';
 export { execute } from './commands';
 export { describe, FIT_WORDS, pickName, ROLE_WORDS } from './describe';
 export { factsOf, isThin, type Flag, type HeadingFacts, type PickFacts } from './facts';
 export { offersFor, type Offer } from './offers';
+export { reconcile, type Done, type Reconciled } from './reconcile';
 export {
 	probesOf,
 	suggest,

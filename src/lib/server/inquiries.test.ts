@@ -202,6 +202,32 @@ describe('two windows at once', () => {
 	});
 });
 
+describe('a command whose answer was lost', () => {
+	const add = { kind: 'concept.add', id: 'late', name: 'late' } as const;
+	const sender = (sending: string) => ({ client: 'one', base: 0, sending });
+
+	it('is answered for again and not carried out twice, however often it is sent', async () => {
+		const first = await changeInquiry(LOCAL_PERSON, id, add, sender('s1'));
+		await changeInquiry(LOCAL_PERSON, id, { kind: 'concept.set', id: 'late', name: 'later' });
+		const again = await Promise.all([1, 2, 3].map(() => changeInquiry(LOCAL_PERSON, id, add, sender('s1'))));
+		for (const { revision, changes, summary } of again)
+			expect({ revision, changes, summary }).toEqual({
+				revision: first.revision,
+				changes: first.changes,
+				summary: first.summary
+			});
+		expect((await state()).concepts.late.name).toBe('later');
+	});
+
+	it('is carried out once where it arrives twice at the same time', async () => {
+		const twice = [1, 2].map(() => changeInquiry(LOCAL_PERSON, id, add, sender('s2')));
+		const [one, other] = await Promise.all(twice);
+		expect(one.revision).toBe(other.revision);
+		// Another sending of the same is another command, and says so.
+		await expect(changeInquiry(LOCAL_PERSON, id, add, sender('s3'))).rejects.toMatchObject({ status: 422 });
+	});
+});
+
 describe('the history', () => {
 	it('tells who changed what, when and why, of all and of one cell, newest first', async () => {
 		for (const command of COMMANDS.slice(0, 7)) await change(command);

@@ -1,19 +1,17 @@
 /** Changing an inquiry, by commands that are logged, can be undone, and never overwrite silently. */
 import { and, asc, desc, eq, gt, lt, ne, sql } from 'drizzle-orm';
 import {
-	apply,
 	cellId,
-	collisions,
 	CommandError,
 	describe,
-	execute,
 	invert,
 	obstacle,
+	reconcile,
 	rowName,
 	type Change,
+	type Collision,
 	type Command,
-	type Inquiry,
-	type Row
+	type Inquiry
 } from '../../core/crosswalk';
 import { allow, LOCAL_PERSON, type Person } from './access';
 import { connection } from './db/client';
@@ -46,6 +44,8 @@ export interface Sender {
 	client: string;
 	/** It knows what stands in the way and wants this all the same. */
 	force?: boolean;
+	/** The name of this sending: sent again under it, a command that was carried out is only answered for again. */
+	sending?: string;
 }
 
 export async function readInquiry(person: Person | undefined, id: string): Promise<InquiryState> {
@@ -80,9 +80,13 @@ export async function changeInquiry(
 	const { id: personId } = allow(person, 'change-inquiry');
 	return connection().db.transaction(async (tx) => {
 		const { inquiry: found, revision } = await loadInquiry(tx, id, true);
+		const done = sender?.sending && (await doneBefore(tx, id, sender.sending));
+		if (done) return { ...done, ...(await reversible(tx, id)) };
 		const others = sender && sender.base < revision ? await changesOfOthers(tx, id, sender) : [];
-		const { before, made } = reconcile(found, command, others, sender?.force ?? false);
-		const summary = describe(before.state, command, await indexNamer(tx));
+		const outcome = attempt(() => reconcile(found, command, others, sender?.force));
+		if ('met' in outcome) throw collision(outcome.met, outcome.others);
+		const { inquiry, made } = outcome;
+		const summary = describe(inquiry, command, await indexNamer(tx));
 		if (made.length === 0) return { revision, changes: made, summary, ...(await reversible(tx, id)) };
 		await writeRows(tx, id, made);
 		// What was undone and not redone can no longer be redone once something else is done.
@@ -91,9 +95,18 @@ export async function changeInquiry(
 			.set({ state: 'dropped' })
 			.where(and(eq(changes.inquiryId, id), eq(changes.kind, 'do'), eq(changes.state, 'undone')));
 		const client = sender?.client ?? '';
-		const next = await log(tx, id, { revision, personId, client, kind: 'do', summary, command, rows: made });
+		const entry = { revision, personId, client, kind: 'do' as const, summary, command, rows: made };
+		const next = await log(tx, id, { ...entry, sending: sender?.sending });
 		return { revision: next, changes: made, summary, undo: summary, redo: null };
 	});
+}
+
+async function doneBefore(tx: Queries, id: string, sending: string) {
+	const [done] = await tx
+		.select({ revision: changes.revision, changes: changes.rows, summary: changes.summary })
+		.from(changes)
+		.where(and(eq(changes.inquiryId, id), eq(changes.sending, sending)));
+	return done;
 }
 
 interface OtherChange {
@@ -121,58 +134,7 @@ async function changesOfOthers(tx: Queries, id: string, { base, client }: Sender
 
 const personName = sql<string>`coalesce(${people.name}, ${LOCAL_PERSON.name})`;
 
-/** The changes a command makes now, or the error that names both sides where it meets what its sender had not seen. */
-function reconcile(inquiry: Inquiry, command: Command, others: OtherChange[], force: boolean) {
-	const rowsOfOthers = others.flatMap(({ rows }) => rows);
-	let state = inquiry;
-	let made: Change[];
-	let restored: Change[] = [];
-	try {
-		made = execute(state, command);
-	} catch (error) {
-		if (!(error instanceof CommandError)) throw error;
-		// What the command is about may have been removed by somebody else in the meantime.
-		const removal =
-			error.code === 'not-found' ? others.findLast(({ rows }) => removedBy(rows, command)) : undefined;
-		if (!removal) throw asServiceError(error);
-		if (!force)
-			throw collision(
-				[
-					{
-						what: rowName(removedBy(removal.rows, command)?.before ?? null),
-						part: 'as a whole',
-						yours: 'changed',
-						theirs: 'removed'
-					}
-				],
-				[removal]
-			);
-		restored = invert(removal.rows);
-		state = apply(state, restored);
-		made = attempt(() => execute(state, command));
-	}
-	const seen = (change: Change): Row | null => {
-		const first = rowsOfOthers.find(({ table, id }) => table === change.table && id === change.id);
-		return first ? first.before : change.before;
-	};
-	const met = force || others.length === 0 ? [] : collisions(made, seen);
-	if (met.length > 0) {
-		const touched = new Set(made.map(({ table, id }) => `${table}/${id}`));
-		throw collision(
-			met,
-			others.filter(({ rows }) => rows.some(({ table, id }) => touched.has(`${table}/${id}`)))
-		);
-	}
-	return { before: { state }, made: [...restored, ...made] };
-}
-
-/** The row that a command is about, where these changes removed it. */
-function removedBy(rows: readonly Change[], command: Command): Change | undefined {
-	const named = new Set(Object.values(command).filter((value): value is string => typeof value === 'string'));
-	return rows.find(({ id, after }) => after === null && named.has(id));
-}
-
-function collision(met: ReturnType<typeof collisions>, others: OtherChange[]): ServiceError {
+function collision(met: Collision[], others: OtherChange[]): ServiceError {
 	const last = others[others.length - 1];
 	return new ServiceError(
 		409,
@@ -335,6 +297,7 @@ async function log(
 		revision: number;
 		personId: string;
 		client: string;
+		sending?: string;
 		kind: 'do' | 'undo' | 'redo';
 		target?: number;
 		summary: string;

@@ -139,7 +139,8 @@ export const sentCommand = v.object({
 	base: v.pipe(v.number(), v.integer(), v.minValue(0)),
 	client: v.pipe(v.string(), v.maxLength(100)),
 	/** The sender knows what stands in the way and wants this all the same. */
-	force: v.optional(v.boolean(), false)
+	force: v.optional(v.boolean(), false),
+	sending: v.optional(v.pipe(v.string(), v.maxLength(100)))
 });
 
 /** A cell as scripts set it: headings by URI. */

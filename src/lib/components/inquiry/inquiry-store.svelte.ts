@@ -16,6 +16,7 @@ import {
 import type { CrosswalkFacts } from '$lib/server/crosswalk';
 import type { IndexSummary } from '$lib/server/indexes';
 import type { CellCoverage } from '$lib/server/records/coverage';
+import { Unsent } from './unsent';
 
 interface Loaded {
 	inquiry: Inquiry;
@@ -34,10 +35,13 @@ interface Outcome {
 
 type Saving = 'saved' | 'saving' | 'waiting';
 
-/** A command on its way, with the revision that was on the screen when it was given. */
+/** A command on its way, with the revision that was on the screen when it was given and the window it was given in. */
 interface Sent {
 	command: Command;
 	base: number;
+	client: string;
+	/** Sent again under the same name, it is not carried out twice. */
+	sending: string;
 	force?: boolean;
 }
 
@@ -88,6 +92,7 @@ export class InquiryStore {
 	private queue: Sent[] = [];
 	/** Tells this window's changes from those of others. */
 	private readonly client = crypto.randomUUID();
+	private readonly unsent: Unsent<Sent>;
 	private factsWait: ReturnType<typeof setTimeout> | undefined;
 	private underWay: Promise<void> | undefined;
 	private retrying: ReturnType<typeof setTimeout> | undefined;
@@ -97,6 +102,7 @@ export class InquiryStore {
 		readonly indexes: IndexSummary[]
 	) {
 		this.confirmed = loaded.inquiry;
+		this.unsent = new Unsent(`oakmoss.unsent.${this.id}`, this.client);
 		this.inquiry = $state.raw(loaded.inquiry);
 		this.revision = loaded.revision;
 		this.undoName = loaded.undo;
@@ -122,12 +128,14 @@ export class InquiryStore {
 
 	/** Starts looking after what other windows do, and takes up what an earlier visit could not send. */
 	attach(): () => void {
-		this.queue = this.kept();
+		this.unsent.hold();
 		void this.askFacts();
-		if (this.queue.length > 0) {
+		void this.unsent.adopt((left) => {
+			this.queue = [...left, ...this.queue];
+			this.unsent.keep(this.queue);
 			this.relay();
-			void this.drain();
-		}
+			if (this.queue.length > 0) void this.drain();
+		});
 		const timer = setInterval(() => {
 			if (document.visibilityState === 'visible' && !this.underWay && this.queue.length === 0)
 				void this.catchUp();
@@ -145,8 +153,13 @@ export class InquiryStore {
 			if (changes.length === 0) return false;
 			const summary = describe(this.inquiry, command, this.indexName);
 			this.inquiry = apply(this.inquiry, changes);
-			this.queue.push({ command: $state.snapshot(command) as Command, base: this.revision });
-			this.keep();
+			this.queue.push({
+				command: $state.snapshot(command) as Command,
+				base: this.revision,
+				client: this.client,
+				sending: freshId()
+			});
+			this.unsent.keep(this.queue);
 			this.undoName = summary;
 			this.redoName = null;
 			if (!quiet) toast(summary, { action: { label: 'Undo', onClick: () => void this.step('undo') } });
@@ -185,34 +198,27 @@ export class InquiryStore {
 		this.saving = 'saving';
 		while (this.queue.length > 0) {
 			const sent = this.queue[0];
-			const outcome = await this.post('commands', { ...sent, client: this.client }, sent);
+			const outcome = await this.post('commands', sent, sent);
 			if (outcome === 'away') {
 				this.saving = 'waiting';
 				this.retryLater();
 				return;
 			}
-			this.queue.shift();
-			this.keep();
+			// Others may have come before it meanwhile.
+			this.queue = this.queue.filter((other) => other !== sent);
+			this.unsent.keep(this.queue);
 			if (outcome) await this.settle(outcome);
 			else await this.catchUp();
 		}
 		this.saving = 'saved';
 	}
 
-	/** After a silence, what was sent last may have arrived without our hearing of it. */
+	/** After a silence the screen is brought up to date first, so that nothing seems to come from nowhere. */
 	private async retry(): Promise<void> {
 		if (!(await this.catchUp())) {
 			this.retryLater();
 			return;
 		}
-		this.queue = this.queue.filter(({ command }) => {
-			try {
-				return execute(this.confirmed, command).length > 0;
-			} catch {
-				return !('id' in command && this.isThere(command.id));
-			}
-		});
-		this.keep();
 		this.relay();
 		await this.drain();
 	}
@@ -222,15 +228,11 @@ export class InquiryStore {
 		this.retrying = setTimeout(() => void this.retry(), RETRY);
 	}
 
-	private isThere(id: string): boolean {
-		const { concepts, words, picks } = this.confirmed;
-		return id in concepts || id in words || id in picks;
-	}
-
 	/** Takes in an answer: what the server did, after anything others did in between. */
 	private async settle(outcome: Outcome): Promise<void> {
 		if (outcome.revision > this.revision + 1) await this.catchUp();
-		else {
+		// What had arrived before is answered for again, and may be on the screen already.
+		else if (outcome.revision > this.revision) {
 			this.confirmed = apply(this.confirmed, outcome.changes);
 			this.revision = outcome.revision;
 			this.undoName = outcome.undo;
@@ -293,7 +295,7 @@ export class InquiryStore {
 		this.met = rest;
 		if (!first || side === 'theirs') return;
 		this.queue.push({ ...first.sent, force: true });
-		this.keep();
+		this.unsent.keep(this.queue);
 		this.relay();
 		void this.drain();
 	}
@@ -332,23 +334,6 @@ export class InquiryStore {
 			return undefined;
 		} catch {
 			return 'away';
-		}
-	}
-
-	private get place(): string {
-		return `oakmoss.unsent.${this.id}`;
-	}
-
-	private keep(): void {
-		if (this.queue.length === 0) localStorage.removeItem(this.place);
-		else localStorage.setItem(this.place, JSON.stringify(this.queue));
-	}
-
-	private kept(): Sent[] {
-		try {
-			return JSON.parse(localStorage.getItem(this.place) ?? '[]') as Sent[];
-		} catch {
-			return [];
 		}
 	}
 }

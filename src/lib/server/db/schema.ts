@@ -480,6 +480,8 @@ export const changes = pgTable(
 		personId: text('person_id').notNull(),
 		/** The window it came from, so that a window can tell its own changes from those of others. */
 		client: text('client').notNull().default(''),
+		/** Names one sending of a command, so that a command whose answer was lost is not carried out twice. */
+		sending: text('sending'),
 		/** The cells it touched, for the history of each. */
 		cells: text('cells').array().notNull().default([]),
 		/** `undo` and `redo` are changes too; `target` is the change they undid or redid. */
@@ -496,6 +498,7 @@ export const changes = pgTable(
 		index('changes_that_were_done')
 			.on(t.inquiryId, t.revision)
 			.where(sql`kind = 'do'`),
+		uniqueIndex('changes_by_sending').on(t.inquiryId, t.sending),
 		index('changes_by_cell').using('gin', t.cells)
 	]
 );
