@@ -324,21 +324,26 @@ describe('changes of two people at once', () => {
 
 	it('are never overwritten without being asked about, whatever the two did', () => {
 		fc.assert(
-			fc.property(fc.array(one, { minLength: 8, maxLength: 20 }), command, command, (before, theirs, yours) => {
-				const seen = run(empty, before);
-				const rows = attempt(() => reconcile(seen, theirs, []));
-				if (!rows || !('made' in rows)) return;
-				const now = apply(seen, rows.made);
-				const outcome = attempt(() => reconcile(now, yours, [{ rows: rows.made }]));
-				if (!outcome || !('made' in outcome)) return;
-				const end = apply(now, outcome.made);
-				for (const { table, id: row, before: was, after: is } of rows.made) {
-					const last = (end[table] as Record<string, object>)[row] ?? null;
-					for (const field of Object.keys({ ...was, ...is }))
-						if (value(was, field) !== value(is, field) && value(last, field) !== value(is, field))
-							expect.fail(`${table} ${row}: ${field} of ${theirs.kind} was overwritten by ${yours.kind}`);
+			fc.property(
+				fc.array(one, { minLength: 8, maxLength: 20 }),
+				command,
+				command,
+				(before, theirs, yours) => {
+					const seen = run(empty, before);
+					const rows = attempt(() => reconcile(seen, theirs, []));
+					if (!rows || !('made' in rows)) return;
+					const now = apply(seen, rows.made);
+					const outcome = attempt(() => reconcile(now, yours, [{ rows: rows.made }]));
+					if (!outcome || !('made' in outcome)) return;
+					const end = apply(now, outcome.made);
+					for (const { table, id: row, before: was, after: is } of rows.made) {
+						const last = (end[table] as Record<string, object>)[row] ?? null;
+						for (const field of Object.keys({ ...was, ...is }))
+							if (value(was, field) !== value(is, field) && value(last, field) !== value(is, field))
+								expect.fail(`${table} ${row}: ${field} of ${theirs.kind} was overwritten by ${yours.kind}`);
+					}
 				}
-			}),
+			),
 			{ numRuns: 2_000 }
 		);
 	});

@@ -27,6 +27,7 @@ import { createInquiry } from '../inquiries';
 import { exportInquiry, importInquiry, inquiryDocument } from '../inquiry-document';
 import { changeInquiry } from '../inquiry-changes';
 import { headingSheet } from '../vocabularies';
+import { coverageOf } from './coverage';
 import { formsOfStem } from './forms';
 import { exportRecords, importRecords } from './import';
 import { recordSheet } from './lines';
@@ -464,6 +465,21 @@ describe('the strategy of an inquiry', () => {
 		await expect(runPage(LOCAL_PERSON, 'quiet', 5, { sort: 'newest', offset: 0, limit: 1 })).rejects.toThrow(
 			/made elsewhere/
 		);
+	});
+
+	it('tells of each cell what its picks find and what its words add, for the indexes that have records', async () => {
+		await send({ kind: 'word.add', id: 'w1', conceptId: 'c1', text: 'wards' });
+		const found = async (cql: string) => (await searchIndex(LOCAL_PERSON, 'yarrow', { cql })).count;
+		const headings = await found('dc.subject =/oak.narrower "Noise, Indoor"');
+		expect(await coverageOf(LOCAL_PERSON, 'quiet')).toEqual({
+			'c1:yarrow': {
+				headings,
+				all: await found('dc.subject =/oak.narrower "Noise, Indoor" or wards'),
+				picks: { p1: headings }
+			}
+		});
+		await expect(coverageOf(undefined, 'quiet')).rejects.toMatchObject({ status: 403 });
+		await send({ kind: 'word.remove', id: 'w1' });
 	});
 
 	it('goes along with its runs in the document of the inquiry, and what they found where it is there', async () => {
