@@ -1,5 +1,5 @@
 /** Changing an inquiry, by commands that are logged, can be undone, and never overwrite silently. */
-import { and, asc, desc, eq, gt, lt, ne, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, lt, notInArray, sql } from 'drizzle-orm';
 import {
 	cellId,
 	CommandError,
@@ -42,6 +42,8 @@ export interface Sender {
 	base: number;
 	/** The window it comes from: its own changes since then are no surprise to it. */
 	client: string;
+	/** Windows of which it took over what they had not sent: their changes are no surprise either. */
+	also?: readonly string[];
 	/** It knows what stands in the way and wants this all the same. */
 	force?: boolean;
 	/** The name of this sending: sent again under it, a command that was carried out is only answered for again. */
@@ -117,7 +119,11 @@ interface OtherChange {
 	rows: Change[];
 }
 
-async function changesOfOthers(tx: Queries, id: string, { base, client }: Sender): Promise<OtherChange[]> {
+async function changesOfOthers(
+	tx: Queries,
+	id: string,
+	{ base, client, also = [] }: Sender
+): Promise<OtherChange[]> {
 	return tx
 		.select({
 			revision: changes.revision,
@@ -128,7 +134,13 @@ async function changesOfOthers(tx: Queries, id: string, { base, client }: Sender
 		})
 		.from(changes)
 		.leftJoin(people, eq(people.id, changes.personId))
-		.where(and(eq(changes.inquiryId, id), gt(changes.revision, base), ne(changes.client, client)))
+		.where(
+			and(
+				eq(changes.inquiryId, id),
+				gt(changes.revision, base),
+				notInArray(changes.client, [client, ...also])
+			)
+		)
 		.orderBy(asc(changes.revision));
 }
 

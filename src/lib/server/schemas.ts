@@ -138,6 +138,8 @@ export const sentCommand = v.object({
 	command,
 	base: v.pipe(v.number(), v.integer(), v.minValue(0)),
 	client: v.pipe(v.string(), v.maxLength(100)),
+	/** Windows of which that one took over what they had not sent. */
+	also: v.optional(v.pipe(v.array(v.pipe(v.string(), v.maxLength(100))), v.maxLength(100)), []),
 	/** The sender knows what stands in the way and wants this all the same. */
 	force: v.optional(v.boolean(), false),
 	sending: v.optional(v.pipe(v.string(), v.maxLength(100)))

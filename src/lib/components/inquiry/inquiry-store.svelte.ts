@@ -35,11 +35,13 @@ interface Outcome {
 
 type Saving = 'saved' | 'saving' | 'waiting';
 
-/** A command on its way, with the revision that was on the screen when it was given and the window it was given in. */
+/** A command on its way, with the revision that was on the screen when it was given and the window it comes from. */
 interface Sent {
 	command: Command;
 	base: number;
 	client: string;
+	/** Windows whose changes are no surprise either, as this one took over what they left. */
+	also?: string[];
 	/** Sent again under the same name, it is not carried out twice. */
 	sending: string;
 	force?: boolean;
@@ -92,6 +94,8 @@ export class InquiryStore {
 	private queue: Sent[] = [];
 	/** Tells this window's changes from those of others. */
 	private readonly client = crypto.randomUUID();
+	/** Windows that were closed and of which this one took over what they left. */
+	private inherited: string[] = [];
 	private readonly unsent: Unsent<Sent>;
 	private factsWait: ReturnType<typeof setTimeout> | undefined;
 	private underWay: Promise<void> | undefined;
@@ -131,7 +135,13 @@ export class InquiryStore {
 		this.unsent.hold();
 		void this.askFacts();
 		void this.unsent.adopt((left) => {
-			this.queue = [...left, ...this.queue];
+			const taken = left.map((sent) => ({
+				...sent,
+				client: this.client,
+				also: [...(sent.also ?? []), sent.client]
+			}));
+			for (const { also } of taken) this.inherited = [...new Set([...this.inherited, ...also])];
+			this.queue = [...taken, ...this.queue];
 			this.unsent.keep(this.queue);
 			this.relay();
 			if (this.queue.length > 0) void this.drain();
@@ -157,6 +167,7 @@ export class InquiryStore {
 				command: $state.snapshot(command) as Command,
 				base: this.revision,
 				client: this.client,
+				also: this.inherited,
 				sending: freshId()
 			});
 			this.unsent.keep(this.queue);
@@ -255,7 +266,8 @@ export class InquiryStore {
 				if (revision <= this.revision) continue;
 				this.confirmed = apply(this.confirmed, rows);
 				this.revision = revision;
-				if (client !== this.client) toast(`In another window, ${person}: ${summary}`);
+				if (client !== this.client && !this.inherited.includes(client))
+					toast(`In another window, ${person}: ${summary}`);
 			}
 			this.undoName = news.undo;
 			this.redoName = news.redo;

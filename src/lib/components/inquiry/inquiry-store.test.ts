@@ -124,6 +124,21 @@ describe('an inquiry in a window', () => {
 		}
 	});
 
+	it('is not asked about what it did itself just before it was loaded again', async () => {
+		const first = open();
+		// It is on its way when the page goes, and arrives before the page that comes next sends it again.
+		server.delays = [20, 5, 300];
+		first.store.send(add('c', 'noise'));
+		first.close();
+		const { store } = open();
+		await vi.advanceTimersByTimeAsync(1);
+		expect(store.send(rename('c', 'hum'))).toBe(true);
+		await seconds(10);
+		expect(store.met).toEqual([]);
+		expect(server.log.map(({ summary }) => summary)).toHaveLength(2);
+		expect(names(server.inquiry)).toEqual(['hum']);
+	});
+
 	it('keeps what two windows could not send, each its own, although they are of one browser', async () => {
 		const [one, other] = [open(), open()];
 		server.lines = Array<Line>(20).fill('away');
@@ -194,6 +209,38 @@ describe('windows on one inquiry', () => {
 				expect(browser.stored.size).toBe(0);
 			}),
 			{ numRuns: 150 }
+		);
+	});
+
+	it('never meet themselves: one alone is asked nothing, however often it is loaded again', async () => {
+		await fc.assert(
+			fc.asyncProperty(
+				fc.array(step, { minLength: 1, maxLength: 16 }),
+				lines,
+				delays,
+				async (steps, faults, times) => {
+					vi.clearAllTimers();
+					start();
+					let window = open();
+					server.lines = faults;
+					server.delays = times;
+					for (const { act, wait } of steps) {
+						if (act === 'reload') {
+							window.close();
+							window = open();
+						} else window.store.send(act);
+						await vi.advanceTimersByTimeAsync(wait);
+						expect(window.store.met).toEqual([]);
+					}
+					server.lines = [];
+					server.delays = [];
+					await seconds(60);
+					expect(window.store.met).toEqual([]);
+					expect(window.store.inquiry).toEqual(server.inquiry);
+					window.close();
+				}
+			),
+			{ numRuns: 300 }
 		);
 	});
 

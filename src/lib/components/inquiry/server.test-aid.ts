@@ -50,12 +50,14 @@ export class ServerInMemory {
 		command,
 		base,
 		client,
+		also = [],
 		sending,
 		force
 	}: {
 		command: Command;
 		base: number;
 		client: string;
+		also?: string[];
 		sending: string;
 		force?: boolean;
 	}): Response {
@@ -68,7 +70,9 @@ export class ServerInMemory {
 				undo: null,
 				redo: null
 			});
-		const others = this.log.filter((done) => done.revision > base && done.client !== client);
+		const others = this.log.filter(
+			(done) => done.revision > base && ![client, ...also].includes(done.client)
+		);
 		try {
 			const outcome = reconcile(this.inquiry, command, others, force);
 			if ('met' in outcome)
