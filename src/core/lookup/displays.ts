@@ -3,6 +3,7 @@ import { fold, wordsOf } from '../text';
 import { LabelKind } from './filing';
 import { LabelIndex, rotationOf } from './label-index';
 import { placeOf } from './lookup';
+import { firstPlace } from './sorted-lists';
 
 /** One line of the alphabetical or permuted display. */
 export interface RollLine {
@@ -61,15 +62,10 @@ export function rollPlace(index: LabelIndex, kind: RollKind, typed: string): num
 	if (kind === 'alphabetical') return placeOf(index, wanted);
 	const { permuted, folds } = index.parts;
 	const typedWords = wordsOf(wanted).slice(0, 3);
-	let low = 0;
-	let high = permuted.length;
-	while (low < high) {
-		const middle = (low + high) >>> 1;
-		const { label, start } = rotationOf(index, permuted[middle]);
-		if (compareWords(wordsOf(folds.at(label).slice(start)), typedWords) < 0) low = middle + 1;
-		else high = middle;
-	}
-	return low;
+	return firstPlace(0, permuted.length, (place) => {
+		const { label, start } = rotationOf(index, permuted[place]);
+		return compareWords(wordsOf(folds.at(label).slice(start)), typedWords) >= 0;
+	});
 }
 
 /** By the first three words, as the permuted order goes; so "noise, indoor" stands with "noise" and before "noises". */

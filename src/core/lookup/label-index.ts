@@ -6,6 +6,7 @@ import { HashTable, Rows, StringTable, type Section } from '../vocabulary/packed
 import type { LangText, VocabularyData } from '../vocabulary/types';
 import { foldsFrom } from './fold-table';
 import { invert, LabelKind, MOST_ROTATIONS, TextFiling, type Filed, type Listing } from './filing';
+import { firstPlace } from './sorted-lists';
 
 interface Parts extends Omit<Filed, 'numbering'> {
 	/** Labels, preferred ones first, each group by the length of its folds. */
@@ -160,14 +161,7 @@ function partsFrom(sections: Record<string, Section>, names: readonly Packed[]):
 
 /** First position whose text is not before the wanted one. O(log n). */
 export function lowerBound(table: StringTable, wanted: string): number {
-	let low = 0;
-	let high = table.length;
-	while (low < high) {
-		const middle = (low + high) >>> 1;
-		if (table.at(middle) < wanted) low = middle + 1;
-		else high = middle;
-	}
-	return low;
+	return firstPlace(0, table.length, (place) => table.at(place) >= wanted);
 }
 
 const GROUPS = 1024;

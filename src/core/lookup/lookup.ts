@@ -5,7 +5,7 @@ import type { AcronymPair } from '../text';
 import { LabelKind } from './filing';
 import type { LabelIndex } from './label-index';
 import { wordsNear, type NearWord } from './near-words';
-import { intersect, lowerBoundOf, union } from './sorted-lists';
+import { firstPlace, intersect, lowerBoundOf, union } from './sorted-lists';
 import { hashOfStems, orderForm, stemForm } from './word-numbers';
 
 /** Tiers of a match, best first. */
@@ -469,12 +469,5 @@ function neighboursOf(index: LabelIndex, asked: string): Neighbour[] {
 /** Where a folded text stands, or would stand, in the alphabetical order of labels. O(log n). */
 export function placeOf(index: LabelIndex, folded: string): number {
 	const { alphabetical, folds } = index.parts;
-	let low = 0;
-	let high = alphabetical.length;
-	while (low < high) {
-		const middle = (low + high) >>> 1;
-		if (folds.at(alphabetical[middle]) < folded) low = middle + 1;
-		else high = middle;
-	}
-	return low;
+	return firstPlace(0, alphabetical.length, (place) => folds.at(alphabetical[place]) >= folded);
 }

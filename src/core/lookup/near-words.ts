@@ -2,6 +2,7 @@
 import { distance } from 'fastest-levenshtein';
 import type { StringTable } from '../vocabulary/packed';
 import { groupAt, type LabelIndex } from './label-index';
+import { firstPlace } from './sorted-lists';
 import { lettersOf } from './word-numbers';
 
 export interface NearWord {
@@ -50,14 +51,7 @@ export function wordsNear(index: LabelIndex, word: string, edits: 1 | 2): NearWo
 
 /** Words are stored by length, then alphabet. O(log n). */
 function firstOfLength(words: StringTable, length: number): number {
-	let low = 0;
-	let high = words.length;
-	while (low < high) {
-		const middle = (low + high) >>> 1;
-		if (words.lengthAt(middle) < length) low = middle + 1;
-		else high = middle;
-	}
-	return low;
+	return firstPlace(0, words.length, (word) => words.lengthAt(word) >= length);
 }
 
 /** How many letters one set has and the other has not: the bits that differ, counted in parallel. */

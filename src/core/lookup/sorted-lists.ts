@@ -1,5 +1,17 @@
 /** Ascending lists of numbers, as posting lists are. */
 
+/** First of some places from which on a condition holds, or the end where it holds at none. O(log places). */
+export function firstPlace(from: number, to: number, holds: (place: number) => boolean): number {
+	let low = from;
+	let high = to;
+	while (low < high) {
+		const middle = (low + high) >>> 1;
+		if (holds(middle)) high = middle;
+		else low = middle + 1;
+	}
+	return low;
+}
+
 /** First place in an ascending list from which on a condition holds. O(log n). */
 export function lowerBoundOf(
 	list: Uint32Array,
@@ -7,14 +19,7 @@ export function lowerBoundOf(
 	from = 0,
 	to = list.length
 ): number {
-	let low = from;
-	let high = to;
-	while (low < high) {
-		const middle = (low + high) >>> 1;
-		if (holds(list[middle])) high = middle;
-		else low = middle + 1;
-	}
-	return low;
+	return firstPlace(from, to, (place) => holds(list[place]));
 }
 
 /** So few numbers are sorted sooner than they are marked among all there are. */
