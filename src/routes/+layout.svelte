@@ -11,6 +11,7 @@
 	offset={{ top: 94, right: 14 }}
 	toastOptions={{
 		style:
-			'background: var(--leaf-paper); color: var(--bark); border-color: var(--line); font-family: var(--font-sans)'
+			'background: var(--leaf-paper); color: var(--bark); border-color: var(--line); font-family: var(--font-sans);',
+		actionButtonStyle: 'background: var(--lichen); color: var(--on-lichen);'
 	}}
 />

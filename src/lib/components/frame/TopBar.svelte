@@ -103,7 +103,7 @@
 		/>
 		<kbd class="key-cap pointer-events-none absolute top-1.5 right-2" aria-hidden="true">/</kbd>
 	</form>
-	<p class="w-14 shrink-0 text-right text-xs text-quiet" role="status">
+	<p class="w-16 shrink-0 text-right text-xs whitespace-nowrap text-quiet" role="status">
 		{store.saving === 'saved' ? 'Saved' : store.saving === 'saving' ? 'Saving' : 'Kept here'}
 	</p>
 	<div class="flex shrink-0">

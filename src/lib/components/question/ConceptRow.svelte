@@ -134,7 +134,7 @@
 			>
 				{#each Object.entries(PARTS) as [status, says] (status)}<option value={status}>{says}</option>{/each}
 			</select>
-			<div class="mt-1 flex flex-wrap items-center gap-1 text-xs">
+			<div class="mt-1 flex flex-wrap items-center text-xs">
 				<button
 					class="quiet-action !px-1.5"
 					disabled={place === 0}
@@ -154,7 +154,7 @@
 				>
 				{#if others.length > 0}
 					<select
-						class="min-h-6 w-24 rounded border bg-leaf px-1 py-0.5 text-quiet"
+						class="mx-1 min-h-6 w-20 rounded border bg-leaf px-1 py-0.5 text-quiet"
 						aria-label="Join {concept.name} with"
 						value=""
 						onchange={(event) =>
