@@ -96,7 +96,7 @@
 			autocomplete="off"
 			spellcheck="false"
 			maxlength="200"
-			placeholder="Look up a word"
+			placeholder="Look up"
 			bind:value={word}
 			oninput={look}
 			onkeydown={intoResults}
