@@ -106,6 +106,11 @@ export async function pressKeys(
 export async function accessibilityFaults(page: Page): Promise<string[]> {
 	await page.evaluate(axe.source);
 	return page.evaluate(async () => {
+		// What is still fading in has no contrast yet.
+		const passing = document
+			.getAnimations()
+			.filter(({ effect }) => Number.isFinite(Number(effect?.getComputedTiming().endTime)));
+		await Promise.all(passing.map(({ finished }) => finished.catch(() => {})));
 		const { violations } = await (window as unknown as { axe: typeof axe }).axe.run(document, {
 			runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']
 		});
