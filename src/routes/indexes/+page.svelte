@@ -185,11 +185,11 @@
 	<form onsubmit={make} class="mt-8 flex flex-wrap items-end gap-4">
 		<h2 class="w-full text-base font-semibold">Make a new index</h2>
 		<label class="block"
-			><span class="text-quiet">Name</span>
+			><span class="block text-quiet">Name</span>
 			<input class="field mt-1 w-56" bind:value={name} required maxlength="100" /></label
 		>
 		<label class="block"
-			><span class="text-quiet">Discipline</span>
+			><span class="block text-quiet">Discipline</span>
 			<input class="field mt-1 w-56" bind:value={discipline} maxlength="100" /></label
 		>
 		<button class="action">Make it</button>

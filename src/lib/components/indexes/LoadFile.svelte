@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { onMount } from 'svelte';
 	import { goto, invalidateAll } from '$app/navigation';
 	import type { IndexSummary } from '$lib/server/indexes';
 
@@ -37,6 +38,9 @@
 		bytes < 2 ** 20 ? `${Math.ceil(bytes / 1024)} KiB` : `${(bytes / 2 ** 20).toFixed(1)} MiB`;
 
 	let files = $state<FileList>();
+	let chooser: HTMLInputElement;
+	// Whoever opened this wants to choose a file next, with the keyboard too.
+	onMount(() => chooser.focus());
 	let edition = $state('');
 	let step = $state<'choosing' | 'sending' | 'reading'>('choosing');
 	let share = $state(0);
@@ -136,7 +140,7 @@
 	</p>
 	<div class="flex flex-wrap items-end gap-4">
 		<label class="block">
-			<span class="text-quiet">File</span>
+			<span class="block text-quiet">File</span>
 			<input
 				class="mt-1 block"
 				type="file"
@@ -144,12 +148,13 @@
 					.map((ending) => `.${ending}`)
 					.join(',')}
 				bind:files
+				bind:this={chooser}
 				disabled={step !== 'choosing'}
 			/>
 		</label>
 		{#if kind === 'vocabulary'}
 			<label class="block">
-				<span class="text-quiet">Edition</span>
+				<span class="block text-quiet">Edition</span>
 				<input
 					class="field mt-1 w-32"
 					bind:value={edition}
@@ -169,8 +174,7 @@
 					{step === 'sending' ? 'Sending' : share >= 1 ? 'Storing' : 'Reading'}
 					{file?.name}, {Math.round(share * 100)} %
 				</p>
-				<progress class="h-1.5 w-full accent-lichen" max="1" value={share} aria-label="How far the import is"
-				></progress>
+				<progress class="w-full" max="1" value={share} aria-label="How far the import is"></progress>
 			</div>
 			<button type="button" class="quiet-action" onclick={cancel}>Cancel</button>
 		{/if}

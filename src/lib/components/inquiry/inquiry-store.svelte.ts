@@ -36,7 +36,7 @@ interface Outcome {
 type Saving = 'saved' | 'saving' | 'waiting';
 
 /** A command on its way, with the revision that was on the screen when it was given and the window it comes from. */
-interface Sent {
+export interface Sent {
 	command: Command;
 	base: number;
 	client: string;
@@ -230,7 +230,6 @@ export class InquiryStore {
 			this.retryLater();
 			return;
 		}
-		this.relay();
 		await this.drain();
 	}
 

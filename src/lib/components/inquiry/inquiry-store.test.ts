@@ -48,6 +48,18 @@ function open() {
 	return { store, close };
 }
 
+/** Windows on a new inquiry, and what becomes of their requests once they are open. */
+function openAll(count: number, lines: Line[], delays: number[]) {
+	vi.clearAllTimers();
+	start();
+	const windows = Array.from({ length: count }, open);
+	Object.assign(server, { lines, delays });
+	return windows;
+}
+
+/** From here on everything gets through. */
+const goodLine = () => Object.assign(server, { lines: [], delays: [] });
+
 const add = (id: string, name = id): Command => ({ kind: 'concept.add', id, name });
 const rename = (id: string, name: string): Command => ({ kind: 'concept.set', id, name });
 const seconds = (count: number) => vi.advanceTimersByTimeAsync(count * 1_000);
@@ -184,11 +196,7 @@ describe('windows on one inquiry', () => {
 		});
 		await fc.assert(
 			fc.asyncProperty(additions, lines, delays, async (steps, faults, times) => {
-				vi.clearAllTimers();
-				start();
-				const windows = [open(), open(), open()];
-				server.lines = faults;
-				server.delays = times;
+				const windows = openAll(3, faults, times);
 				for (const [i, { window, wait, reload }] of steps.entries()) {
 					expect(windows[window].store.send(add(`c${i}`, `concept ${i}`))).toBe(true);
 					await vi.advanceTimersByTimeAsync(wait);
@@ -196,8 +204,7 @@ describe('windows on one inquiry', () => {
 					windows[window].close();
 					windows[window] = open();
 				}
-				server.lines = [];
-				server.delays = [];
+				goodLine();
 				await seconds(60);
 				const wanted = steps.map((_, i) => `concept ${i}`).sort();
 				expect(names(server.inquiry).sort()).toEqual(wanted);
@@ -219,11 +226,7 @@ describe('windows on one inquiry', () => {
 				lines,
 				delays,
 				async (steps, faults, times) => {
-					vi.clearAllTimers();
-					start();
-					let window = open();
-					server.lines = faults;
-					server.delays = times;
+					let [window] = openAll(1, faults, times);
 					for (const { act, wait } of steps) {
 						if (act === 'reload') {
 							window.close();
@@ -232,8 +235,7 @@ describe('windows on one inquiry', () => {
 						await vi.advanceTimersByTimeAsync(wait);
 						expect(window.store.met).toEqual([]);
 					}
-					server.lines = [];
-					server.delays = [];
+					goodLine();
 					await seconds(60);
 					expect(window.store.met).toEqual([]);
 					expect(window.store.inquiry).toEqual(server.inquiry);
@@ -252,11 +254,7 @@ describe('windows on one inquiry', () => {
 				delays,
 				fc.boolean(),
 				async (steps, faults, times, mine) => {
-					vi.clearAllTimers();
-					start();
-					const windows = [open(), open(), open()];
-					server.lines = faults;
-					server.delays = times;
+					const windows = openAll(3, faults, times);
 					for (const { window, act, wait } of steps) {
 						if (act === 'reload') {
 							windows[window].close();
@@ -266,8 +264,7 @@ describe('windows on one inquiry', () => {
 						}
 						await vi.advanceTimersByTimeAsync(wait);
 					}
-					server.lines = [];
-					server.delays = [];
+					goodLine();
 					for (let round = 0; round < 30; round++) {
 						await seconds(10);
 						for (const { store } of windows) if (store.met.length > 0) store.choose(mine ? 'mine' : 'theirs');

@@ -1,5 +1,6 @@
 /** An inquiry's server in memory: what it does with commands is what the real one does, over a line that may fail. */
-import { apply, describe, reconcile, type Change, type Command, type Inquiry } from '$core/crosswalk';
+import { apply, describe, reconcile, type Change, type Inquiry } from '$core/crosswalk';
+import type { Sent } from './inquiry-store.svelte';
 
 interface Logged {
 	revision: number;
@@ -43,24 +44,10 @@ export class ServerInMemory {
 			const since = Number(searchParams.get('since'));
 			return Response.json({ changes: this.log.filter(({ revision }) => revision > since), ...way });
 		}
-		return this.carryOut(JSON.parse(body ?? '') as Parameters<ServerInMemory['carryOut']>[0]);
+		return this.carryOut(JSON.parse(body ?? '') as Sent);
 	}
 
-	private carryOut({
-		command,
-		base,
-		client,
-		also = [],
-		sending,
-		force
-	}: {
-		command: Command;
-		base: number;
-		client: string;
-		also?: string[];
-		sending: string;
-		force?: boolean;
-	}): Response {
+	private carryOut({ command, base, client, also = [], sending, force }: Sent): Response {
 		const done = this.log.find((logged) => logged.sending === sending);
 		if (done)
 			return Response.json({
@@ -95,22 +82,24 @@ export class ServerInMemory {
 	}
 }
 
+function storageOver(stored: Map<string, string>) {
+	return {
+		getItem: (name: string) => stored.get(name) ?? null,
+		setItem: (name: string, value: string) => void stored.set(name, value),
+		removeItem: (name: string) => void stored.delete(name),
+		key: (i: number) => [...stored.keys()][i] ?? null,
+		get length() {
+			return stored.size;
+		}
+	};
+}
+
 /** Storage and locks that the windows of one browser share. */
 export class BrowserInMemory {
 	readonly stored = new Map<string, string>();
 	private readonly held = new Map<string, object>();
 
-	readonly localStorage = {
-		getItem: (name: string) => this.stored.get(name) ?? null,
-		setItem: (name: string, value: string) => void this.stored.set(name, value),
-		removeItem: (name: string) => void this.stored.delete(name),
-		key: (i: number) => [...this.stored.keys()][i] ?? null,
-		length: 0
-	};
-
-	constructor() {
-		Object.defineProperty(this.localStorage, 'length', { get: () => this.stored.size });
-	}
+	readonly localStorage = storageOver(this.stored);
 
 	/** What a window asks for locks, and the end of that window. */
 	window() {

@@ -1,7 +1,7 @@
 /** Many rows at once. */
-import { setImmediate } from 'node:timers/promises';
 import { pipeline } from 'node:stream/promises';
 import type { TransactionSql } from 'postgres';
+import { workUntil } from '../work-until';
 
 export type Value = string | number | boolean | null | readonly string[];
 
@@ -35,7 +35,7 @@ export async function copy(
 	});
 	refused.catch(() => {});
 	const ready = query.writable();
-	if (meanwhile) await goOn(meanwhile, ready);
+	if (meanwhile) await workUntil(ready, meanwhile);
 	const stream = await ready;
 	async function* lines() {
 		let batch = '';
@@ -52,14 +52,6 @@ export async function copy(
 		if (batch) yield batch;
 	}
 	await Promise.race([pipeline(lines, stream), refused]);
-}
-
-/** Works in turns until something else is settled or nothing is left to do. */
-export async function goOn(work: () => boolean, until: Promise<unknown>): Promise<void> {
-	let isSettled = false;
-	const settle = () => (isSettled = true);
-	until.then(settle, settle);
-	while (!isSettled && work()) await setImmediate();
 }
 
 const SPECIAL = /[\\\n\r\t]/;

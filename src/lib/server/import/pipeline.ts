@@ -13,11 +13,12 @@ import { LabelIndex, labelsOf, type Labels } from '../../../core/lookup/label-in
 import { InTurns, type Pausing } from '../../../core/pausing';
 import { EditionIndex } from '../../../core/vocabulary/edition-index';
 import type { VocabularyData } from '../../../core/vocabulary/types';
-import { copy, goOn, type Value } from '../db/copy';
+import { copy, type Value } from '../db/copy';
 import { attachPartition, makePartitions, partitionOf, type Parted } from '../db/partitions';
 import { FilingThread } from './filing';
 import { ImportError } from './import-error';
 import { writePack } from '../packs';
+import { workUntil } from '../work-until';
 import { THREADS } from './threads';
 import { FORMATS, parsing, REMOTE_CONTEXT, type Format } from './parsers';
 
@@ -206,8 +207,8 @@ async function store(
 		return form;
 	});
 	packed?.catch(() => {});
-	const inTurns = (work: InTurns<unknown>) => work.turn(TURN, () => performance.now());
-	const meanwhile = () => inTurns(work);
+	const goOn = (some: InTurns<unknown>) => some.turn(TURN, () => performance.now());
+	const meanwhile = () => goOn(work);
 	await tx.unsafe(makePartitions(edition.id));
 	// While the database builds the keys of one table, this thread makes the rows of the next and does its other work.
 	const keyed: Promise<unknown>[] = [];
@@ -224,7 +225,7 @@ async function store(
 	await Promise.all(keyed);
 	const report = new InTurns(read.inspectLabels(filedLabels));
 	const written = writePack(tx, edition.id, bytes);
-	await goOn(() => inTurns(report), written);
+	await workUntil(written, () => goOn(report));
 	await written;
 	report.finish();
 	await tx.unsafe(attachPartition('edition_packs', edition.id));

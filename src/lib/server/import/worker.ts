@@ -23,7 +23,8 @@ try {
 	let told = 0;
 	const progress = (done: number, total: number) => {
 		const now = Date.now();
-		if (now - told < 200) return;
+		// The end of the reading is told in any case: what comes after it takes as long again.
+		if (now - told < 200 && done < total) return;
 		told = now;
 		send({ kind: 'progress', done, total });
 	};
