@@ -29,6 +29,8 @@ describe('a vocabulary of one’s own', () => {
 		await page.type('form input', 'Nettle');
 		await page.click('main > form button');
 		await page.waitForSelector('input[type=file]');
+		// Whoever makes an index loads a vocabulary next, with the keyboard too.
+		await page.waitForFunction(() => (document.activeElement as HTMLInputElement).type === 'file');
 
 		const choose = async (name: string, content: string) => {
 			const file = path.join(os.tmpdir(), name);
@@ -96,6 +98,7 @@ describe('a vocabulary of one’s own', () => {
 			remove?.click();
 		});
 		await waitForText(page, 'main', 'Nettle is used by Plants');
+		await page.waitForFunction(() => document.activeElement?.textContent === 'Keep it');
 		await page.click('[role=alert] .action');
 		await page.waitForFunction(() => !document.querySelector('main')?.textContent?.includes('Nettle'));
 		expect(page.problems).toEqual([]);

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { tick } from 'svelte';
 	import { invalidateAll } from '$app/navigation';
 	import PlainBar from '$lib/components/frame/PlainBar.svelte';
 	import LoadFile from '$lib/components/indexes/LoadFile.svelte';
@@ -8,6 +9,8 @@
 	/** What is being loaded: a vocabulary or records, and into which index. */
 	let loading = $state<{ code: string; kind: 'vocabulary' | 'records' } | undefined>();
 	let removing = $state<{ code: string; uses: { title: string; picks: number }[] }>();
+	let asked: HTMLElement | undefined;
+	let keepIt = $state<HTMLElement>();
 	let name = $state('');
 	let discipline = $state('');
 	let problem = $state('');
@@ -48,9 +51,18 @@
 		loading = { code, kind: 'vocabulary' };
 	}
 
-	async function askToRemove(code: string) {
+	async function askToRemove(code: string, from: HTMLElement) {
 		const response = await fetch(`/indexes/${code}/uses`);
 		removing = { code, uses: response.ok ? await response.json() : [] };
+		asked = from;
+		// The keyboard is led to the answer that changes nothing, and back to where it was.
+		await tick();
+		keepIt?.focus();
+	}
+
+	function keep() {
+		removing = undefined;
+		asked?.focus();
 	}
 
 	async function remove() {
@@ -80,7 +92,8 @@
 					<p class="mt-1 text-quiet">
 						{#if index.edition}
 							{number(index.headings)}
-							{index.headingNoun}, {number(index.entryTerms)} entry terms, {index.hierarchical
+							{index.headingNoun}, {number(index.entryTerms)}
+							{index.entryTerms === 1 ? 'entry term' : 'entry terms'}, {index.hierarchical
 								? 'in a hierarchy'
 								: 'a flat list'}; {languages(index.languages) || 'no language given'}; edition {index.edition}{index.hasChief
 								? '; marks chief headings'
@@ -132,7 +145,7 @@
 							</p>
 							<p class="flex gap-2">
 								<button class="action" onclick={remove}>Remove {index.name}</button>
-								<button class="quiet-action" onclick={() => (removing = undefined)}>Keep it</button>
+								<button class="quiet-action" bind:this={keepIt} onclick={keep}>Keep it</button>
 							</p>
 						</div>
 					{/if}
@@ -148,7 +161,9 @@
 										: { code: index.code, kind })}>{says}</button
 						>
 					{/each}
-					<button class="quiet-action" onclick={() => askToRemove(index.code)}>Remove</button>
+					<button class="quiet-action" onclick={(event) => askToRemove(index.code, event.currentTarget)}
+						>Remove</button
+					>
 					{#if index.edition}
 						<span class="w-full text-right text-xs text-quiet max-md:text-left">
 							Take it away as

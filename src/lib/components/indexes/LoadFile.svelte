@@ -171,8 +171,12 @@
 		{:else}
 			<div class="min-w-56" role="status">
 				<p>
-					{step === 'sending' ? 'Sending' : share >= 1 ? 'Storing' : 'Reading'}
-					{file?.name}, {Math.round(share * 100)} %
+					{#if step === 'reading' && share >= 1}
+						Storing {file?.name}
+					{:else}
+						{step === 'sending' ? 'Sending' : 'Reading'}
+						{file?.name}, {Math.round(share * 100)} %
+					{/if}
 				</p>
 				<progress class="w-full" max="1" value={share} aria-label="How far the import is"></progress>
 			</div>

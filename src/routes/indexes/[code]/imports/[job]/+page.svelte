@@ -9,6 +9,7 @@
 	let rule = $state('');
 	let text = $state('');
 	const number = (value: number) => value.toLocaleString('en');
+	const counted = (value: number, one: string) => `${number(value)} ${one}${value === 1 ? '' : 's'}`;
 
 	const SHOWN = 300;
 	const found = $derived(
@@ -60,9 +61,9 @@
 							report.counts.keywordsUnmatched
 						)} are not
 					{:else}
-						{number(report.counts.headings)} headings, {number(report.counts.entryTerms)} entry terms,
-						{number(report.counts.relations)} links, {number(report.counts.notes)} notes, from
-						{number(report.counts.statements)} statements
+						{counted(report.counts.headings, 'heading')}, {counted(report.counts.entryTerms, 'entry term')},
+						{counted(report.counts.relations, 'link')}, {counted(report.counts.notes, 'note')}, from
+						{counted(report.counts.statements, 'statement')}
 					{/if}
 				</dd>
 			</div>
