@@ -9,7 +9,7 @@ module.exports = {
 				path: [
 					'^src/(lib|routes)',
 					'^(node:)?(fs|path|os|crypto|http|child_process|worker_threads)$',
-					'node_modules/(svelte|@sveltejs|drizzle-orm|postgres)/'
+					'node_modules/(svelte|@sveltejs|drizzle-orm|pg)/'
 				]
 			}
 		},

@@ -1,4 +1,5 @@
 /** A crosswalk of 30 concepts by 8 indexes with 1,000 picks: opening it, and a pick from the key to the saved row. */
+import pg from 'pg';
 import { LOCAL_PERSON } from '../src/lib/server/access';
 import type { Command } from '../src/core/crosswalk';
 import { crosswalkFacts, suggestionsFor } from '../src/lib/server/crosswalk';
@@ -14,13 +15,16 @@ const TRIES = 40;
 
 /** How many statements go to the database while some work is done. */
 async function statementsDuring(work: () => Promise<unknown>): Promise<number> {
-	const { sql } = connection();
+	const send = pg.Client.prototype.query;
 	let count = 0;
-	sql.options.debug = (_, query) => {
-		if (!/^(begin|commit|savepoint|rollback)/i.test(query)) count++;
-	};
+	pg.Client.prototype.query = function (this: pg.Client, ...args: unknown[]) {
+		const [first] = args as [string | { text?: string }];
+		const text = typeof first === 'string' ? first : (first.text ?? '');
+		if (!/^(begin|commit|savepoint|rollback)/i.test(text)) count++;
+		return (send as (...args: unknown[]) => unknown).apply(this, args);
+	} as typeof send;
 	await work();
-	sql.options.debug = undefined as never;
+	pg.Client.prototype.query = send;
 	return count;
 }
 

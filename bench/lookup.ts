@@ -44,9 +44,11 @@ async function byTrigrams(code: string, data: VocabularyData): Promise<Way> {
 	const { sql } = connection();
 	await sql`create extension if not exists pg_trgm`;
 	await sql`create table if not exists demo_labels (code text, text text, heading text)`;
-	await sql`insert into demo_labels ${sql(labelsOf(data).map((row) => ({ code, ...row })))}`;
+	const labels = labelsOf(data);
+	await sql`insert into demo_labels select ${code}, * from unnest(
+		${labels.map(({ text }) => text)}::text[], ${labels.map(({ heading }) => heading)}::text[])`;
 	return async (query) => {
-		const rows = await sql<{ heading: string }[]>`
+		const rows = await sql<{ heading: string }>`
 			select heading, max(greatest(similarity(text, ${query}), word_similarity(${query}, text))) as s
 			from demo_labels where code = ${code} group by heading order by s desc, heading limit 10`;
 		return rows.map(({ heading }) => heading);

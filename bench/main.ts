@@ -1,5 +1,5 @@
 /** All benchmarks, or those named on the command line. */
-import { connection, databaseUrl, migrateDatabase } from '../src/lib/server/db/client';
+import { closeConnection, databaseUrl, migrateDatabase } from '../src/lib/server/db/client';
 import { benchCrosswalk } from './crosswalk';
 import { benchLookup } from './lookup';
 import { benchScale } from './scale';
@@ -15,5 +15,5 @@ if (wanted('suggestions')) await benchSuggestions();
 if (wanted('crosswalk')) await benchCrosswalk(scratch);
 if (wanted('search')) await benchSearch(scratch);
 if (wanted('scale')) await benchScale(scratch);
-await connection().sql.end();
+await closeConnection();
 process.exit(0);

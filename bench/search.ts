@@ -1,8 +1,9 @@
 /** Searching 1,000,000 records: a strategy of four blocks and forty headings, all its yields, and a start from nothing. */
 import path from 'node:path';
+import pg from 'pg';
 import { resultOf, leavesOfStrategy, yieldsOf, type Line, type Strategy } from '../src/core/search';
 import { LOCAL_PERSON } from '../src/lib/server/access';
-import { connection } from '../src/lib/server/db/client';
+import { connection, databaseUrl } from '../src/lib/server/db/client';
 import { currentIndex, editionIndex } from '../src/lib/server/editions';
 import { importVocabulary } from '../src/lib/server/import/pipeline';
 import { createIndex } from '../src/lib/server/indexes';
@@ -119,7 +120,8 @@ export async function benchSearch(scratch: string): Promise<void> {
 	]);
 	const block = (i: number) => `select n from taggings where index_code = $1 and h = any($${i + 2})`;
 	const statement = `select count(*)::int as count from (\n  ${numbers.map((_, i) => block(i)).join('\n  intersect\n  ')}\n) found`;
-	const plain = () => sql.unsafe<{ count: number }[]>(statement, [CODE, ...numbers] as never);
+	const pool = new pg.Pool({ connectionString: databaseUrl(), max: 1 });
+	const plain = async () => (await pool.query<{ count: number }>(statement, [CODE, ...numbers])).rows;
 	const [{ count: same }] = await plain();
 	const yardstick = await timeEach(Array.from({ length: 5 }), plain);
 	console.log(
@@ -144,7 +146,7 @@ export async function benchSearch(scratch: string): Promise<void> {
 	const restart = await inProcess<{ count: number; yields: number; rss: number; found: number }>('search', {
 		code: CODE
 	});
-	const [size] = await sql<{ bytes: string; sets: number }[]>`
+	const [size] = await sql<{ bytes: string; sets: number }>`
 		select sum(octet_length(bytes))::bigint as bytes, count(*)::int as sets from record_sets where index_code = ${CODE}`;
 	table(
 		'Sets, and a server that has just started',

@@ -18,11 +18,11 @@ export const DEMO_INDEXES = [
 		name: 'Sorrel',
 		discipline: 'psychology',
 		coverage:
-			'Perception, cognition, behaviour and their surroundings; journals, books and chapters since 1967.',
+			'Perception, cognition, behaviour and their surroundings; journals, books and chapters since 1962.',
 		letter: 'S',
 		hue: 20,
 		leaf: 'arrow',
-		headingNoun: 'index terms',
+		headingNoun: 'themes',
 		hasChief: true,
 		edition: '2023'
 	},
@@ -46,7 +46,7 @@ export const DEMO_INDEXES = [
 		letter: 'A',
 		hue: 235,
 		leaf: 'round',
-		headingNoun: 'controlled terms',
+		headingNoun: 'named subjects',
 		hasChief: false,
 		edition: '2022'
 	}

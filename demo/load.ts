@@ -1,9 +1,9 @@
 /** Loads the demo data into the database of DATABASE_URL. */
-import { connection, databaseUrl, migrateDatabase } from '../src/lib/server/db/client';
+import { closeConnection, databaseUrl, migrateDatabase } from '../src/lib/server/db/client';
 import { loadIndexes, loadInquiries, loadRecords } from './loading';
 
 await migrateDatabase(databaseUrl());
 await loadIndexes();
 await loadRecords();
 await loadInquiries();
-await connection().sql.end();
+await closeConnection();

@@ -64,6 +64,14 @@ export async function startApp(): Promise<App> {
 	};
 }
 
+/** A request with a body of JSON. */
+export const sendJson = (address: string, method: string, body: unknown) =>
+	fetch(address, {
+		method,
+		headers: { 'content-type': 'application/json' },
+		body: JSON.stringify(body)
+	});
+
 /** A page at 1280 by 800 that remembers what went wrong in it. */
 export async function openPage(app: App, at: string): Promise<Page & { problems: string[] }> {
 	const page = await app.browser.newPage();

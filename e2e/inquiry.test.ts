@@ -9,6 +9,7 @@ import {
 	accessibilityFaults,
 	openPage,
 	pressKeys,
+	sendJson,
 	startApp,
 	textOf,
 	waitForText,
@@ -38,13 +39,10 @@ async function tabTo(page: Page, wanted: string): Promise<void> {
 }
 
 const saved = (page: Page) =>
-	page.waitForFunction(() => document.querySelector('[role=status]')?.textContent?.includes('Saved'));
+	page.waitForFunction(() => document.querySelector('[data-saving]')?.textContent?.includes('Saved'));
 
 const begin = async (title: string, question = '') => {
-	const made = await fetch(`${app.address}/api/v1/inquiries`, {
-		method: 'POST',
-		body: JSON.stringify({ title, question })
-	});
+	const made = await sendJson(`${app.address}/api/v1/inquiries`, 'POST', { title, question });
 	return ((await made.json()) as { id: string }).id;
 };
 
@@ -177,7 +175,7 @@ describe('a pick in full', () => {
 		await waitForText(page, cell(1, 3), 'with narrower, 1 cut · chief only · causes');
 		await page.keyboard.press('Escape');
 		for (const gone of ['causes', 'chief only', '1 cut', 'with narrower']) {
-			await page.click('header button[aria-label=Undo]');
+			await page.click('header button[aria-label^=Undo]');
 			await page.waitForFunction(
 				(where, words) => !document.querySelector(where)?.textContent?.includes(words),
 				{},
@@ -266,7 +264,7 @@ describe('a crosswalk from a file', () => {
 		await press('Take it in');
 		await waitForText(page, '[role=grid]', 'Hand Tools close They hold them, after all.');
 		await saved(page);
-		await page.click('header button[aria-label=Undo]');
+		await page.click('header button[aria-label^=Undo]');
 		await page.waitForFunction(
 			() => !document.querySelector('[role=grid]')?.textContent?.includes('Hand Tools')
 		);
@@ -314,8 +312,7 @@ describe('inquiries as wholes', () => {
 			['json', '{\n\t"format": "oakmoss-crosswalk"']
 		])
 			expect((await (await fetch(`${at}/crosswalk.${ending}`)).text()).startsWith(begins), ending).toBe(true);
-		const put = (body: unknown) =>
-			fetch(`${at}/cells/sleep-and-rest/sorrel`, { method: 'PUT', body: JSON.stringify(body) });
+		const put = (body: unknown) => sendJson(`${at}/cells/sleep-and-rest/sorrel`, 'PUT', body);
 		const uri = 'https://sorrel.example/headings/sleep';
 		const set = await put({ picks: [{ uris: [uri], withNarrower: true, fit: 'exact' }] });
 		const answer = v.parse(api.cell, await set.json());

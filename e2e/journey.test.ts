@@ -98,7 +98,7 @@ describe('from a word to the crosswalk', () => {
 		});
 		await page.type('aside textarea', 'Naps are under Breaks and rest.');
 		await page.click('aside button[role=switch]');
-		await page.waitForFunction(() => document.querySelector('[role=status]')?.textContent?.includes('Saved'));
+		await page.waitForFunction(() => document.querySelector('[data-saving]')?.textContent?.includes('Saved'));
 		// What was changed is counted anew, a moment after it is saved.
 		await waitForText(page, cell(sleepAndRest, 1), '393 of 678');
 		await waitForText(page, cell(sleepAndRest, 3), '1,564 of 1,826');
@@ -146,7 +146,7 @@ describe('from a word to the crosswalk', () => {
 		await waitForText(page, 'header', 'Kept here');
 		await app.startServer();
 		await page.waitForFunction(
-			() => document.querySelector('[role=status]')?.textContent?.includes('Saved'),
+			() => document.querySelector('[data-saving]')?.textContent?.includes('Saved'),
 			{ timeout: 15_000 }
 		);
 		await page.reload({ waitUntil: 'networkidle0' });
@@ -177,7 +177,7 @@ describe('from a word to the crosswalk', () => {
 		await page.type('[aria-label="New words for warmth"]', 'warmth, thermal comfort');
 		await page.keyboard.press('Enter');
 		await waitForText(page, 'main', '“thermal comfort”');
-		await page.waitForFunction(() => document.querySelector('[role=status]')?.textContent?.includes('Saved'));
+		await page.waitForFunction(() => document.querySelector('[data-saving]')?.textContent?.includes('Saved'));
 		await page.reload({ waitUntil: 'networkidle0' });
 		await waitForText(page, 'main', '“thermal comfort”');
 		expect(page.problems).toEqual([]);
@@ -209,7 +209,9 @@ describe('what is not there', () => {
 		expect(await ask('/indexes/alder/lookup?q=a&limit=0')).toEqual([400, 'invalid']);
 		expect(await ask('/indexes/alder/headings/none')).toEqual([404, 'no-heading']);
 		expect(await ask('/jobs/none')).toEqual([404, 'no-job']);
-		expect(await ask('/inquiries', { method: 'POST', body: '{' })).toEqual([400, 'not-json']);
+		expect(
+			await ask('/inquiries', { method: 'POST', body: '{', headers: { 'content-type': 'application/json' } })
+		).toEqual([400, 'not-json']);
 		const crossSite = { method: 'POST', body: '{}', headers: { 'sec-fetch-site': 'cross-site' } };
 		expect(await ask('/inquiries', crossSite)).toEqual([403, 'cross-site']);
 	});

@@ -154,7 +154,7 @@ describe('from the crosswalk to records', () => {
 			});
 			expect(await count(page)).toBeGreaterThan(20);
 			await press(page, 'Run and keep');
-			await waitForText(page, '[data-sonner-toaster]', 'records');
+			await waitForText(page, '[data-messages]', 'records');
 		}
 
 		// Yarrow: the NOT of traffic noise takes records away; what would change most says which line to mend.
@@ -181,7 +181,7 @@ describe('from the crosswalk to records', () => {
 		);
 		await waitForText(page, 'header', 'Saved');
 		await pressKeys(page, 'r');
-		await waitForText(page, '[data-sonner-toaster]', 'Run 5 · Yarrow');
+		await waitForText(page, '[data-messages]', 'Run 5 · Yarrow');
 		expect(await accessibilityFaults(page)).toEqual([]);
 
 		// The two runs side by side: what the change brought, and which part it was.
@@ -293,7 +293,7 @@ describe('from the crosswalk to records', () => {
 		await page.waitForFunction(() => document.activeElement?.hasAttribute('data-tagged'));
 		const heading = await page.evaluate(() => document.activeElement?.querySelector('a')?.textContent ?? '');
 		await pressKeys(page, 'Space');
-		await waitForText(page, '[data-sonner-toaster]', `Picked ${heading}`);
+		await waitForText(page, '[data-messages]', `Picked ${heading}`);
 		await page.waitForFunction(() => document.activeElement?.getAttribute('aria-label')?.includes('picked'));
 		await page.select('select', 'newest');
 		await page.waitForFunction(() => location.search.includes('sort=newest'));

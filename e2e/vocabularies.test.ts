@@ -5,8 +5,8 @@ import type { ElementHandle } from 'puppeteer-core';
 import * as v from 'valibot';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import * as api from '../src/lib/server/api-schemas';
-import { inquiryDocument } from '../src/lib/server/inquiry-document';
-import { openPage, pressKeys, startApp, textOf, waitForText, type App } from './app.test-aid';
+import { inquiryDocument } from '../src/lib/server/document-schema';
+import { openPage, pressKeys, sendJson, startApp, textOf, waitForText, type App } from './app.test-aid';
 
 let app: App;
 beforeAll(async () => {
@@ -50,10 +50,7 @@ describe('a vocabulary of one’s own', () => {
 		expect(await page.$$('main section li')).toHaveLength(1);
 
 		// Found by each tier, in an inquiry that is begun now and so uses the new index.
-		const made = await fetch(`${app.address}/api/v1/inquiries`, {
-			method: 'POST',
-			body: '{"title":"Plants"}'
-		});
+		const made = await sendJson(`${app.address}/api/v1/inquiries`, 'POST', { title: 'Plants' });
 		const { id } = (await made.json()) as { id: string };
 		await page.goto(`${app.address}/inquiry/${id}/browse`, { waitUntil: 'networkidle0' });
 		for (const [query, heading, reason] of [

@@ -9,7 +9,7 @@ import { startPostgres } from './parts/postgres.mjs';
 ensureNodeModules();
 ensureBuild();
 const scratch = mkdtempSync(path.join(os.tmpdir(), 'oakmoss-bench-'));
-const postgres = await startPostgres(path.join(scratch, 'home'));
+const postgres = await startPostgres(path.join(scratch, 'home'), { asAdmin: true });
 const { status } = spawnSync(
 	process.execPath,
 	['--expose-gc', '--import', 'tsx', 'bench/main.ts', ...process.argv.slice(2)],

@@ -37,7 +37,11 @@ try {
 		env: { ...process.env, DATABASE_URL: postgres.url }
 	});
 	if (load.status !== 0) throw new Trouble('the demo data could not be loaded.');
-	const server = await startServer({ databaseUrl: postgres.url, port });
+	const server = await startServer({
+		databaseUrl: postgres.url,
+		port,
+		logFile: path.join(home, 'server.log')
+	});
 	running.push(server);
 	for (const part of [postgres, server])
 		void part.ended.then(async () => {

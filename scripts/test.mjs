@@ -30,7 +30,7 @@ try {
 	const { runChecks } = await import('./check.mjs');
 	for (const { ok } of runChecks()) ok ? passed++ : failed++;
 	ensureBuild();
-	postgres = await startPostgres(path.join(scratch, 'home'), { durable: false });
+	postgres = await startPostgres(path.join(scratch, 'home'), { durable: false, asAdmin: true });
 	const report = path.join(scratch, 'report.json');
 	say('running the tests');
 	spawnSync(

@@ -3,15 +3,19 @@ import { spawn } from 'node:child_process';
 import path from 'node:path';
 import { root, Trouble } from './fresh.mjs';
 
-/** @returns {Promise<{ address: string, pid: number, stop: () => Promise<void>, ended: Promise<void> }>} */
-export async function startServer({ databaseUrl, port, quiet = true }) {
+/**
+ * The log goes into `logFile`, where one is named.
+ * @param {{ databaseUrl: string, port: number, logFile?: string, cwd?: string }} options
+ * @returns {Promise<{ address: string, pid: number, stop: () => Promise<void>, ended: Promise<void> }>}
+ */
+export async function startServer({ databaseUrl, port, logFile, cwd = root }) {
 	const address = `http://127.0.0.1:${port}`;
 	const child = spawn(
 		process.execPath,
-		[path.join(root, 'scripts/guard.mjs'), process.execPath, 'build/index.js'],
+		[path.join(root, 'scripts/guard.mjs'), process.execPath, path.join(root, 'build/index.js')],
 		{
-			cwd: root,
-			stdio: ['pipe', quiet ? 'ignore' : 'inherit', 'pipe'],
+			cwd,
+			stdio: ['pipe', 'ignore', 'pipe'],
 			detached: true,
 			env: {
 				...process.env,
@@ -21,6 +25,7 @@ export async function startServer({ databaseUrl, port, quiet = true }) {
 				ORIGIN: address,
 				BODY_SIZE_LIMIT: 'Infinity',
 				SHUTDOWN_TIMEOUT: '3',
+				...(logFile && { OAKMOSS_LOG: logFile }),
 				NODE_ENV: 'production'
 			}
 		}

@@ -1,17 +1,14 @@
 <script lang="ts">
 	import '../app.css';
-	import { Toaster } from 'svelte-sonner';
+	import { afterNavigate } from '$app/navigation';
+	import { messages } from '$lib/components/frame/messages.svelte';
 
 	let { children } = $props();
+	// What was said on one inquiry says nothing on another; within one it stays.
+	const inquiryOf = (path: string | undefined) => /^\/inquiry\/[^/]+/.exec(path ?? '')?.[0] ?? '';
+	afterNavigate(({ from, to }) => {
+		if (from && inquiryOf(from.url.pathname) !== inquiryOf(to?.url.pathname)) messages.clear();
+	});
 </script>
 
 {@render children()}
-<Toaster
-	position="top-right"
-	offset={{ top: 94, right: 14 }}
-	toastOptions={{
-		style:
-			'background: var(--leaf-paper); color: var(--bark); border-color: var(--line); font-family: var(--font-sans);',
-		actionButtonStyle: 'background: var(--lichen); color: var(--on-lichen);'
-	}}
-/>

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { toast } from 'svelte-sonner';
+	import { messages } from '$lib/components/frame/messages.svelte';
 	import { goto, invalidateAll } from '$app/navigation';
 	import PlainBar from '$lib/components/frame/PlainBar.svelte';
 	import { moment } from '$lib/components/inquiry/moment';
@@ -43,8 +43,8 @@
 		if (text === undefined) return;
 		const made = await ask<{ id: string }>('/api/v1/inquiries', 'POST', text);
 		if (!made) return;
-		toast('The inquiry was taken in with its history.');
 		await goto(`/inquiry/${made.id}`);
+		messages.say('The inquiry was taken in with its history.');
 	}
 
 	async function change(id: string, body: { archived?: boolean; removed?: boolean }) {
@@ -55,9 +55,9 @@
 
 	async function remove(id: string, name: string) {
 		if (!(await change(id, { removed: true }))) return;
-		toast(`Removed “${name}”.`, {
-			duration: 15_000,
-			action: { label: 'Undo', onClick: () => void change(id, { removed: false }) }
+		messages.say(`Removed “${name}”.`, {
+			label: 'Undo',
+			run: () => void change(id, { removed: false })
 		});
 	}
 
@@ -65,7 +65,7 @@
 		const made = await ask<{ id: string }>(`/inquiry/${id}/copy`, 'POST');
 		if (!made) return;
 		await invalidateAll();
-		toast('Copied, with everything recorded.');
+		messages.say('Copied, with everything recorded.');
 	}
 
 	const marks = (codes: string[]) =>

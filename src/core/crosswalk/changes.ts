@@ -36,7 +36,8 @@ export function obstacle(inquiry: Inquiry, changes: readonly Change[]): Change |
 
 export function rowOf(inquiry: Inquiry, table: Table, id: string): Row | null {
 	if (table === 'about') return inquiry.about;
-	return (inquiry[table] as Record<string, Row>)[id] ?? null;
+	const rows = inquiry[table] as Record<string, Row>;
+	return Object.hasOwn(rows, id) ? rows[id] : null;
 }
 
 /** What is left out in comparing: so a row from before a field was introduced equals one that says nothing with it. */

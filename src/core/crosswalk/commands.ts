@@ -379,14 +379,13 @@ function nextPosition(rows: Record<string, { position: number }>): number {
 }
 
 function existing<T>(rows: Record<string, T>, id: string, what: string): T {
-	const row = rows[id];
-	if (!row)
+	if (!Object.hasOwn(rows, id))
 		throw new CommandError('not-found', `${what} is no longer there. It may have been removed elsewhere.`);
-	return row;
+	return rows[id];
 }
 
 function fresh(rows: Record<string, unknown>, id: string): void {
-	if (id in rows) throw new CommandError('invalid', 'This has been saved already.');
+	if (Object.hasOwn(rows, id)) throw new CommandError('invalid', 'This has been saved already.');
 }
 
 function placed(inquiry: Inquiry, conceptId: string, indexCode: string): Concept {

@@ -1,8 +1,10 @@
 /** Changes in words, for messages and the history. */
-import type { Command, Fit, Inquiry, Pick, Role } from './types';
+import { COMMON_LIMITS, describeLimit, type LimitSetting } from '../search/limits';
+import { NO_SETTINGS } from '../search/settings';
+import type { Command, Fit, Inquiry, Pick, Role, StrategySettings } from './types';
 
 export const FIT_WORDS: Record<Fit, string> = {
-	notJudged: 'not judged',
+	notJudged: 'not judged yet',
 	exact: 'exact',
 	close: 'close',
 	broader: 'broader',
@@ -99,24 +101,62 @@ export function describe(inquiry: Inquiry, command: Command, indexName: (code: s
 			return command.state === 'used' ? `Used the sighting “${text}”` : `Dismissed the sighting “${text}”`;
 		}
 		case 'strategy.set': {
-			const where = `in the strategy for ${indexName(command.indexCode)}`;
-			const before = inquiry.strategies[command.indexCode];
-			if (command.text !== undefined)
-				return command.text === '' ? `Followed the crosswalk again ${where}` : `Edited the text ${where}`;
-			if (command.lifted !== undefined)
-				return `${command.lifted ? 'Lifted' : 'Restored'} all limits ${where}`;
-			if (command.limits !== undefined) return `Changed the limits ${where}`;
-			if (command.fields !== undefined) return `Changed where words are looked for ${where}`;
-			const named = (id: string) => {
-				const known = inquiry.picks[id];
-				return known ? pickName(known) : `“${inquiry.words[id]?.text ?? ''}”`;
-			};
-			const [id] = (command.off ?? []).filter((id) => !before?.off.includes(id));
-			if (id !== undefined) return `Left ${named(id)} out ${where}`;
-			const [back] = (before?.off ?? []).filter((id) => !command.off?.includes(id));
-			return back === undefined ? `Changed something ${where}` : `Took ${named(back)} back ${where}`;
+			const parts = strategyParts(inquiry, command);
+			const [first = 'changed something', ...others] = parts;
+			const said = [first[0].toUpperCase() + first.slice(1), ...others].join('; ');
+			return `${said} in the strategy for ${indexName(command.indexCode)}`;
 		}
 		case 'many':
 			return command.title;
 	}
+}
+
+/** What a command changes in the settings of a strategy, each part in words: from what to what. */
+function strategyParts(inquiry: Inquiry, command: Extract<Command, { kind: 'strategy.set' }>): string[] {
+	const before: Omit<StrategySettings, 'id'> = inquiry.strategies[command.indexCode] ?? NO_SETTINGS;
+	const parts: string[] = [];
+	if (command.text !== undefined && command.text !== before.text)
+		parts.push(command.text === '' ? 'followed the crosswalk again' : 'edited the text');
+	if (command.lifted !== undefined && command.lifted !== before.lifted)
+		parts.push(`${command.lifted ? 'lifted' : 'restored'} all limits`);
+	if (command.limits) parts.push(...limitParts(before.limits, command.limits));
+	for (const [id, field] of Object.entries(command.fields ?? {}))
+		if (field !== (before.fields[id] ?? 'anywhere'))
+			parts.push(
+				`words of ${inquiry.concepts[id]?.name ?? 'a concept'} are looked for in ${field} instead of ${before.fields[id] ?? 'anywhere'}`
+			);
+	if (command.off) {
+		const named = (id: string) => {
+			const known = inquiry.picks[id];
+			return known ? pickName(known) : `“${inquiry.words[id]?.text ?? ''}”`;
+		};
+		const now = command.off;
+		for (const id of now) if (!before.off.includes(id)) parts.push(`left ${named(id)} out`);
+		for (const id of before.off) if (!now.includes(id)) parts.push(`took ${named(id)} back`);
+	}
+	return parts;
+}
+
+function limitParts(before: readonly LimitSetting[], after: readonly LimitSetting[]): string[] {
+	const said = (limit: LimitSetting) => describeLimit(limit, labelOf(limit.field));
+	const values = (limit: LimitSetting) => said(limit).slice(labelOf(limit.field).length + 2);
+	return [
+		...after.flatMap((limit) => {
+			const old = before.find(({ field }) => field === limit.field);
+			if (!old) return [`set the limit ${said(limit)}`];
+			if (values(old) === values(limit)) return [];
+			return [`changed the limit ${labelOf(limit.field)} from ${values(old)} to ${values(limit)}`];
+		}),
+		...before
+			.filter(({ field }) => !after.some((limit) => limit.field === field))
+			.map((limit) => `removed the limit ${said(limit)}`)
+	];
+}
+
+/** What people call a limit: its label where every index has it, else its field in words. */
+function labelOf(field: string): string {
+	const common = COMMON_LIMITS.find((limit) => limit.field === field)?.label;
+	if (common) return common;
+	const words = field.replace(/^\w+\./, '').replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
+	return words[0].toUpperCase() + words.slice(1);
 }

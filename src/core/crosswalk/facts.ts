@@ -166,6 +166,8 @@ const THIN_RECORDS = 10;
  */
 export function isThin({ picks, state }: CellContent, records?: number): boolean {
 	if (state !== 'picks') return false;
-	const good = picks.some(({ role, fit }) => role === 'searched' && (fit === 'exact' || fit === 'close'));
-	return !good || (records !== undefined && records < THIN_RECORDS);
+	const searched = picks.filter(({ role }) => role === 'searched');
+	// What nobody has judged yet may turn out to fit.
+	const unfit = searched.every(({ fit }) => fit !== 'notJudged' && fit !== 'exact' && fit !== 'close');
+	return unfit || (records !== undefined && records < THIN_RECORDS);
 }

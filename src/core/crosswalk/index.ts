@@ -46,3 +46,4 @@ export type {
 	Table,
 	Word
 } from './types';
+export { differencesOf, heldTogether, switchesOf, type Difference } from './together';

@@ -1,48 +1,21 @@
 /** BibTeX, taken apart into entries, with the keywords as they are; single entries are read and written by a package. */
-import type { Finding } from '../vocabulary/types';
 import type { CslItem } from './csl';
 import { allKeywords, splitKeywords } from './record-keywords';
-import { addRecord, type RecordReading } from './record-reading';
+import { addRecord, Lines, nothingRead, type RecordReader } from './record-reading';
 import type { RecordDraft } from './records';
 
-/** An entry of a BibTeX file as text, with the line it begins on. */
-export interface BibtexEntry {
-	text: string;
-	line: number;
-}
+/** Where a line begins an entry, or something that is none. */
+const START = /^[ \t]*@(\w+)\s*[{(]/;
 
-/** Splits a BibTeX file into entries by their braces. One that is not closed ends where a line begins the next. */
-export function splitBibtex(text: string): { entries: BibtexEntry[]; findings: Finding[] } {
-	const entries: BibtexEntry[] = [];
-	const findings: Finding[] = [];
-	const starts = [...text.matchAll(/^[ \t]*@(\w+)\s*[{(]/gm)];
-	let line = 1;
-	let counted = 0;
-	for (const [i, match] of starts.entries()) {
-		const start = match.index;
-		for (; counted < start; counted++) if (text[counted] === '\n') line++;
-		const limit = starts[i + 1]?.index ?? text.length;
-		if (/^(comment|preamble|string)$/i.test(match[1])) continue;
-		let depth = 0;
-		let end = -1;
-		for (let at = text.indexOf('{', start); at >= 0 && at < limit; at++) {
-			if (text[at] === '\\') at++;
-			else if (text[at] === '{') depth++;
-			else if (text[at] === '}' && --depth === 0) {
-				end = at + 1;
-				break;
-			}
-		}
-		if (end < 0)
-			findings.push({
-				severity: 'error',
-				rule: 'entry-not-closed',
-				line,
-				message: `The braces of the entry that begins on line ${line} do not close before the next entry. It was left out.`
-			});
-		else entries.push({ text: text.slice(start, end), line });
+/** The entry at the beginning of a text, up to the brace that closes it; undefined where it is not closed. */
+function closedEntry(text: string): string | undefined {
+	let depth = 0;
+	for (let at = text.indexOf('{'); at >= 0 && at < text.length; at++) {
+		if (text[at] === '\\') at++;
+		else if (text[at] === '{') depth++;
+		else if (text[at] === '}' && --depth === 0) return text.slice(0, at + 1);
 	}
-	return { entries, findings };
+	return undefined;
 }
 
 /** The keywords of a BibTeX entry as it has them; readers of BibTeX join or split them as they please. */
@@ -53,22 +26,54 @@ export function bibtexKeywords(entry: string): string[] {
 	return splitKeywords((match?.[1] ?? match?.[2] ?? '').replace(/\\([&%$#_])/g, '$1'));
 }
 
-/**
- * Reads BibTeX.
- * @param parse from one entry to CSL-JSON; throws where it cannot
- */
-export function readBibtex(text: string, parse: (entry: string) => CslItem | undefined): RecordReading {
-	const { entries, findings } = splitBibtex(text);
-	const reading: RecordReading = { read: entries.length + findings.length, records: [], findings };
-	for (const { text: entry, line } of entries) {
+/** Reads BibTeX entry by entry, by their braces. One that is not closed ends where a line begins the next. */
+export class BibtexReader implements RecordReader {
+	readonly reading = nothingRead();
+	private readonly lines = new Lines((line, number) => this.line(line, number));
+	private entry: { kind: string; line: number; text: string[] } | undefined;
+
+	/** @param parse from one entry to CSL-JSON; throws where it cannot */
+	constructor(private readonly parse: (entry: string) => CslItem | undefined) {}
+
+	take(text: string): void {
+		this.lines.take(text);
+	}
+
+	end(): void {
+		this.lines.end();
+		this.close();
+	}
+
+	private line(text: string, line: number): void {
+		const start = START.exec(text);
+		if (start) {
+			this.close();
+			this.entry = { kind: start[1].toLowerCase(), line, text: [text] };
+		} else this.entry?.text.push(text);
+	}
+
+	private close(): void {
+		const { entry, reading } = this;
+		this.entry = undefined;
+		if (!entry || ['comment', 'preamble', 'string'].includes(entry.kind)) return;
+		const { line } = entry;
+		reading.read++;
+		const text = closedEntry(entry.text.join('\n').trimStart());
+		if (text === undefined)
+			return void reading.findings.push({
+				severity: 'error',
+				rule: 'entry-not-closed',
+				line,
+				message: `The braces of the entry that begins on line ${line} do not close before the next entry. It was left out.`
+			});
 		try {
-			const item = parse(entry);
+			const item = this.parse(text);
 			if (!item) throw new Error('it holds no entry');
 			const { keyword: _, 'citation-key': key, ...rest } = item;
 			addRecord(reading, {
 				item: rest as CslItem,
 				key: typeof key === 'string' ? key : item.id,
-				keywords: bibtexKeywords(entry),
+				keywords: bibtexKeywords(text),
 				line
 			});
 		} catch (error) {
@@ -81,7 +86,6 @@ export function readBibtex(text: string, parse: (entry: string) => CslItem | und
 			});
 		}
 	}
-	return reading;
 }
 
 /** Puts the headings and keywords of a record into its BibTeX entry. */

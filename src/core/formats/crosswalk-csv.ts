@@ -3,6 +3,7 @@ import Papa from 'papaparse';
 import { FIT_WORDS, FITS, ROLE_WORDS, ROLES, type Inquiry } from '../crosswalk';
 import type { IncomingCell } from './crosswalk-import';
 import { crosswalkRows, type IndexName } from './crosswalk-rows';
+import { guard, unguarded } from './csv-guard';
 import { joinList, splitList } from './vocabulary-csv';
 
 export const CROSSWALK_COLUMNS = [
@@ -42,13 +43,8 @@ export function crosswalkTable(inquiry: Inquiry, indexes: readonly IndexName[]):
 
 /** Cells that a spreadsheet would take for a formula begin with an apostrophe. */
 export function crosswalkToCsv(inquiry: Inquiry, indexes: readonly IndexName[]): string {
-	const data = crosswalkTable(inquiry, indexes);
-	return Papa.unparse({ fields: [...CROSSWALK_COLUMNS], data }, { escapeFormulae: true }) + '\r\n';
-}
-
-/** Takes away the apostrophe that keeps a cell from being run as a formula. */
-function unescaped(cell: string | undefined): string {
-	return (cell ?? '').trim().replace(/^'(?=[=+\-@\t\r])/, '');
+	const data = crosswalkTable(inquiry, indexes).map((row) => row.map(guard));
+	return Papa.unparse({ fields: [...CROSSWALK_COLUMNS], data }) + '\r\n';
 }
 
 /** Cells of a crosswalk from CSV. `concept` or `concept id`, and `index` or `index code`, are needed. O(rows). */
@@ -67,7 +63,7 @@ export function crosswalkFromCsv(text: string): IncomingCell[] {
 	const keyOf = <T extends string>(words: Record<T, string>, keys: readonly T[], said: string) =>
 		keys.find((key) => words[key] === said || key === said);
 	return data.map((row, i): IncomingCell => {
-		const at = (name: (typeof CROSSWALK_COLUMNS)[number]) => unescaped(row[name]);
+		const at = (name: (typeof CROSSWALK_COLUMNS)[number]) => unguarded(row[name] ?? '');
 		const uris = splitList(at('uri'));
 		const labels = splitList(at('heading'));
 		const cutUris = splitList(at('cut uris'));

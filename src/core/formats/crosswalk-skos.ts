@@ -1,10 +1,11 @@
 /** The crosswalk as SKOS mapping relations (W3C SKOS Reference, section 10), in Turtle and in JSON-LD. */
 import { DataFactory, Writer, type Quad } from 'n3';
 import { inOrder, wordsOfConcept, type Fit, type Inquiry, type Pick } from '../crosswalk';
-import { names, PREFIXES } from './skos-names';
+import { iri, names, PREFIXES } from './skos-names';
 import { jsonLdOf } from './skos-write';
 
-const { namedNode, literal, blankNode, quad } = DataFactory;
+const { literal, blankNode, quad } = DataFactory;
+const namedNode = (uri: string) => DataFactory.namedNode(iri(uri));
 type Node = Quad['subject'] & { termType: 'NamedNode' | 'BlankNode' };
 
 /** A fit says how the heading stands to the concept: a heading of fit "broader" is the concept's broad match. */

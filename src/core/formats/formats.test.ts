@@ -147,7 +147,7 @@ describe('the crosswalk as a file', () => {
 	it('is CSV with a row a pick and a row for each cell without, formulas made harmless', () => {
 		const lines = crosswalkToCsv(inquiry, indexes).trim().split('\r\n');
 		expect(lines).toHaveLength(5);
-		expect(lines[1]).toContain('"Noise, Indoor",https://a.example/1,yes,searched,broader,"\'=1+1"');
+		expect(lines[1]).toContain('"Noise, Indoor",https://a.example/1,yes,searched,broader,\'=1+1,');
 		expect(lines[2]).toContain('Walls | Paint');
 		expect(lines[3]).toContain('considered');
 		expect(lines[4]).toContain('no heading here');

@@ -1,8 +1,10 @@
 /** Records as CSV, in and out. */
 import Papa from 'papaparse';
+import type { Finding } from '../vocabulary/types';
 import { yearOf, type CslItem } from './csl';
 import { allKeywords } from './record-keywords';
-import { addRecord, given, parseName, printName, type RecordReading } from './record-reading';
+import { guarded, unguarded } from './csv-guard';
+import { addRecord, given, nothingRead, parseName, printName, type RecordReader } from './record-reading';
 import type { RecordDraft } from './records';
 
 const RECORD_COLUMNS = [
@@ -10,37 +12,111 @@ const RECORD_COLUMNS = [
 ] as const; // prettier-ignore
 const LIST = ' | ';
 
-export function readRecordsCsv(text: string): RecordReading {
-	const reading: RecordReading = { read: 0, records: [], findings: [] };
-	const { data, meta, errors } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
-		header: true,
-		skipEmptyLines: 'greedy',
-		transformHeader: (name) => name.trim().toLowerCase()
-	});
-	if (!meta.fields?.includes('title')) {
-		reading.findings.push({
+/** A row longer than this, in characters, is one whose quotation mark is not closed. */
+const LONGEST_ROW = 4_000_000;
+
+/** What parts the fields of the first line. */
+function delimiterOf(text: string): string {
+	const [line] = text.trimStart().split('\n', 1);
+	const times = (mark: string) => line.split(mark).length;
+	return [',', ';', '\t'].reduce((best, mark) => (times(mark) > times(best) ? mark : best));
+}
+
+/** Reads CSV, as many rows at a time as a piece of text closes. */
+export class RecordCsvReader implements RecordReader {
+	readonly reading = nothingRead();
+	broken: Finding | undefined;
+	private columns: string[] | undefined;
+	/** Rows that may not be closed yet. */
+	private rest = '';
+	/** How much of them has been looked at, whether a quotation mark is open there, and the last row's end before it. */
+	private looked = 0;
+	private isOpen = false;
+	private closed = 0;
+	private line = 1;
+	private cut = '';
+	private isBegun = false;
+	private delimiter = ',';
+
+	take(text: string): void {
+		const given = this.cut + (this.isBegun ? text : text.replace(/^\uFEFF/, ''));
+		this.isBegun ||= text !== '';
+		// Half of a line break is kept for the next piece.
+		this.cut = given.endsWith('\r') ? '\r' : '';
+		this.rest += (this.cut ? given.slice(0, -1) : given).replace(/\r\n?/g, '\n');
+		for (; this.looked < this.rest.length; this.looked++) {
+			const mark = this.rest.charCodeAt(this.looked);
+			if (mark === 34) this.isOpen = !this.isOpen;
+			else if (mark === 10 && !this.isOpen) this.closed = this.looked + 1;
+		}
+		this.rows(this.closed);
+		if (this.rest.length > LONGEST_ROW)
+			this.broken ??= {
+				severity: 'error',
+				rule: 'entry-unreadable',
+				line: this.line,
+				message: `A quotation mark that opens after line ${this.line} is not closed. Nothing of the file was kept.`
+			};
+	}
+
+	end(): void {
+		this.rows(this.rest.length);
+		if (!this.columns) this.noTitle();
+	}
+
+	private noTitle(): void {
+		this.broken ??= {
 			severity: 'error',
 			rule: 'no-column',
 			line: 1,
 			message: `The first line names no column “title”. It should name ${RECORD_COLUMNS.join(', ')}.`
-		});
-		return reading;
+		};
 	}
-	reading.read = data.length;
-	const broken = new Map(errors.map(({ row, message }) => [row ?? -1, message]));
-	data.forEach((row, i) => {
-		const line = i + 2;
-		const fault = broken.get(i);
-		if (fault !== undefined) {
-			reading.findings.push({
+
+	/** Reads the rows that stand before a place. */
+	private rows(to: number): void {
+		const text = this.rest.slice(0, to);
+		this.rest = this.rest.slice(to);
+		this.looked -= to;
+		this.closed = 0;
+		let at = 0;
+		if (!this.columns) this.delimiter = delimiterOf(text);
+		Papa.parse<string[]>(text, {
+			delimiter: this.delimiter,
+			newline: '\n',
+			skipEmptyLines: false,
+			step: ({ data, errors, meta }) => {
+				const line = this.line;
+				for (; at < meta.cursor; at++) if (text.charCodeAt(at) === 10) this.line++;
+				if (data.every((field) => field.trim() === '')) return;
+				if (this.columns) this.row(data, line, errors[0]?.message);
+				else this.head(data);
+			}
+		});
+	}
+
+	private head(data: string[]): void {
+		this.columns = data.map((name) => name.trim().toLowerCase());
+		if (!this.columns.includes('title')) this.noTitle();
+	}
+
+	private row(data: string[], line: number, problem: string | undefined): void {
+		const { reading, columns = [] } = this;
+		reading.read++;
+		const fault =
+			problem ??
+			(data.length === columns.length
+				? undefined
+				: `${data.length} fields where the first line names ${columns.length}`);
+		if (fault !== undefined)
+			return void reading.findings.push({
 				severity: 'error',
 				rule: 'entry-unreadable',
 				line,
 				message: `Row ${line} does not fit the columns (${fault}). It was left out.`
 			});
-			return;
-		}
-		const field = (name: (typeof RECORD_COLUMNS)[number]) => row[name]?.trim() ?? '';
+		const values = new Map(columns.map((column, i) => [column, unguarded(data[i])]));
+		const field = (name: (typeof RECORD_COLUMNS)[number]) => values.get(name)?.trim() ?? '';
 		const authors = field('authors').split(LIST).filter(Boolean).map(parseName);
 		const item: CslItem = {
 			id: field('id'),
@@ -66,8 +142,7 @@ export function readRecordsCsv(text: string): RecordReading {
 				.filter(Boolean),
 			line
 		});
-	});
-	return reading;
+	}
 }
 
 /** @param header whether the line of column names comes first */
@@ -88,5 +163,5 @@ export function writeRecordsCsv(records: readonly RecordDraft[], header = true):
 		abstract: item.abstract ?? '',
 		keywords: allKeywords(item, taggings).join(LIST)
 	}));
-	return `${Papa.unparse(rows, { columns: [...RECORD_COLUMNS], escapeFormulae: /^[=+\-@\t\r]/, header })}\r\n`;
+	return `${Papa.unparse(rows.map(guarded), { columns: [...RECORD_COLUMNS], header })}\r\n`;
 }

@@ -1,12 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { CslItem } from './csl';
-import { bibtexKeywords, readBibtex, splitBibtex } from './bibtex';
-import { readCslJson, writeCslItems } from './csl-json';
-import { readRecordsCsv, writeRecordsCsv } from './record-csv';
+import { bibtexKeywords, BibtexReader } from './bibtex';
+import { CslJsonReader, writeCslItems } from './csl-json';
+import { RecordCsvReader, writeRecordsCsv } from './record-csv';
 import { parseKeyword, printKeyword, toDrafts } from './record-keywords';
-import { parseName, type RecordReading } from './record-reading';
-import { readRis, writeRis } from './ris';
+import { parseName, readWhole, type RecordReader, type RecordReading } from './record-reading';
+import { RisReader, writeRis } from './ris';
+import { guard, unguarded } from './csv-guard';
 import { keyOf, type RecordDraft } from './records';
 
 const line = fc
@@ -63,9 +64,9 @@ describe('records as files', () => {
 		fc.assert(
 			fc.property(several, (drafts) => {
 				for (const reading of [
-					readRis(writeRis(drafts)),
-					readCslJson(`[${writeCslItems(drafts)}]`),
-					readRecordsCsv(writeRecordsCsv(drafts))
+					readWhole(new RisReader(), writeRis(drafts)),
+					readWhole(new CslJsonReader(), `[${writeCslItems(drafts)}]`),
+					readWhole(new RecordCsvReader(), writeRecordsCsv(drafts))
 				]) {
 					expect(reading.findings).toEqual([]);
 					expect(again(reading)).toEqual(drafts);
@@ -93,7 +94,8 @@ describe('records as files', () => {
 	});
 
 	it('name every fault with its line, and go on after it', () => {
-		const ris = readRis(
+		const ris = readWhole(
+			new RisReader(),
 			'stray\nTY  - JOUR\nTI  - A title\n  that goes on\nTY  - BOOK\nAU  - Roe, I.\nER  - \n'
 		);
 		expect(ris.records.map(({ item }) => item.title)).toEqual(['A title that goes on', undefined]);
@@ -102,10 +104,10 @@ describe('records as files', () => {
 			['no-title', 5],
 			['outside-entry', 1]
 		]);
-		const csv = readRecordsCsv('title,year\n"One",2001\n"Two","x",3\n');
+		const csv = readWhole(new RecordCsvReader(), 'title,year\n"One",2001\n"Two","x",3\n');
 		expect(csv.records.map(({ item }) => item.title)).toEqual(['One']);
 		expect(csv.findings[0]).toMatchObject({ rule: 'entry-unreadable', line: 3 });
-		const json = readCslJson('[{"type":"book","title":"One"}, 7, {"title":"no type"}]');
+		const json = readWhole(new CslJsonReader(), '[{"type":"book","title":"One"}, 7, {"title":"no type"}]');
 		expect(json.records).toHaveLength(1);
 		expect(json.findings.map(({ subject }) => subject)).toEqual(['item 2', 'item 3']);
 	});
@@ -113,18 +115,96 @@ describe('records as files', () => {
 	it('take BibTeX apart by its braces, whatever stands in them', () => {
 		const text =
 			'% notes\n@comment{left out}\n@article{a, title={One {Two} \\} Three}}\n\n@book{b,\n title={Open\n@misc{c, keywords={*Noise, Indoor; Sleep}}';
-		const { entries, findings } = splitBibtex(text);
-		expect(entries.map(({ line }) => line)).toEqual([3, 7]);
-		expect(findings).toMatchObject([{ rule: 'entry-not-closed', line: 5 }]);
-		expect(bibtexKeywords(entries[1].text)).toEqual(['*Noise, Indoor', 'Sleep']);
-		const failing = readBibtex(text, (entry) => {
-			if (entry.includes('@misc')) throw new Error('odd');
-			return { id: 'a', type: 'book', title: 'One' } as CslItem;
-		});
-		expect(failing.records).toHaveLength(1);
-		expect(failing.findings.map(({ rule, line }) => [rule, line])).toEqual([
+		const seen: string[] = [];
+		const reading = readWhole(
+			new BibtexReader((entry) => {
+				seen.push(entry);
+				if (entry.includes('@misc')) throw new Error('odd');
+				return { id: 'a', type: 'book', title: 'One' } as CslItem;
+			}),
+			text
+		);
+		expect(seen).toEqual([
+			'@article{a, title={One {Two} \\} Three}}',
+			'@misc{c, keywords={*Noise, Indoor; Sleep}}'
+		]);
+		expect(bibtexKeywords(seen[1])).toEqual(['*Noise, Indoor', 'Sleep']);
+		expect(reading.read).toBe(3);
+		expect(reading.records).toHaveLength(1);
+		expect(reading.findings.map(({ rule, line }) => [rule, line])).toEqual([
 			['entry-not-closed', 5],
 			['entry-unreadable', 7]
 		]);
+	});
+
+	it('read the same however a file is cut into pieces', () => {
+		const ris = 'TY  - JOUR\r\nTI  - One\r\n more\r\nER  - \r\nTY  - BOOK\nTI  - “Two”\nER  - \nstray';
+		const bib = '@article{a,\n title={One {T}wo}}\n@book{b, title={Open\n@misc{c, title={x}}';
+		const csv = 'title,abstract,year\r\n"One, two","line\nof ""it""",2001\r\n\r\nThree,,x\r\n"cut ';
+		const json = '[{"type":"book","title":"One"},\n 7,\n{"type":"book","title":"T\\u0041"}]\n';
+		const readers: [() => RecordReader, string][] = [
+			[() => new RisReader(), ris],
+			[() => new BibtexReader((entry) => ({ id: 'k', type: 'book', title: entry })), bib],
+			[() => new RecordCsvReader(), csv],
+			[() => new CslJsonReader(), json],
+			[() => new CslJsonReader(), '{"type":"book","title":"One alone"}'],
+			[() => new CslJsonReader(), '[{"type":"book",\n"title":}]']
+		];
+		fc.assert(
+			fc.property(
+				fc.constantFrom(...readers),
+				fc.array(fc.nat(120), { maxLength: 12 }),
+				([make, text], cuts) => {
+					const whole = readWhole(make(), text);
+					const reader = make();
+					const places = [0, ...cuts.filter((cut) => cut < text.length).sort((a, b) => a - b), text.length];
+					for (let i = 1; i < places.length; i++) reader.take(text.slice(places[i - 1], places[i]));
+					reader.end();
+					if (reader.broken) reader.reading.findings.push(reader.broken);
+					expect(reader.reading).toEqual(whole);
+				}
+			)
+		);
+	});
+
+	it('refuse an entry that cannot be kept, and keep the others', () => {
+		const deep = `${'['.repeat(30)}${']'.repeat(30)}`;
+		const odd = [
+			'{"type":"book","title":["a list"]}',
+			'{"type":"book","title":"a","author":"Roe"}',
+			'{"type":"book","title":"a","author":[null]}',
+			'{"type":"book","title":"a","author":[{"family":7}]}',
+			'{"type":"book","title":"a","issued":7}',
+			'{"type":"book","title":"a","custom":{"funders":"one"}}',
+			'{"type":"book","title":"a NUL \\u0000"}',
+			'{"type":"book","title":"half \\ud83d"}',
+			`{"type":"book","title":"a","note":${deep}}`,
+			'{"type":"book","title":"a","id":{}}'
+		];
+		for (const one of odd) {
+			const reading = readWhole(new CslJsonReader(), `[${one},{"type":"book","title":"kept","volume":3}]`);
+			expect(reading.records.map(({ item }) => item.title)).toEqual(['kept']);
+			expect(reading.findings).toMatchObject([
+				{ severity: 'error', rule: 'entry-unreadable', subject: 'item 1' }
+			]);
+		}
+		const year = readWhole(new CslJsonReader(), '[{"type":"book","title":1984}]');
+		expect(year.records[0].item.title).toBe('1984');
+	});
+
+	it('bring every text back from CSV as it was, and let none be taken for a formula', () => {
+		fc.assert(
+			fc.property(
+				fc
+					.oneof(fc.string(), fc.stringMatching(/^['=+\-@ ]{0,3}[a-z ]{0,4}$/))
+					.filter((text) => text.trim() !== ''),
+				(text) => {
+					expect(unguarded(guard(text))).toBe(text);
+					expect(guard(text)).not.toMatch(/^[=+\-@\t\r\n]/);
+				}
+			)
+		);
+		const titled = { key: 'a', item: { id: 'a', type: 'book', title: '-omics' }, taggings: [] };
+		expect(again(readWhole(new RecordCsvReader(), writeRecordsCsv([titled])))).toEqual([titled]);
 	});
 });

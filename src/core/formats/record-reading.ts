@@ -1,6 +1,7 @@
 /** What the readers of record files have in common. Every fault is a finding with its line; nothing is lost silently. */
 import type { Finding } from '../vocabulary/types';
 import { nameInWords, type CslItem, type CslName } from './csl';
+import { itemFault } from './csl-fault';
 
 /** Media types of records, with the names people know them by and the ending of their files. */
 export const RECORD_FORMATS = {
@@ -24,23 +25,70 @@ export interface ReadRecord {
 export interface RecordReading {
 	/** Entries in the file, those that were refused among them. */
 	read: number;
+	/** Entries that were read and that nobody has taken yet. */
 	records: ReadRecord[];
 	findings: Finding[];
 }
 
-/** Takes an entry that was read, and says what it lacks. One that says nothing at all is refused. */
+/**
+ * A reader that is given a file piece by piece, so that no file need be held whole. Memory: the entry being read, and
+ * what nobody has taken from `reading.records`.
+ */
+export interface RecordReader {
+	readonly reading: RecordReading;
+	/** Why the file cannot be read as what it should be; nothing of it is to be kept then. */
+	readonly broken?: Finding;
+	take(text: string): void;
+	/** The file has ended. */
+	end(): void;
+}
+
+export const nothingRead = (): RecordReading => ({ read: 0, records: [], findings: [] });
+
+/** Reads a text that is at hand whole. */
+export function readWhole(reader: RecordReader, text: string): RecordReading {
+	reader.take(text);
+	reader.end();
+	if (reader.broken) reader.reading.findings.push(reader.broken);
+	return reader.reading;
+}
+
+/** Parts pieces of text into lines, which are numbered from 1; a line that a piece cuts off waits for the next one. */
+export class Lines {
+	private rest = '';
+	private line = 0;
+
+	constructor(private readonly each: (line: string, number: number) => void) {}
+
+	take(text: string): void {
+		const lines = (this.rest + text).split(/\r\n|\r(?!$)|\n/);
+		this.rest = lines.pop() ?? '';
+		for (const line of lines) this.give(line);
+	}
+
+	/** Answers with the number of lines. */
+	end(): number {
+		this.give(this.rest.replace(/\r$/, ''));
+		this.rest = '';
+		return this.line;
+	}
+
+	private give(line: string): void {
+		this.line++;
+		this.each(this.line === 1 ? line.replace(/^\uFEFF/, '') : line, this.line);
+	}
+}
+
+/** Takes an entry that was read, and says what it lacks. One that says nothing, or what cannot be kept, is refused. */
 export function addRecord(reading: RecordReading, record: ReadRecord): void {
 	const { item, line } = record;
+	const refuse = (rule: string, message: string) =>
+		void reading.findings.push({ severity: 'error', rule, line, message: `${message} It was left out.` });
+	const fault = itemFault(item) ?? itemFault(record.keywords);
+	if (fault) return refuse('entry-unreadable', `The entry on line ${line} cannot be kept: ${fault}.`);
 	const said = item.title ?? item.author?.map(nameInWords).join('; ') ?? item.DOI ?? '';
-	if (said.trim() === '') {
-		reading.findings.push({
-			severity: 'error',
-			rule: 'entry-empty',
-			line,
-			message: `The entry on line ${line} has neither a title, nor an author, nor a DOI. It was left out.`
-		});
-		return;
-	}
+	if (said.trim() === '')
+		return refuse('entry-empty', `The entry on line ${line} has neither a title, nor an author, nor a DOI.`);
 	if (!item.title?.trim())
 		reading.findings.push({
 			severity: 'warning',

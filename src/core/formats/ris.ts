@@ -4,10 +4,12 @@ import { allKeywords } from './record-keywords';
 import {
 	addRecord,
 	given,
+	Lines,
+	nothingRead,
 	parseName,
 	printName,
 	type ReadRecord,
-	type RecordReading
+	type RecordReader
 } from './record-reading';
 import type { RecordDraft } from './records';
 
@@ -28,11 +30,46 @@ const RIS_TYPES: Record<string, string> = {
 const RIS_LINE = /^([A-Z][A-Z0-9]) {2}-(?: (.*))?$/;
 
 /** Reads RIS. An entry that is not closed ends where the next begins; a line without a tag continues the one before. */
-export function readRis(text: string): RecordReading {
-	const reading: RecordReading = { read: 0, records: [], findings: [] };
-	let entry: { line: number; fields: [tag: string, value: string][] } | undefined;
-	let stray = 0;
-	const end = (closed: boolean, line: number) => {
+export class RisReader implements RecordReader {
+	readonly reading = nothingRead();
+	private readonly lines = new Lines((line, number) => this.line(line, number));
+	private entry: { line: number; fields: [tag: string, value: string][] } | undefined;
+	private stray = 0;
+
+	take(text: string): void {
+		this.lines.take(text);
+	}
+
+	end(): void {
+		this.close(false, this.lines.end());
+		if (this.stray > 0)
+			this.reading.findings.push({
+				severity: 'error',
+				rule: 'outside-entry',
+				line: this.stray,
+				message: `Line ${this.stray} stands outside every entry; each begins with “TY  -” and ends with “ER  -”. It was left out.`
+			});
+	}
+
+	private line(raw: string, line: number): void {
+		const { entry } = this;
+		const match = RIS_LINE.exec(raw.trimEnd());
+		if (match?.[1] === 'TY') {
+			this.close(false, line);
+			this.entry = { line, fields: [['TY', match[2] ?? '']] };
+			this.reading.read++;
+		} else if (match?.[1] === 'ER') {
+			if (entry) this.close(true, line);
+			else if (this.stray === 0) this.stray = line;
+		} else if (match && entry) entry.fields.push([match[1], match[2] ?? '']);
+		else if (entry && raw.trim() !== '') {
+			const last = entry.fields[entry.fields.length - 1];
+			last[1] = `${last[1]} ${raw.trim()}`;
+		} else if (raw.trim() !== '' && this.stray === 0) this.stray = line;
+	}
+
+	private close(closed: boolean, line: number): void {
+		const { entry, reading } = this;
 		if (!entry) return;
 		if (!closed)
 			reading.findings.push({
@@ -42,34 +79,8 @@ export function readRis(text: string): RecordReading {
 				message: `The entry that begins on line ${entry.line} is not closed by “ER  -” before line ${line}. What it says up to there was read.`
 			});
 		addRecord(reading, risRecord(entry));
-		entry = undefined;
-	};
-	const lines = text.split(/\r\n|\r|\n/);
-	lines.forEach((raw, i) => {
-		const line = i + 1;
-		const match = RIS_LINE.exec(raw.replace(/^\uFEFF/, '').trimEnd());
-		if (match?.[1] === 'TY') {
-			end(false, line);
-			entry = { line, fields: [['TY', match[2] ?? '']] };
-			reading.read++;
-		} else if (match?.[1] === 'ER') {
-			if (entry) end(true, line);
-			else if (stray === 0) stray = line;
-		} else if (match && entry) entry.fields.push([match[1], match[2] ?? '']);
-		else if (entry && raw.trim() !== '') {
-			const last = entry.fields[entry.fields.length - 1];
-			last[1] = `${last[1]} ${raw.trim()}`;
-		} else if (raw.trim() !== '' && stray === 0) stray = line;
-	});
-	end(false, lines.length);
-	if (stray > 0)
-		reading.findings.push({
-			severity: 'error',
-			rule: 'outside-entry',
-			line: stray,
-			message: `Line ${stray} stands outside every entry; each begins with “TY  -” and ends with “ER  -”. It was left out.`
-		});
-	return reading;
+		this.entry = undefined;
+	}
 }
 
 function risRecord({ line, fields }: { line: number; fields: [string, string][] }): ReadRecord {

@@ -52,3 +52,14 @@ export const names = {
 	compoundEntryTerm: OAK + 'CompoundEntryTerm',
 	useTogether: OAK + 'useTogether'
 } as const;
+
+/** Characters that no IRI may hold (Turtle 1.1, IRIREF). */
+const NO_IRI =
+	/[\u0000-\u0020<>"{}|^`\\]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g;
+
+/** An address as it can stand in any syntax of RDF: what no IRI may hold is percent-encoded. */
+export function iri(uri: string): string {
+	return uri.replace(NO_IRI, (mark) =>
+		mark.length === 1 && /[\ud800-\udfff]/.test(mark) ? '%EF%BF%BD' : encodeURIComponent(mark)
+	);
+}

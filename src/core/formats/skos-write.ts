@@ -1,9 +1,10 @@
 /** Writes a vocabulary as SKOS: as RDF statements for any syntax, and as JSON-LD with a context of its own. */
 import { DataFactory, type Literal, type Quad } from 'n3';
 import type { NoteKind, VocabularyData } from '../vocabulary/types';
-import { names, PREFIXES } from './skos-names';
+import { iri, names, PREFIXES } from './skos-names';
 
-const { namedNode, literal, blankNode, quad } = DataFactory;
+const { literal, blankNode, quad } = DataFactory;
+const namedNode = (uri: string) => DataFactory.namedNode(iri(uri));
 
 const NOTE_NAMES: Record<NoteKind, string> = {
 	scope: names.scopeNote,

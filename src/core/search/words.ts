@@ -20,6 +20,10 @@ export interface Token {
 /** A stem shorter than this would match too much of any dictionary to mean anything. */
 export const SHORTEST_STEM = 3;
 
+/** Longer words are not kept, and longer phrases are in no record: in letters, and in words. */
+const LONGEST_WORD = 500;
+const LONGEST_PHRASE = 100;
+
 const TOKEN = /[\p{L}\p{N}\p{M}'’]+\*?|\*/gu;
 
 /**
@@ -37,7 +41,11 @@ export function tokensOf(text: string, capitals: boolean): Token[] | string {
 		const word = capitals ? inCapitals(written) : written;
 		if (stem && word.length < SHORTEST_STEM)
 			return `“${written}*” would match too many words. Give at least ${SHORTEST_STEM} letters before the *.`;
+		if (word.length > LONGEST_WORD)
+			return `A word of ${word.length} letters is longer than any that is kept (${LONGEST_WORD}).`;
 		if (word !== '') tokens.push({ text: word, stem });
+		if (tokens.length > LONGEST_PHRASE)
+			return `A phrase can be ${LONGEST_PHRASE} words long; this one is longer.`;
 	}
 	return tokens.length > 0 ? tokens : `“${text}” holds no letter and no digit to look for.`;
 }
@@ -103,7 +111,6 @@ export interface RecordWords {
 /** PostgreSQL keeps positions up to this one, and no more than 255 for a word. */
 const LAST_POSITION = 16_383;
 const MOST_POSITIONS = 250;
-const LONGEST_WORD = 500;
 
 /** Full-text vectors of a record, as PostgreSQL reads them: one of what it is about, one of its names. */
 export function vectorsOf(words: RecordWords): { topic: string; names: string } {

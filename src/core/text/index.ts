@@ -1,4 +1,5 @@
 export { fold, key, splitQualifier, uninvert } from './fold';
+export { textFault } from './well-formed';
 export { contentWords, isFunctionWord, normalWord, singular, stemOf, wordsOf } from './words';
 export {
 	isAcronymOf,

@@ -4,6 +4,11 @@ import { Rows } from './packed';
 /** The most paths listed for one heading. */
 export const MOST_PATHS = 50;
 
+/** All listed paths together hold no more headings than this. */
+export const MOST_ON_PATHS = 10_000;
+/** Steps taken in looking for paths. */
+const MOST_STEPS = 200_000;
+
 /** Headings and, place by place, how many steps down each is. */
 export interface Below {
 	headings: Uint32Array;
@@ -87,31 +92,54 @@ export class Hierarchy {
 		return tops;
 	}
 
+	/** Headings that lie below themselves; found out once. O(headings and links). */
+	private cyclic: Uint8Array | undefined;
+
+	private isCyclic(heading: number): boolean {
+		this.cyclic ??= onCycles(this.broader);
+		return this.cyclic[heading] === 1;
+	}
+
 	/**
 	 * Every path from a top heading down to this one, both included, shortest first; at most `MOST_PATHS` of them and
 	 * the total. A path that runs into a cycle is followed only as far as it does not repeat itself, and one that never
-	 * reaches a top is left out. The total counts paths up to a bound of work, and says when it stopped there.
+	 * reaches a top is left out. Paths are counted up to a bound of work, and listed as long as all of them together hold
+	 * no more than `MOST_ON_PATHS` headings; `complete` says whether either bound was met.
 	 */
 	paths(heading: number): { paths: number[][]; total: number; complete: boolean } {
 		const paths: number[][] = [];
 		let total = 0;
 		let work = 0;
-		// Breadth first, so that the shortest come first and the rest need only be counted.
-		let frontier: number[][] = [[heading]];
-		while (frontier.length > 0 && work < 20_000) {
-			const next: number[][] = [];
-			for (const path of frontier) {
+		let listed = 0;
+		let complete = true;
+		// Breadth first, so that the shortest come first and the rest need only be counted. Each step knows the one below.
+		let frontier: Step[] = [{ heading, length: 1, below: undefined }];
+		while (frontier.length > 0 && work < MOST_STEPS) {
+			const next: Step[] = [];
+			for (const step of frontier) {
 				work++;
-				const parents = this.broader.at(path[0]);
+				const parents = this.broader.at(step.heading);
 				if (parents.length === 0) {
 					total++;
-					if (paths.length < MOST_PATHS) paths.push(path);
+					if (paths.length >= MOST_PATHS) continue;
+					if (listed + step.length > MOST_ON_PATHS) complete = false;
+					else {
+						paths.push(downFrom(step));
+						listed += step.length;
+					}
 				}
-				for (const parent of parents) if (!path.includes(parent)) next.push([parent, ...path]);
+				for (const parent of parents) {
+					// Only on a cycle can a path come back to where it was.
+					if (this.isCyclic(parent)) {
+						work += step.length;
+						if (isOn(step, parent)) continue;
+					}
+					next.push({ heading: parent, length: step.length + 1, below: step });
+				}
 			}
 			frontier = next;
 		}
-		return { paths, total, complete: frontier.length === 0 };
+		return { paths, total, complete: complete && frontier.length === 0 };
 	}
 
 	/** Headings that share a broader heading with this one, itself left out, ascending; for a top, the other tops. */
@@ -123,4 +151,45 @@ export class Hierarchy {
 		found.delete(heading);
 		return [...found].sort((a, b) => a - b);
 	}
+}
+
+/** A heading on a way up, with the one below it. */
+interface Step {
+	heading: number;
+	length: number;
+	below: Step | undefined;
+}
+
+function downFrom(step: Step): number[] {
+	const path: number[] = [];
+	for (let at: Step | undefined = step; at; at = at.below) path.push(at.heading);
+	return path;
+}
+
+function isOn(step: Step, heading: number): boolean {
+	for (let at: Step | undefined = step; at; at = at.below) if (at.heading === heading) return true;
+	return false;
+}
+
+/**
+ * Headings that can be reached from themselves, marked by 1: what is left once every heading without a broader one is
+ * taken away, again and again, from above and from below (Kahn 1962), but for what only lies between two cycles, which is
+ * marked too: it costs a look and changes nothing. O(headings and links).
+ */
+function onCycles(broader: Rows): Uint8Array {
+	const left = new Uint8Array(broader.length).fill(1);
+	const narrower = broader.inverse(broader.length);
+	for (const [up, down] of [
+		[broader, narrower],
+		[narrower, broader]
+	]) {
+		const degree = Uint32Array.from({ length: up.length }, (_, n) => up.count(n));
+		const queue: number[] = [];
+		for (let n = 0; n < up.length; n++) if (degree[n] === 0) queue.push(n);
+		for (let n = queue.pop(); n !== undefined; n = queue.pop()) {
+			left[n] = 0;
+			for (const other of down.at(n)) if (--degree[other] === 0) queue.push(other);
+		}
+	}
+	return left;
 }

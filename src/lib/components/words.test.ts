@@ -4,7 +4,8 @@ import { evidenceWords, partsInWords } from './crosswalk/evidence';
 import { flagWords } from './crosswalk/flags';
 import { moment } from './inquiry/moment';
 import { keptDraft } from './strategy/kept-draft';
-import { changeWords, signed } from './strategy/words';
+import { signed } from './numbers';
+import { changeWords } from './strategy/words';
 
 const inquiry = emptyInquiry({ id: 'q', title: 'Q', question: '', indexes: [] });
 inquiry.concepts.c = { id: 'c', position: 0, name: 'rest', status: 'required' };

@@ -75,6 +75,8 @@ export const job = v.strictObject({
 	state: v.picklist(['queued', 'running', 'done', 'failed']),
 	done: count,
 	total: count,
+	/** Of a job that waits: how many come before it. */
+	ahead: v.optional(count),
 	report: v.nullable(
 		v.looseObject({
 			counts: v.looseObject({ read: count, kept: count, repaired: count, refused: count }),

@@ -77,7 +77,7 @@ export async function crosswalkFacts(person: Person | undefined, id: string) {
 
 /** When each cell was last changed. */
 async function lastChanges(id: string): Promise<Record<string, string>> {
-	const rows = await connection().db.execute<{ cell: string; at: string }>(
+	const { rows } = await connection().db.execute<{ cell: string; at: string }>(
 		sql`select cell, max(at) as at from changes, unnest(cells) as cell where inquiry_id = ${id} group by cell`
 	);
 	return Object.fromEntries(rows.map(({ cell, at }) => [cell, new Date(at).toISOString()]));

@@ -1,7 +1,6 @@
 /** A database of its own for each test file, on the PostgreSQL that `npm test` starts. */
 import { randomUUID } from 'node:crypto';
-import postgres from 'postgres';
-import { connection, migrateDatabase } from './db/client';
+import { closeConnection, connect, migrateDatabase } from './db/client';
 
 function server(): string {
 	const url = process.env.OAKMOSS_TEST_DATABASE;
@@ -10,9 +9,9 @@ function server(): string {
 }
 
 async function onServer(statement: string): Promise<void> {
-	const sql = postgres(server(), { max: 1, onnotice: () => {} });
-	await sql.unsafe(statement);
-	await sql.end();
+	const { sql, end } = connect(server(), 1);
+	await sql.run(statement);
+	await end();
 }
 
 /** Makes an empty database, without tables, and names it in DATABASE_URL. */
@@ -34,9 +33,9 @@ const TEMPLATE = 'test_demo';
 export async function demoDatabase(load: (url: string) => void): Promise<string> {
 	const template = new URL(server());
 	template.pathname = `/${TEMPLATE}`;
-	const sql = postgres(server(), { max: 1, onnotice: () => {} });
+	const { sql, end } = connect(server(), 1);
 	const [known] = await sql`select 1 from pg_database where datname = ${TEMPLATE}`;
-	await sql.end();
+	await end();
 	if (!known) {
 		await onServer(`create database ${TEMPLATE}_loading`);
 		const loading = new URL(template);
@@ -59,6 +58,6 @@ export async function migratedDatabase(): Promise<string> {
 }
 
 export async function dropDatabase(url: string): Promise<void> {
-	if (process.env.DATABASE_URL === url) await connection().sql.end();
+	if (process.env.DATABASE_URL === url) await closeConnection();
 	await onServer(`drop database "${new URL(url).pathname.slice(1)}" with (force)`);
 }

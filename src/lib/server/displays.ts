@@ -50,10 +50,11 @@ export async function hierarchyTo(person: Person | undefined, code: string, dept
 	const { index, counts } = await indexOf(person, code);
 	const { hierarchy } = index;
 	const children: Record<string, HeadingLine[]> = {};
-	let level = hierarchy.tops();
+	const tops = hierarchy.tops();
+	let level = tops.slice(0, MOST_OPENED);
 	children[''] = level.map((n) => lineOf(index, n, counts)).sort(byLabel);
 	const seen = new Set(level);
-	let complete = true;
+	let complete = level.length === tops.length;
 	for (let at = 1; at < depth && level.length > 0; at++) {
 		const next: number[] = [];
 		for (const n of level) {
@@ -77,20 +78,25 @@ export async function hierarchyTo(person: Person | undefined, code: string, dept
 
 /** Ways down to one match that a filter shows; the lineage shows them all. */
 const MOST_WAYS = 4;
+/** Lines that a filter shows in all. */
+const MOST_LINES = 10_000;
 
-/** The headings that hold a text, with the ways down to them. */
+/** The headings that hold a text, with the ways down to them; as many as come to `MOST_LINES` lines. */
 export async function hierarchyHolding(person: Person | undefined, code: string, typed: string) {
 	const { index, counts } = await indexOf(person, code);
 	const { headings, total } = headingsHolding(index.labels, typed);
-	const matches = headings.map((n) => ({
-		id: index.keys.at(n),
-		paths: index.hierarchy
-			.paths(n)
-			.paths.slice(0, MOST_WAYS)
-			.map((path) => path.map((other) => lineOf(index, other, counts)))
-	}));
-	// A heading caught in a cycle has no way down from a top; it is shown as if it were one.
-	for (const match of matches)
-		if (match.paths.length === 0) match.paths.push([lineOf(index, index.find(match.id) as number, counts)]);
+	const matches: { id: string; paths: HeadingLine[][] }[] = [];
+	let lines = 0;
+	for (const n of headings) {
+		const found = index.hierarchy.paths(n).paths.slice(0, MOST_WAYS);
+		// One on a cycle has no way down from a top, and one that lies very deep none that can be shown: each stands alone.
+		const ways = found.length > 0 ? found : [[n]];
+		lines += ways.reduce((sum, way) => sum + way.length, 0);
+		if (lines > MOST_LINES) break;
+		matches.push({
+			id: index.keys.at(n),
+			paths: ways.map((way) => way.map((other) => lineOf(index, other, counts)))
+		});
+	}
 	return { matches, total };
 }

@@ -72,7 +72,7 @@ async function readEdition(id: number): Promise<EditionIndex> {
 }
 
 async function unpacked(id: number): Promise<EditionIndex | undefined> {
-	const packed = await readPack(databaseUrl(), id);
+	const packed = await readPack(id);
 	if (packed.length === 0)
 		throw new ServiceError(404, 'no-vocabulary', 'This subject index has no vocabulary loaded.');
 	return EditionIndex.fromBytes(packed, DECODERS);

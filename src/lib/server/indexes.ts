@@ -1,4 +1,5 @@
 /** The subject indexes: listing and making them. */
+import { setTimeout as wait } from 'node:timers/promises';
 import { and, count, eq, max, or, sql } from 'drizzle-orm';
 import type { InferOutput } from 'valibot';
 import type { Dialect, LimitDefinition } from '../../core/search';
@@ -10,6 +11,7 @@ import {
 	picks,
 	recordSets,
 	references,
+	runs,
 	sharedWorks,
 	subjectIndexes,
 	taggedHeadings,
@@ -18,6 +20,7 @@ import {
 import { dropPartitions } from './db/partitions';
 import { currentIndexes, type CurrentIndex } from './editions';
 import { ServiceError } from './errors';
+import { isLoading } from './import/job-rows';
 import type { newIndex } from './schemas';
 
 /** Leaves an index may be marked with; drawn in `components/marks`. */
@@ -77,17 +80,58 @@ export async function removeIndex(person: Person | undefined, code: string) {
 	allow(person, 'change-indexes');
 	const gone = (await listIndexes(person)).find((index) => index.code === code);
 	if (!gone) throw new ServiceError(404, 'no-index', `There is no subject index “${code}”.`);
-	await connection().db.transaction(async (tx) => {
-		// Whoever imports into it is waited for, as otherwise the rows of that edition would stay.
-		await tx.select().from(subjectIndexes).where(eq(subjectIndexes.code, code)).for('update');
-		const own = await tx.select({ id: editions.id }).from(editions).where(eq(editions.indexCode, code));
-		if (own.length > 0) await tx.execute(sql.raw(dropPartitions(own.map(({ id }) => id))));
-		for (const table of [taggings, taggedHeadings, references, recordSets])
-			await tx.delete(table).where(eq(table.indexCode, code));
-		await tx.delete(sharedWorks).where(or(eq(sharedWorks.indexCode, code), eq(sharedWorks.otherCode, code)));
-		await tx.delete(subjectIndexes).where(eq(subjectIndexes.code, code));
-	});
+	if (await isLoading(code))
+		throw new ServiceError(
+			409,
+			'index-in-use',
+			`${gone.name} is being loaded. Wait for the import to end, or cancel it, and remove the index then.`
+		);
+	for (let tries = 1; !(await removed(code)); tries++) {
+		if (tries === MOST_TRIES)
+			throw new ServiceError(
+				409,
+				'index-in-use',
+				`${gone.name} is being read as a whole, perhaps for a backup, so it was not removed. Try again when that has ended.`
+			);
+		await wait(TRY_AGAIN);
+	}
 	return gone;
+}
+
+const codeTaken = (code: string) =>
+	new ServiceError(409, 'code-taken', `There is a subject index “${code}” already.`);
+
+/** As PostgreSQL names it. */
+const LOCK_NOT_AVAILABLE = '55P03';
+/** A lock that is not had so soon is let go: whoever waits for one keeps others from reading. */
+const SOON = '500ms';
+const MOST_TRIES = 5;
+/** Between two tries, in milliseconds: long enough for those who read meanwhile. */
+const TRY_AGAIN = 500;
+
+/** Removes all of an index, or nothing where somebody else holds a part of it. */
+async function removed(code: string): Promise<boolean> {
+	try {
+		await connection().db.transaction(async (tx) => {
+			await tx.execute(sql.raw(`set local lock_timeout = '${SOON}'`));
+			await tx.select().from(subjectIndexes).where(eq(subjectIndexes.code, code)).for('update');
+			const own = await tx.select({ id: editions.id }).from(editions).where(eq(editions.indexCode, code));
+			if (own.length > 0) await tx.execute(sql.raw(dropPartitions(own.map(({ id }) => id))));
+			for (const table of [taggings, taggedHeadings, references, recordSets])
+				await tx.delete(table).where(eq(table.indexCode, code));
+			await tx
+				.delete(sharedWorks)
+				.where(or(eq(sharedWorks.indexCode, code), eq(sharedWorks.otherCode, code)));
+			// Their numbers say nothing of the records of an index that is made anew under this code.
+			await tx.update(runs).set({ found: null }).where(eq(runs.indexCode, code));
+			await tx.delete(subjectIndexes).where(eq(subjectIndexes.code, code));
+		});
+		return true;
+	} catch (error) {
+		const { code: fault } = ((error as Error).cause ?? error) as { code?: string };
+		if (fault === LOCK_NOT_AVAILABLE) return false;
+		throw error;
+	}
 }
 
 /** Makes an index, with a mark that is still free as far as there are enough. */
@@ -98,8 +142,7 @@ export async function createIndex(
 	allow(person, 'change-indexes');
 	const { db } = connection();
 	const taken = await currentIndexes();
-	if (taken.some(({ index }) => index.code === fields.code))
-		throw new ServiceError(409, 'code-taken', `There is a subject index “${fields.code}” already.`);
+	if (taken.some(({ index }) => index.code === fields.code)) throw codeTaken(fields.code);
 	const leaf =
 		LEAVES.find((name) => !taken.some(({ index }) => index.leaf === name)) ??
 		LEAVES[taken.length % LEAVES.length];
@@ -114,7 +157,10 @@ export async function createIndex(
 			position: (last ?? -1) + 1,
 			...fields
 		})
+		.onConflictDoNothing({ target: subjectIndexes.code })
 		.returning();
+	// Somebody else made it in the same moment.
+	if (!index) throw codeTaken(fields.code);
 	return summary({ index, edition: null });
 }
 

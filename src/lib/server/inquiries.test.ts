@@ -7,7 +7,8 @@ import { connection } from './db/client';
 import { createIndex } from './indexes';
 import { copyInquiry, createInquiry, listInquiries, setInquiryState } from './inquiries';
 import { changeInquiry, changesSince, historyOf, readInquiry, stepBackOrForth } from './inquiry-changes';
-import { exportInquiry, importInquiry, inquiryDocument } from './inquiry-document';
+import { inquiryDocument } from './document-schema';
+import { exportInquiry, importInquiry } from './inquiry-document';
 
 let url: string;
 let number = 0;

@@ -65,7 +65,8 @@ async function reversible(db: Queries, id: string): Promise<{ undo: string | nul
 			.where(and(eq(changes.inquiryId, id), eq(changes.kind, 'do'), eq(changes.state, state)))
 			.orderBy(newest ? desc(changes.revision) : asc(changes.revision))
 			.limit(1);
-	const [[undo], [redo]] = await Promise.all([done('standing', true), done('undone', false)]);
+	const [undo] = await done('standing', true);
+	const [redo] = await done('undone', false);
 	return { undo: undo?.summary ?? null, redo: redo?.summary ?? null };
 }
 
@@ -144,7 +145,9 @@ async function changesOfOthers(
 		.orderBy(asc(changes.revision));
 }
 
-const personName = sql<string>`coalesce(${people.name}, ${LOCAL_PERSON.name})`;
+/** The local person has no row; others that have none came with a document from elsewhere. */
+const personName = sql<string>`case when ${changes.personId} = ${LOCAL_PERSON.id}
+	then coalesce(${people.name}, ${LOCAL_PERSON.name}) else coalesce(${people.name}, 'somebody elsewhere') end`;
 
 function collision(met: Collision[], others: OtherChange[]): ServiceError {
 	const last = others[others.length - 1];

@@ -1,111 +1,17 @@
 /** A whole inquiry as one JSON document, with its history: taken away, and taken in again without a loss. */
 import { randomUUID } from 'node:crypto';
-import { toJsonSchema } from '@valibot/to-json-schema';
 import { asc, eq } from 'drizzle-orm';
-import * as v from 'valibot';
-import { FITS, inOrder, ROLES, type Change, type Command, type Inquiry } from '../../core/crosswalk';
+import { inOrder, type Change, type Command, type Inquiry } from '../../core/crosswalk';
 import { allow, type Person } from './access';
 import { connection } from './db/client';
 import { changes, inquiries } from './db/schema';
+import { currentIndexes } from './editions';
 import { ServiceError } from './errors';
 import { cellsOf } from './inquiry-changes';
 import { loadInquiry, rowsAsMade, writeRows } from './inquiry-rows';
-import { exportRuns, importRuns, runDocument } from './records/run-documents';
-import { strategySettings } from './schemas';
-
-export const INQUIRY_FORMAT = 'oakmoss-inquiry';
-
-const id = v.pipe(v.string(), v.minLength(1), v.maxLength(300));
-const text = v.pipe(v.string(), v.maxLength(20_000));
-const position = v.pipe(v.number(), v.integer());
-const heading = v.strictObject({ uri: v.pipe(v.string(), v.minLength(1)), label: text });
-const place = { conceptId: id, indexCode: id };
-
-/** The published schema of the document. */
-export const inquiryDocument = v.strictObject({
-	format: v.literal(INQUIRY_FORMAT),
-	version: v.literal(1),
-	inquiry: v.strictObject({
-		id,
-		title: v.pipe(v.string(), v.minLength(1), v.maxLength(200)),
-		question: text,
-		indexes: v.array(id),
-		archived: v.boolean(),
-		concepts: v.array(
-			v.strictObject({ id, position, name: text, status: v.picklist(['required', 'waiting', 'exclude']) })
-		),
-		words: v.array(
-			v.strictObject({
-				id,
-				conceptId: id,
-				position,
-				text,
-				lang: v.string(),
-				capitals: v.boolean(),
-				off: v.array(id)
-			})
-		),
-		cells: v.array(
-			v.strictObject({
-				id,
-				...place,
-				noHeading: v.boolean(),
-				tried: v.array(text),
-				edition: text,
-				note: text
-			})
-		),
-		picks: v.array(
-			v.strictObject({
-				id,
-				...place,
-				position,
-				headings: v.pipe(v.array(heading), v.minLength(1)),
-				edition: text,
-				withNarrower: v.boolean(),
-				cuts: v.array(heading),
-				chief: v.boolean(),
-				aspects: v.array(text),
-				role: v.picklist(ROLES),
-				fit: v.picklist(FITS),
-				note: text
-			})
-		),
-		sightings: v.array(
-			v.strictObject({
-				id,
-				position,
-				text,
-				uri: v.string(),
-				indexCode: v.string(),
-				conceptId: v.string(),
-				seen: text,
-				state: v.picklist(['open', 'used', 'dismissed'])
-			})
-		),
-		strategies: v.optional(v.array(strategySettings), [])
-	}),
-	history: v.array(
-		v.strictObject({
-			revision: v.pipe(v.number(), v.integer(), v.minValue(1)),
-			at: v.pipe(v.string(), v.isoTimestamp()),
-			personId: text,
-			kind: v.picklist(['do', 'undo', 'redo']),
-			target: v.nullable(v.pipe(v.number(), v.integer())),
-			state: v.picklist(['standing', 'undone', 'dropped']),
-			summary: text,
-			/** The command and the rows it changed, as undo needs them. */
-			command: v.nullable(v.record(v.string(), v.unknown())),
-			rows: v.array(v.record(v.string(), v.unknown()))
-		})
-	),
-	runs: v.optional(v.array(runDocument), [])
-});
-export type InquiryDocument = v.InferOutput<typeof inquiryDocument>;
-
-export function inquirySchema(): Record<string, unknown> {
-	return { ...toJsonSchema(inquiryDocument), title: 'An Oakmoss inquiry' };
-}
+import { INQUIRY_FORMAT, type InquiryDocument } from './document-schema';
+import { exportRuns, importRuns } from './records/run-documents';
+import { documentFault } from './document-fault';
 
 export async function exportInquiry(person: Person | undefined, inquiryId: string): Promise<InquiryDocument> {
 	allow(person, 'read');
@@ -137,8 +43,8 @@ export async function exportInquiry(person: Person | undefined, inquiryId: strin
 			target,
 			state,
 			summary,
-			command: command as Record<string, unknown> | null,
-			rows: rows as unknown as Record<string, unknown>[]
+			command: command as InquiryDocument['history'][number]['command'],
+			rows: rows as InquiryDocument['history'][number]['rows']
 		})),
 		runs
 	};
@@ -154,18 +60,9 @@ const filed = <T extends { id: string }>(rows: readonly T[]) =>
 export async function importInquiry(person: Person | undefined, document: InquiryDocument): Promise<string> {
 	allow(person, 'change-inquiry');
 	const { id: given, title, question, indexes, archived, ...tables } = document.inquiry;
-	const concepts = new Set(tables.concepts.map((concept) => concept.id));
-	for (const table of ['words', 'cells', 'picks'] as const)
-		for (const [i, row] of tables[table].entries())
-			if (!concepts.has(row.conceptId))
-				throw new ServiceError(
-					422,
-					'invalid',
-					`The document names a concept that it does not hold (inquiry.${table}[${i}], “${row.conceptId}”). Nothing was taken in.`
-				);
-	const numbers = new Set(document.runs.map((run) => run.number));
-	if (numbers.size < document.runs.length)
-		throw new ServiceError(422, 'invalid', 'Two runs of the document have one number. Nothing was taken in.');
+	const known = new Set((await currentIndexes()).map(({ index }) => index.code));
+	const fault = documentFault(document, known);
+	if (fault) throw new ServiceError(422, 'invalid', `${fault} Nothing was taken in.`);
 	return connection().db.transaction(async (tx) => {
 		const [taken] = await tx.select({ id: inquiries.id }).from(inquiries).where(eq(inquiries.id, given));
 		const own = taken ? randomUUID() : given;

@@ -27,14 +27,13 @@ export async function loadInquiry(
 		.where(and(eq(inquiries.id, id), isNull(inquiries.deletedAt)));
 	const [about] = await (forChange ? query.for('update') : query);
 	if (!about) throw noInquiry(id);
-	const [conceptRows, wordRows, cellRows, pickRows, sightingRows, strategyRows] = await Promise.all([
-		db.select().from(concepts).where(eq(concepts.inquiryId, id)),
-		db.select().from(words).where(eq(words.inquiryId, id)),
-		db.select().from(cells).where(eq(cells.inquiryId, id)),
-		db.select().from(picks).where(eq(picks.inquiryId, id)),
-		db.select().from(sightings).where(eq(sightings.inquiryId, id)),
-		db.select().from(strategies).where(eq(strategies.inquiryId, id))
-	]);
+	// One after the other: a transaction has one connection, which does one thing at a time.
+	const conceptRows = await db.select().from(concepts).where(eq(concepts.inquiryId, id));
+	const wordRows = await db.select().from(words).where(eq(words.inquiryId, id));
+	const cellRows = await db.select().from(cells).where(eq(cells.inquiryId, id));
+	const pickRows = await db.select().from(picks).where(eq(picks.inquiryId, id));
+	const sightingRows = await db.select().from(sightings).where(eq(sightings.inquiryId, id));
+	const strategyRows = await db.select().from(strategies).where(eq(strategies.inquiryId, id));
 	const { title, question, indexes, revision, archived } = about;
 	return {
 		revision,

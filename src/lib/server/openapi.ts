@@ -6,7 +6,7 @@ import { RECORD_FORMATS } from '../../core/formats/record-reading';
 import * as api from './api-schemas';
 import { FORMATS } from './import/parsers';
 import { CROSSWALK_TYPES } from './crosswalk-export';
-import { inquiryDocument } from './inquiry-document';
+import { inquiryDocument } from './document-schema';
 import { cellBody, newIndex, newInquiry, parseBody, searchBody } from './schemas';
 
 const json = (schema: GenericSchema) => ({ 'application/json': { schema: schemaOf(schema) } });

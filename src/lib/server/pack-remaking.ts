@@ -1,8 +1,7 @@
 /** Packs of an earlier form are made anew from the rows of their edition. */
-import type { Sql } from 'postgres';
 import { EditionIndex } from '../../core/vocabulary/edition-index';
-import { databaseUrl } from './db/client';
 import { partitionOf } from './db/partitions';
+import type { Sql } from './db/statements';
 import { readPack, writePack } from './packs';
 import { readVocabularyData } from './vocabulary-rows';
 
@@ -10,9 +9,9 @@ import { readVocabularyData } from './vocabulary-rows';
 export async function remakePack(sql: Sql, edition: number): Promise<void> {
 	await sql.begin(async (tx) => {
 		const [known] = await tx`select id from editions where id = ${edition} for update`;
-		if (!known || EditionIndex.fromBytes(await readPack(databaseUrl(), edition))) return;
+		if (!known || EditionIndex.fromBytes(await readPack(edition))) return;
 		const made = EditionIndex.build(await readVocabularyData(edition));
-		await tx.unsafe(`delete from ${partitionOf('edition_packs', edition)}`);
+		await tx.run(`delete from ${partitionOf('edition_packs', edition)}`);
 		await writePack(tx, edition, made.toBytes());
 	});
 }

@@ -1,9 +1,9 @@
 /** Packed editions in PostgreSQL, sent and read in its binary format: as text they would take twice the bytes. */
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import type { TransactionSql } from 'postgres';
-import { connect } from './db/client';
+import { connection } from './db/client';
 import { partitionOf } from './db/partitions';
+import type { Transaction } from './db/statements';
 
 /** Packed editions are stored in parts of this many bytes. */
 const PART = 256 * 2 ** 10;
@@ -30,32 +30,24 @@ function* rowsOf(edition: number, packed: Uint8Array): Generator<Buffer> {
 }
 
 /** Into the partition of the edition, whether it is a part of its table already or not. */
-export async function writePack(tx: TransactionSql, edition: number, packed: Uint8Array): Promise<void> {
+export async function writePack(tx: Transaction, edition: number, packed: Uint8Array): Promise<void> {
 	const into = partitionOf('edition_packs', edition);
-	const stream = await tx
-		.unsafe(`copy ${into} (edition_id, part, bytes) from stdin (format binary)`)
-		.writable();
+	const stream = tx.copyIn(`copy ${into} (edition_id, part, bytes) from stdin (format binary)`);
 	await pipeline(Readable.from(rowsOf(edition, packed), { objectMode: false }), stream);
 }
 
-/**
- * The packed form of an edition; empty where there is none. Read over a connection of its own, which is closed after
- * it: the driver may leave a connection that copied out paused, and whoever got it next from the pool would wait.
- */
-export async function readPack(url: string, edition: number): Promise<Uint8Array> {
-	const { sql } = connect(url, 1);
-	try {
-		const [{ size }] = await sql<{ size: number }[]>`
+/** The packed form of an edition; empty where there is none. */
+export async function readPack(edition: number): Promise<Uint8Array> {
+	return connection().sql.begin(async (tx) => {
+		const [{ size }] = await tx<{ size: number }>`
 			select coalesce(sum(octet_length(bytes)), 0)::int as size from edition_packs where edition_id = ${edition}`;
 		const rows = `select bytes from edition_packs where edition_id = ${Number(edition)} order by part`;
 		const reader = new RowReader(size);
 		if (size === 0) return reader.bytes;
-		const stream = await sql.unsafe(`copy (${rows}) to stdout (format binary)`).readable();
-		for await (const chunk of stream) reader.take(chunk as Buffer);
+		for await (const chunk of tx.copyOut(`copy (${rows}) to stdout (format binary)`))
+			reader.take(chunk as Buffer);
 		return reader.bytes;
-	} finally {
-		await sql.end({ timeout: 0 });
-	}
+	});
 }
 
 /** Puts the bytes of rows of one field each together, from chunks that begin and end anywhere. */

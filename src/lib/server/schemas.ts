@@ -3,7 +3,10 @@ import * as v from 'valibot';
 import { FITS, ROLES } from '../../core/crosswalk/types';
 import { LONGEST_CQL } from '../../core/search';
 
-const id = v.pipe(v.string(), v.minLength(1), v.maxLength(100));
+/** Names that every object has; nothing can be filed under them. */
+export const isFree = (name: string) => !(name in {});
+export const NOT_FREE = 'This name cannot be used.';
+const id = v.pipe(v.string(), v.minLength(1), v.maxLength(100), v.check(isFree, NOT_FREE));
 const text = v.pipe(v.string(), v.maxLength(20_000));
 const fit = v.picklist(FITS);
 const role = v.picklist(ROLES);
@@ -106,8 +109,8 @@ const single = [
 		id,
 		text,
 		uri: v.optional(v.pipe(v.string(), v.maxLength(2_000))),
-		indexCode: v.optional(v.string()),
-		conceptId: v.optional(v.string()),
+		indexCode: v.optional(v.pipe(v.string(), v.maxLength(100))),
+		conceptId: v.optional(v.pipe(v.string(), v.maxLength(300))),
 		seen: text
 	}),
 	commandOf('sighting.set', { id, state: v.picklist(['open', 'used', 'dismissed']) }),
@@ -150,9 +153,13 @@ export const cellBody = v.object({
 	picks: v.optional(
 		many(
 			v.object({
-				uris: v.pipe(v.array(v.pipe(v.string(), v.minLength(1))), v.minLength(1), v.maxLength(20)),
+				uris: v.pipe(
+					v.array(v.pipe(v.string(), v.minLength(1), v.maxLength(2_000))),
+					v.minLength(1),
+					v.maxLength(20)
+				),
 				...switches,
-				cuts: v.optional(v.array(v.string()))
+				cuts: v.optional(many(v.pipe(v.string(), v.maxLength(2_000))))
 			})
 		),
 		[]
@@ -166,7 +173,7 @@ export const newInquiry = v.object({
 });
 
 export const lookupQuery = v.object({
-	q: v.optional(v.pipe(v.string(), v.maxLength(500, 'A word can be 500 characters long.')), ''),
+	q: v.pipe(v.string('Name the word with ?q=….'), v.maxLength(500, 'A word can be 500 characters long.')),
 	limit: v.optional(
 		v.pipe(
 			v.string(),
@@ -182,7 +189,8 @@ export const lookupQuery = v.object({
 export const newIndex = v.object({
 	code: v.pipe(
 		v.string(),
-		v.regex(/^[a-z][a-z0-9-]{0,39}$/, 'A code is made of small letters, digits and hyphens.')
+		v.regex(/^[a-z][a-z0-9-]{0,39}$/, 'A code is made of small letters, digits and hyphens.'),
+		v.check(isFree, NOT_FREE)
 	),
 	name: v.pipe(v.string(), v.trim(), v.minLength(1, 'A name is needed.'), v.maxLength(100)),
 	discipline: v.pipe(v.string(), v.trim(), v.maxLength(100))
@@ -190,7 +198,7 @@ export const newIndex = v.object({
 
 /** A search through the public API. */
 export const searchBody = v.object({
-	cql: v.string(),
+	cql: v.pipe(v.string(), v.maxLength(LONGEST_CQL)),
 	limits: v.optional(v.pipe(v.array(limitSetting), v.maxLength(50)), []),
 	offset: v.optional(v.pipe(v.number(), v.integer(), v.minValue(0)), 0),
 	limit: v.optional(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(1_000)), 20),
@@ -198,7 +206,7 @@ export const searchBody = v.object({
 	yields: v.optional(v.boolean(), false)
 });
 
-export const parseBody = v.object({ cql: v.string() });
+export const parseBody = v.object({ cql: v.pipe(v.string(), v.maxLength(LONGEST_CQL)) });
 
 /** Changes whose effect is asked for before they are made. */
 export const trialBody = v.object({ commands: v.pipe(v.array(command), v.maxLength(200)) });
@@ -221,16 +229,24 @@ export const newRun = v.variant('kind', [
 			v.minLength(1, 'Give the exact text of the search.'),
 			v.maxLength(LONGEST_CQL)
 		),
-		count: v.pipe(v.number('Give the number of records it found.'), v.integer(), v.minValue(0)),
+		count: v.pipe(
+			v.number('Give the number of records it found.'),
+			v.integer(),
+			v.minValue(0),
+			v.maxValue(2_000_000_000, 'No index has so many records.')
+		),
 		at: v.pipe(v.string(), v.isoDate('Give the day as year, month and day.')),
 		note: v.optional(text, '')
 	})
 ]);
 
-export const runFields = v.strictObject({
-	name: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(200))),
-	note: v.optional(text)
-});
+export const runFields = v.pipe(
+	v.strictObject({
+		name: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(200))),
+		note: v.optional(text)
+	}),
+	v.check((fields) => Object.keys(fields).length > 0, 'Say what is to change: a name or a note.')
+);
 
 const pattern = v.pipe(v.string(), v.maxLength(500));
 export const dialectBody = v.strictObject({

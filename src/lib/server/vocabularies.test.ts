@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { EditionIndex, PACK_FORM } from '../../core/vocabulary/edition-index';
 import { LOCAL_PERSON } from './access';
-import { closeConnection, connection, databaseUrl } from './db/client';
+import { closeConnection, connection } from './db/client';
 import { dropDatabase, migratedDatabase } from './database.test-aid';
 import { currentIndex } from './editions';
 import { hierarchyHolding, hierarchyTo, rollPlaceOf, rollWindow } from './displays';
@@ -288,6 +288,6 @@ describe('a pack', () => {
 			await found('consentration rooms', ['maple']).then(({ maple }) => ({ elder: maple }))
 		);
 		const maple = (await currentIndex('maple')).edition?.id as number;
-		expect(Buffer.compare(await readPack(databaseUrl(), id), await readPack(databaseUrl(), maple))).toBe(0);
+		expect(Buffer.compare(await readPack(id), await readPack(maple))).toBe(0);
 	});
 });

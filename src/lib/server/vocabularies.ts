@@ -270,7 +270,22 @@ function entryTermsOf(editionId: number, n: number) {
 export async function narrowerHeadings(person: Person | undefined, code: string, id: string) {
 	allow(person, 'read');
 	const { index, n, counts } = await locate(code, id);
-	return [...index.hierarchy.narrower.at(n)].map((other) => lineOf(index, other, counts)).sort(byLabel);
+	const below = index.hierarchy.narrower.at(n);
+	refuseMany(below.length, MOST_NARROWER, 'directly below it; look in the alphabetical display');
+	return [...below].map((other) => lineOf(index, other, counts)).sort(byLabel);
+}
+
+/** Lines of one answer at most. */
+const MOST_NARROWER = 20_000;
+const MOST_BELOW = 100_000;
+
+function refuseMany(count: number, most: number, where: string): void {
+	if (count > most)
+		throw new ServiceError(
+			422,
+			'too-many',
+			`${count.toLocaleString('en')} headings stand ${where}. At most ${most.toLocaleString('en')} are given at once.`
+		);
 }
 
 /** Every heading below, with its least depth; `depth` bounds it. */
@@ -278,6 +293,8 @@ export async function headingsBelow(person: Person | undefined, code: string, id
 	allow(person, 'read');
 	const { index, n } = await locate(code, id);
 	const { headings: found, depths } = index.hierarchy.below(n);
+	const within = depths.findIndex((one) => one > depth);
+	refuseMany(within < 0 ? found.length : within, MOST_BELOW, 'below it; ask for fewer levels with depth');
 	const answer: (HeadingRef & { depth: number })[] = [];
 	for (let i = 0; i < found.length && depths[i] <= depth; i++)
 		answer.push({ ...refOf(index, found[i]), depth: depths[i] });

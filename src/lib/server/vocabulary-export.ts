@@ -2,6 +2,7 @@
 import { Readable } from 'node:stream';
 import { Writer } from 'n3';
 import Papa from 'papaparse';
+import { guard } from '../../core/formats/csv-guard';
 import { PREFIXES } from '../../core/formats/skos-names';
 import { vocabularyJsonLd, vocabularyStatements } from '../../core/formats/skos-write';
 import { CSV_COLUMNS, vocabularyRows } from '../../core/formats/vocabulary-csv';
@@ -23,7 +24,7 @@ export async function exportVocabulary(
 	format: string
 ): Promise<Response> {
 	allow(person, 'read');
-	const type = TYPES[format];
+	const type = Object.hasOwn(TYPES, format) ? TYPES[format] : undefined;
 	if (!type)
 		throw new ServiceError(
 			404,
@@ -61,7 +62,8 @@ function* turtle(data: VocabularyData): Generator<string> {
 function* csv(data: VocabularyData): Generator<string> {
 	const columns = [...CSV_COLUMNS];
 	yield Papa.unparse([columns]) + '\r\n';
-	for (const row of vocabularyRows(data)) yield Papa.unparse([columns.map((column) => row[column])]) + '\r\n';
+	for (const row of vocabularyRows(data))
+		yield Papa.unparse([columns.map((column) => guard(row[column]))]) + '\r\n';
 }
 
 const encoder = new TextEncoder();

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { number } from '$lib/components/numbers';
 	import { tick } from 'svelte';
 	import { invalidateAll } from '$app/navigation';
 	import PlainBar from '$lib/components/frame/PlainBar.svelte';
@@ -15,7 +16,6 @@
 	let discipline = $state('');
 	let problem = $state('');
 
-	const number = (value: number) => value.toLocaleString('en');
 	const languages = (codes: string[]) =>
 		codes.map((code) => new Intl.DisplayNames('en', { type: 'language' }).of(code) ?? code).join(', ');
 

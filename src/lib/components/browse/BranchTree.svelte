@@ -1,6 +1,9 @@
 <script lang="ts">
 	import Check from '@lucide/svelte/icons/check';
+	import ChevronDown from '@lucide/svelte/icons/chevron-down';
+	import ChevronRight from '@lucide/svelte/icons/chevron-right';
 	import Scissors from '@lucide/svelte/icons/scissors';
+	import { number } from '../numbers';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import type { Branch } from './branches';
 
@@ -144,9 +147,9 @@
 				{#if onToggle && row.open !== undefined}
 					<span
 						data-act="open"
-						class="w-6 shrink-0 rounded text-center text-xs text-quiet hover:bg-wash"
-						title={row.open ? 'Close' : `Open ${row.heading.narrowerCount} narrower`}
-						aria-hidden="true">{row.open ? '–' : row.heading.narrowerCount}</span
+						class="flex size-6 shrink-0 items-center justify-center rounded text-quiet hover:bg-wash"
+						aria-hidden="true"
+						>{#if row.open}<ChevronDown size={14} />{:else}<ChevronRight size={14} />{/if}</span
 					>
 				{/if}
 				<span
@@ -154,7 +157,9 @@
 					class:line-through={acts === 'cut' && isPicked(row.heading.uri)}
 					><HeadingText label={row.heading.label} retired={row.heading.retired} /></span
 				>
-				{#if row.open === false}<span class="sr-only">, {row.heading.narrowerCount} narrower</span>{/if}
+				{#if row.open === false}<span class="shrink-0 text-xs text-quiet"
+						>{number(row.heading.narrowerCount ?? 0)} narrower</span
+					>{/if}
 				<span
 					data-act="pick"
 					aria-hidden="true"

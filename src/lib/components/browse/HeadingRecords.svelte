@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { number } from '../numbers';
 	import type { IndexSummary } from '$lib/server/indexes';
 	import type { HeadingRecords } from '$lib/server/records/counts';
 	import type { HeadingSheet } from '$lib/server/vocabularies';
@@ -10,7 +11,6 @@
 	let found = $state.raw<{ heading: string; records: HeadingRecords } | undefined>();
 	let problem = $state(false);
 	const records = $derived(found?.heading === sheet.id ? found.records : undefined);
-	const number = (value: number) => value.toLocaleString('en');
 	const most = $derived(Math.max(1, ...(records?.aspects ?? []).map((one) => one.records)));
 	const below = $derived(records?.withNarrower.map((count, i) => count - records.alone[i]) ?? []);
 	const isMarked = $derived(
@@ -80,7 +80,7 @@
 		</div>
 	{/if}
 	{#if sheet.aspects.length > 0}
-		<h3 class="mt-2 text-xs text-quiet">Aspects allowed, with records of each</h3>
+		<h2 class="mt-2 text-xs text-quiet">Aspects allowed, with records of each</h2>
 		<ul class="grid grid-cols-2 gap-x-4">
 			{#each records?.aspects ?? sheet.aspects.map( (aspect) => ({ aspect, records: undefined }) ) as one (one.aspect)}
 				<li class="flex items-baseline gap-2">

@@ -1,12 +1,16 @@
 <script lang="ts">
+	import { counted, number } from '../numbers';
 	import { tick, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import Check from '@lucide/svelte/icons/check';
+	import ChevronDown from '@lucide/svelte/icons/chevron-down';
+	import ChevronRight from '@lucide/svelte/icons/chevron-right';
+	import Plus from '@lucide/svelte/icons/plus';
 	import type { IndexSummary } from '$lib/server/indexes';
 	import type { HeadingLine } from '$lib/server/vocabularies';
 	import { useKeys } from '../frame/keys.svelte';
 	import { lineageAt } from '../inquiry/addresses';
-	import { currentConcept } from '../inquiry/current-concept';
+	import { currentConcept, placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import { narrowerBranches, type Branch } from './branches';
@@ -17,7 +21,7 @@
 	let { index, typed }: { index: IndexSummary; typed: string } = $props();
 	const store = $derived(useInquiry()());
 	const concept = $derived(currentConcept(store));
-	const place = $derived({ id: store.id, concept: concept?.id });
+	const place = $derived(placeOf(store));
 
 	const STEP = 22;
 	let scroller = $state<HTMLElement | null>(null);
@@ -42,11 +46,16 @@
 		}
 	}
 
-	async function openTo(levels: string) {
+	async function openTo(levels: string): Promise<void> {
 		const answer = await read<{ children: Record<string, HeadingLine[]>; complete: boolean }>(
 			`hierarchy?depth=${levels}`
 		);
 		if (!answer) return;
+		// One top heading alone says nothing of what is in the vocabulary.
+		if (levels === '1' && answer.children['']?.length === 1) {
+			depth = '2';
+			return openTo('2');
+		}
 		message = answer.complete
 			? ''
 			: 'This is more than can be opened at once; the largest branches stay closed.';
@@ -165,6 +174,7 @@
 		const act = target.closest<HTMLElement>('[data-act]')?.dataset.act;
 		if (act === 'open') void toggle(branch);
 		else if (act === 'pick') pick(branch);
+		else if (act === 'mark') store.mark(index.code, [branch.heading]);
 		else void visit(branch);
 	}
 
@@ -185,6 +195,7 @@
 				{ shown: ['←'], does: 'Close the branch, then out of it' },
 				{ shown: ['Enter'], does: 'Open the heading in its lineage' },
 				{ shown: ['Space'], does: 'Pick for the current concept, or take back' },
+				{ shown: ['X'], does: 'Mark several, to be picked in one step' },
 				{ shown: ['S'], does: 'Set the heading aside as a sighting' }
 			]
 		})
@@ -205,7 +216,7 @@
 		</label>
 	{/if}
 	<span role="status">{message}</span>
-	<span class="ml-auto">The number is of all headings below.</span>
+	<span class="ml-auto">“Narrower” counts all headings below.</span>
 </div>
 <div bind:this={scroller} class="min-h-0 flex-1 overflow-y-auto px-4 py-2">
 	<!-- svelte-ignore a11y_interactive_supports_focus (the row in hand takes the focus, as the tree pattern has it) -->
@@ -260,26 +271,37 @@
 					<span
 						data-act={branch.open === undefined ? undefined : 'open'}
 						aria-hidden="true"
-						class="w-4 text-center text-quiet"
-						>{branch.open === undefined ? '' : branch.open ? '–' : '+'}</span
+						class="flex size-5 shrink-0 items-center justify-center rounded text-quiet hover:bg-wash"
+						>{#if branch.open}<ChevronDown size={14} />{:else if branch.open === false}<ChevronRight
+								size={14}
+							/>{/if}</span
+					>
+					<span
+						data-act="pick"
+						aria-hidden="true"
+						class="flex size-5 shrink-0 items-center justify-center rounded-full border {isPicked(branch)
+							? 'border-lichen bg-lichen text-on-lichen'
+							: 'border-line text-quiet hover:border-lichen hover:text-lichen-deep'}"
+						>{#if isPicked(branch)}<Check size={12} strokeWidth={3} />{:else}<Plus size={12} />{/if}</span
 					>
 					<span class="truncate text-[14.5px]" class:font-semibold={matched.has(branch.heading.id)}
 						><HeadingText label={branch.heading.label} retired={branch.heading.retired} /></span
 					>
 					{#if branch.heading.belowCount}<span class="text-xs text-quiet"
-							>{branch.heading.belowCount} narrower</span
+							>{number(branch.heading.belowCount)} narrower</span
 						>{/if}
 					{#if branch.heading.recordCount}<span class="text-xs text-quiet"
-							>· {branch.heading.recordCount.toLocaleString('en')} records</span
+							>{branch.heading.belowCount ? '· ' : ''}{counted(branch.heading.recordCount, 'record')}</span
 						>{/if}
 					<span
-						data-act="pick"
+						data-act="mark"
 						aria-hidden="true"
-						title="Pick, or take back"
-						class="flex size-5 items-center justify-center rounded-full {isPicked(branch)
-							? 'bg-lichen text-on-lichen'
-							: 'text-quiet opacity-0 group-hover:opacity-100 group-focus-visible:opacity-100 hover:bg-wash'}"
-						>{#if isPicked(branch)}<Check size={12} strokeWidth={3} />{:else}+{/if}</span
+						class="ml-auto rounded px-1.5 text-xs text-quiet hover:bg-wash {store.isMarked(index.code, [
+							branch.heading
+						])
+							? ''
+							: 'opacity-0 group-hover:opacity-100 group-focus-visible:opacity-100'}"
+						>{store.isMarked(index.code, [branch.heading]) ? 'marked' : 'mark'}</span
 					>
 				</div>
 			{/if}

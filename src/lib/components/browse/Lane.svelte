@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { number } from '../numbers';
 	import type { Concept } from '$core/crosswalk';
 	import TypedHeading from '../crosswalk/TypedHeading.svelte';
 	import type { IndexSummary } from '$lib/server/indexes';
@@ -6,6 +7,7 @@
 	import CellPicks from '../crosswalk/CellPicks.svelte';
 	import NoHeading from '../crosswalk/NoHeading.svelte';
 	import { displayAt, lineageAt } from '../inquiry/addresses';
+	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
@@ -21,7 +23,7 @@
 	}
 	let { index, answer, query, concept }: Props = $props();
 	const store = $derived(useInquiry()());
-	const place = $derived({ id: store.id, concept: concept?.id });
+	const place = $derived(placeOf(store));
 
 	/** A compound entry term is one line, whatever number of headings it holds together. */
 	const lines = $derived(
@@ -78,12 +80,11 @@
 						>{match.matched.lang}</span
 					>{/if}
 				{#if !match.together}
-					{#if index.records > 0}· {match.heading.recordCount.toLocaleString('en')}
+					{#if index.records > 0}· {number(match.heading.recordCount)}
 						{match.heading.recordCount === 1 ? 'record' : 'records'}{/if}
-					· {match.heading.belowCount === 0 ? 'no narrower' : `${match.heading.belowCount} narrower`}{match
-						.heading.retired
-						? ' · retired'
-						: ''}
+					· {match.heading.belowCount === 0
+						? 'no narrower'
+						: `${number(match.heading.belowCount)} narrower`}{match.heading.retired ? ' · retired' : ''}
 				{/if}
 			</p>
 			{#if !match.together && match.heading.noteStart}

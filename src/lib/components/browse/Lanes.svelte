@@ -2,7 +2,7 @@
 	import type { IndexSummary } from '$lib/server/indexes';
 	import type { LaneAnswer } from '$lib/server/vocabularies';
 	import { useKeys } from '../frame/keys.svelte';
-	import { currentConcept } from '../inquiry/current-concept';
+	import { currentConcept } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import Lane from './Lane.svelte';
 	import { setAside, togglePick } from './pick';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { toast } from 'svelte-sonner';
+	import { messages } from '../frame/messages.svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import type { IndexSummary } from '$lib/server/indexes';
@@ -8,8 +8,9 @@
 	import NoHeading from '../crosswalk/NoHeading.svelte';
 	import { useKeys } from '../frame/keys.svelte';
 	import { displayAt, lanesAt, lineageAt } from '../inquiry/addresses';
-	import { currentConcept } from '../inquiry/current-concept';
+	import { currentConcept, placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import { number } from '../numbers';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { broaderBranches, narrowerBranches, type Branch } from './branches';
@@ -21,7 +22,7 @@
 	let { index, sheet }: { index: IndexSummary; sheet: HeadingSheet } = $props();
 	const store = $derived(useInquiry()());
 	const concept = $derived(currentConcept(store));
-	const place = $derived({ id: store.id, concept: concept?.id });
+	const place = $derived(placeOf(store));
 	const query = $derived(page.url.searchParams.get('q') ?? '');
 	const at = (heading: string) => lineageAt(place, index.code, heading, query);
 
@@ -83,7 +84,7 @@
 				if (!response.ok) throw new Error(String(response.status));
 				children = new Map(children).set(row.heading.id, (await response.json()) as HeadingLine[]);
 			} catch {
-				toast.error(
+				messages.warn(
 					`The narrower headings of ${row.heading.label} could not be read. Try again in a moment.`
 				);
 				return;
@@ -142,13 +143,13 @@
 			{onkeydown}
 		>
 			<section class="pt-9 max-md:order-2">
-				<h2 class="mb-1 pr-5 text-right text-xs text-quiet max-md:text-left">
+				<p class="mb-1 pr-5 text-right text-xs text-quiet max-md:text-left">
 					{sheet.pathCount === 1 && above.length === 0
 						? 'A top heading: nothing is broader'
 						: sheet.pathCount === 1
 							? 'Broader'
 							: `Broader, by ${sheet.pathsComplete ? '' : 'more than '}${sheet.pathCount} paths${sheet.pathCount > sheet.paths.length ? `; the shortest ${sheet.paths.length}` : ''}`}
-				</h2>
+				</p>
 				{#if above.length > 0}
 					<BranchTree
 						bind:this={broaderTree}
@@ -213,11 +214,11 @@
 				</p>
 			</article>
 			<section class="pt-9 max-md:order-3">
-				<h2 class="mb-1 pl-5 text-xs text-quiet">
+				<p class="mb-1 pl-5 text-xs text-quiet">
 					{below.length === 0
 						? 'No narrower headings'
-						: `${sheet.narrowerCount} narrower${sheet.belowCount > sheet.narrowerCount ? `, ${sheet.belowCount} in all below` : ''}`}
-				</h2>
+						: `${number(sheet.narrowerCount)} narrower${sheet.belowCount > sheet.narrowerCount ? `, ${number(sheet.belowCount)} in all below` : ''}`}
+				</p>
 				{#if below.length > 0}
 					<BranchTree
 						bind:this={narrowerTree}

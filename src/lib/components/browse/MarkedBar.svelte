@@ -2,7 +2,7 @@
 	import { onDestroy } from 'svelte';
 	import { page } from '$app/state';
 	import { useKeys } from '../frame/keys.svelte';
-	import { currentConcept } from '../inquiry/current-concept';
+	import { currentConcept } from '../inquiry/in-hand';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 

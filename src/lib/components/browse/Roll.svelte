@@ -6,8 +6,9 @@
 	import type { IndexSummary } from '$lib/server/indexes';
 	import { useKeys } from '../frame/keys.svelte';
 	import { lineageAt } from '../inquiry/addresses';
-	import { currentConcept } from '../inquiry/current-concept';
+	import { currentConcept, placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import { number } from '../numbers';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import { setAside, standing, togglePick } from './pick';
 	import PickMark from './PickMark.svelte';
@@ -17,7 +18,7 @@
 	let { index, kind, typed }: { index: IndexSummary; kind: RollKind; typed: string } = $props();
 	const store = $derived(useInquiry()());
 	const concept = $derived(currentConcept(store));
-	const place = $derived({ id: store.id, concept: concept?.id });
+	const place = $derived(placeOf(store));
 
 	const PAGE = 200;
 	let scroller = $state<HTMLElement | null>(null);
@@ -197,7 +198,7 @@
 						</span>
 					</a>
 					{#if line.isHeading && line.headings[0].belowCount > 0}
-						<span class="text-xs text-quiet">{line.headings[0].belowCount} narrower</span>
+						<span class="text-xs text-quiet">{number(line.headings[0].belowCount)} narrower</span>
 					{/if}
 				{:else}
 					<span class="h-3 w-64 rounded bg-shade"></span>

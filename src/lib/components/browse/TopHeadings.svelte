@@ -1,7 +1,8 @@
 <script lang="ts">
+	import { number } from '../numbers';
 	import type { HeadingLine } from '$lib/server/vocabularies';
 	import { displayAt, lineageAt } from '../inquiry/addresses';
-	import { currentConcept } from '../inquiry/current-concept';
+	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
@@ -9,7 +10,7 @@
 	/** Where to begin without a word: the largest top headings of each index. */
 	let { tops }: { tops: { code: string; headings: HeadingLine[] }[] } = $props();
 	const store = $derived(useInquiry()());
-	const place = $derived({ id: store.id, concept: currentConcept(store)?.id });
+	const place = $derived(placeOf(store));
 </script>
 
 <div class="min-h-0 flex-1 overflow-auto">
@@ -31,8 +32,8 @@
 						{/each}
 					</p>
 					<p class="mb-2 text-xs text-quiet">
-						{index.headings.toLocaleString('en')}
-						{index.headingNoun}, {index.entryTerms.toLocaleString('en')} entry terms, edition {index.edition}
+						{number(index.headings)}
+						{index.headingNoun}, {number(index.entryTerms)} entry terms, edition {index.edition}
 					</p>
 				{:else}
 					<p class="text-quiet">No vocabulary is loaded yet.</p>

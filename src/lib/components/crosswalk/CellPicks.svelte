@@ -1,11 +1,12 @@
 <script lang="ts">
 	import Remove from '@lucide/svelte/icons/x';
-	import { cellId, pickName, type Pick } from '$core/crosswalk';
+	import { cellId, pickName, switchesOf, type Pick } from '$core/crosswalk';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { lineageAt } from '../inquiry/addresses';
 	import HeadingText from '../marks/HeadingText.svelte';
-	import { number } from '../strategy/words';
+	import { number } from '../numbers';
 	import { flagWords } from './flags';
+	import HoldTogether from './HoldTogether.svelte';
 	import PickSwitches from './PickSwitches.svelte';
 
 	interface Props {
@@ -23,31 +24,6 @@
 		if (note !== pick.note) store.send({ kind: 'pick.set', id: pick.id, note }, { quiet: true });
 	}
 
-	/** Two picks become one whose headings must be on the same record. */
-	function hold(pick: Pick, otherId: string) {
-		const other = picks.find(({ id }) => id === otherId);
-		if (!other) return;
-		const headings = [...pick.headings, ...other.headings];
-		store.send({
-			kind: 'many',
-			title: `Held ${pickName({ headings })} in one pick`,
-			commands: [
-				{ kind: 'pick.remove', id: pick.id },
-				{ kind: 'pick.remove', id: other.id },
-				{
-					kind: 'pick.add',
-					id: freshId(),
-					conceptId,
-					indexCode,
-					headings,
-					edition: pick.edition,
-					fit: pick.fit,
-					note: [pick.note, other.note].filter(Boolean).join(' ')
-				}
-			]
-		});
-	}
-
 	function part(pick: Pick) {
 		store.send({
 			kind: 'many',
@@ -61,6 +37,7 @@
 					indexCode,
 					headings: [heading],
 					edition: pick.edition,
+					...switchesOf(pick),
 					note: i === 0 ? pick.note : ''
 				}))
 			]
@@ -116,19 +93,7 @@
 					{#if pick.headings.length > 1}
 						<button class="quiet-action text-xs" onclick={() => part(pick)}>Part</button>
 					{:else if picks.length > 1}
-						<label class="text-xs">
-							<span class="sr-only">Hold {pickName(pick)} together with</span>
-							<select
-								class="mt-0.5 min-h-6 w-28 rounded border bg-leaf px-1 py-0.5 text-quiet"
-								value=""
-								onchange={(event) => hold(pick, event.currentTarget.value)}
-							>
-								<option value="">together with</option>
-								{#each picks.filter(({ id }) => id !== pick.id) as other (other.id)}<option value={other.id}
-										>{pickName(other)}</option
-									>{/each}
-							</select>
-						</label>
+						<HoldTogether {pick} others={picks.filter(({ id }) => id !== pick.id)} />
 					{/if}
 				</div>
 			{:else if pick.note}

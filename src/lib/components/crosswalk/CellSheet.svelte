@@ -29,7 +29,7 @@
 
 <aside
 	aria-label="{concept.name} in {index.name}"
-	class="flex w-[400px] shrink-0 flex-col overflow-auto border-l bg-leaf max-md:fixed max-md:inset-y-0 max-md:right-0 max-md:z-20 max-md:w-[90vw] print:hidden"
+	class="flex w-[380px] max-xl:w-[340px] shrink-0 flex-col overflow-auto border-l bg-leaf max-md:fixed max-md:inset-y-0 max-md:right-0 max-md:z-20 max-md:w-[90vw] print:hidden"
 >
 	<div class="flex items-start gap-2 border-b p-4">
 		<IndexMark {index} size={26} />

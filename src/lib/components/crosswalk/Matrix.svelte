@@ -4,9 +4,10 @@
 	import { cellId, FIT_WORDS, isThin, wordsOfConcept, type Concept, type Pick } from '$core/crosswalk';
 	import type { IndexSummary } from '$lib/server/indexes';
 	import { lanesAt } from '../inquiry/addresses';
+	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
-	import { number } from '../strategy/words';
+	import { number } from '../numbers';
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { flagWords } from './flags';
 
@@ -27,6 +28,8 @@
 	let row = $state(0);
 	let column = $state(0);
 	let grid: HTMLElement;
+	/** Beside the sheet of a cell, columns give way before any of them is out of sight. */
+	const narrowest = $derived(current ? 118 : reading === 'full' ? 190 : 150);
 	// A filter may leave fewer rows than there were.
 	const rowInHand = $derived(Math.min(row, concepts.length - 1));
 
@@ -40,6 +43,10 @@
 			column = Math.max(
 				0,
 				columns.findIndex(({ code }) => cell.endsWith(`:${code}`))
+			);
+			// The sheet takes room: what it is about stays in view.
+			void tick().then(() =>
+				grid.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
 			);
 		});
 	});
@@ -58,7 +65,9 @@
 	function lookUp() {
 		const concept = concepts[rowInHand];
 		const [word] = wordsOfConcept(store.inquiry, concept.id);
-		void goto(lanesAt({ id: store.id, concept: concept.id }, word?.text.replace(/\*$/, '') ?? concept.name));
+		void goto(
+			lanesAt({ ...placeOf(store), concept: concept.id }, word?.text.replace(/\*$/, '') ?? concept.name)
+		);
 	}
 
 	function noHeading() {
@@ -122,9 +131,10 @@
 	aria-rowcount={concepts.length + 1}
 	aria-colcount={columns.length + 1}
 	class="grid min-h-full min-w-full content-start"
-	style="grid-template-columns: minmax(150px, 190px) repeat({columns.length}, minmax({reading === 'full'
-		? 190
-		: 150}px, 1fr)); grid-template-rows: auto repeat({concepts.length}, minmax({reading === 'full'
+	style="grid-template-columns: {current
+		? 'minmax(110px, 130px)'
+		: 'minmax(150px, 190px)'} repeat({columns.length}, minmax({narrowest}px, 1fr)); grid-template-rows: auto repeat({concepts.length}, minmax({reading ===
+	'full'
 		? 68
 		: 40}px, auto))"
 	{onkeydown}
@@ -174,9 +184,9 @@
 					role="gridcell"
 					tabindex={r === rowInHand && c === column ? 0 : -1}
 					aria-selected={id === current}
-					class="group border-b px-3 hover:bg-shade aria-selected:bg-wash {reading === 'full'
-						? 'py-2.5'
-						: 'py-1.5'}"
+					class="group min-w-0 scroll-mt-12 scroll-ml-36 border-b hover:bg-shade aria-selected:bg-wash {current
+						? 'px-2'
+						: 'px-3'} break-words {reading === 'full' ? 'py-2.5' : 'py-1.5'}"
 					class:undecided={content.state === 'undecided' && stands}
 					onclick={() => {
 						row = r;

@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { Popover } from 'bits-ui';
-	import { toast } from 'svelte-sonner';
+	import { messages } from '../frame/messages.svelte';
 	import { conceptAsText } from '$core/formats/concept-list';
-	import { currentConcept } from '../inquiry/current-concept';
+	import { currentConcept } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 
 	/** The crosswalk as files, and one concept as plain lines. */
@@ -21,9 +21,9 @@
 		if (!concept) return;
 		try {
 			await navigator.clipboard.writeText(conceptAsText(store.inquiry, concept.id, store.indexName));
-			toast(`Copied the words and headings of ${concept.name}.`);
+			messages.say(`Copied the words and headings of ${concept.name}.`);
 		} catch {
-			toast.error('The browser did not let the text be copied.');
+			messages.warn('The browser did not let the text be copied.');
 		}
 	}
 </script>

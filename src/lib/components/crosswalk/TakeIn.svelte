@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { toast } from 'svelte-sonner';
+	import { messages } from '../frame/messages.svelte';
 	import type { ImportPlan } from '$core/formats/crosswalk-import';
 	import Panel from '../frame/Panel.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
@@ -49,7 +49,7 @@
 		const rows = (plan?.unplaced ?? []).map(({ line, what, why }) => `${line}\t${what}\t${why}`);
 		void navigator.clipboard
 			.writeText(['line\twhat\twhy', ...rows].join('\n'))
-			.then(() => toast('Copied what could not be placed.'));
+			.then(() => messages.say('Copied what could not be placed.'));
 	}
 </script>
 

@@ -20,7 +20,7 @@
 			edition: '',
 			headings: [{ uri: `urn:oakmoss:typed:${encodeURIComponent(text)}`, label: text }]
 		});
-		if (sent) label = '';
+		if (sent !== undefined) label = '';
 	}
 </script>
 

@@ -1,11 +1,11 @@
 <script lang="ts">
+	import { hour } from '../inquiry/moment';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import Panel from './Panel.svelte';
 
 	/** Two people, or two windows, changed the same thing: both sides, and the choice between them. */
 	const store = $derived(useInquiry()());
 	const first = $derived(store.met[0]);
-	const time = (at: string) => new Date(at).toLocaleTimeString('en', { hour: '2-digit', minute: '2-digit' });
 </script>
 
 <Panel
@@ -20,7 +20,7 @@
 					<th class="py-1 pr-4 font-normal" scope="col">What</th>
 					<th class="py-1 pr-4 font-normal" scope="col">Yours</th>
 					<th class="py-1 font-normal" scope="col">
-						{first.by ?? 'The other'}{first.at ? `, ${time(first.at)}` : ''}
+						{first.by ?? 'The other'}{first.at ? `, ${hour(first.at)}` : ''}
 					</th>
 				</tr>
 			</thead>

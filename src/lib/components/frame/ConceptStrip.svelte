@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { currentConcept } from '../inquiry/current-concept';
+	import { currentConcept, placeOf } from '../inquiry/in-hand';
 	import { questionAt } from '../inquiry/addresses';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
@@ -11,6 +11,12 @@
 	const store = $derived(useInquiry()());
 	const current = $derived(currentConcept(store));
 	let sightingsOpen = $state(false);
+	let strip: HTMLElement;
+	// The concept in hand is always in view, however many there are.
+	$effect(() => {
+		void current?.id;
+		strip.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+	});
 	const waiting = $derived(
 		Object.values(store.inquiry.sightings).filter(({ state }) => state === 'open').length
 	);
@@ -40,45 +46,45 @@
 	);
 </script>
 
-<nav
-	aria-label="Concepts"
-	class="flex shrink-0 items-stretch gap-0.5 overflow-x-auto border-b bg-leaf px-2 py-1.5"
->
-	{#each store.concepts as concept (concept.id)}
-		<a
-			href={addressOf(concept.id)}
-			data-sveltekit-noscroll
-			data-sveltekit-keepfocus
-			aria-current={concept.id === current?.id ? 'true' : undefined}
-			class="group flex shrink-0 items-center gap-1.5 rounded-md border border-transparent px-2 py-1 hover:bg-shade aria-[current]:border-lichen aria-[current]:bg-wash"
-		>
-			<span class="group-aria-[current]:font-semibold">
-				{#if concept.status === 'exclude'}<span class="text-quiet">not</span>{' '}{/if}{concept.name}
-			</span>
-			<span class="flex gap-px">
-				{#each store.columns as index (index.code)}
-					{@const state = store.cells.at(concept.id, index.code).state}
-					<IndexMark
-						{index}
-						size={16}
-						label="{index.name}: {SAYS[state]}"
-						state={state === 'picks' ? 'decided' : state}
-					/>
-				{/each}
-			</span>
-		</a>
-	{:else}
-		<p class="py-1 text-quiet">
-			No concepts yet. <a class="text-lichen-deep underline" href={questionAt({ id: store.id })}
-				>Split the question</a
-			> into its ideas first.
-		</p>
-	{/each}
-	<button
-		class="quiet-action sticky -right-2 ml-auto shrink-0 bg-leaf pr-3"
-		title="Headings and words set aside"
-		onclick={() => (sightingsOpen = true)}
+<div class="flex shrink-0 items-center border-b bg-leaf print:hidden">
+	<nav
+		aria-label="Concepts"
+		bind:this={strip}
+		class="flex min-w-0 flex-1 items-stretch gap-0.5 overflow-x-auto px-2 py-1.5"
+	>
+		{#each store.concepts as concept (concept.id)}
+			<a
+				href={addressOf(concept.id)}
+				data-sveltekit-noscroll
+				data-sveltekit-keepfocus
+				aria-current={concept.id === current?.id ? 'true' : undefined}
+				class="group flex shrink-0 items-center gap-1 rounded-md border border-transparent px-1.5 py-1 text-[13px] hover:bg-shade aria-[current]:border-lichen aria-[current]:bg-wash"
+			>
+				<span class="group-aria-[current]:font-semibold">
+					{#if concept.status === 'exclude'}<span class="text-quiet">not</span>{' '}{/if}{concept.name}
+				</span>
+				<span class="flex gap-px">
+					{#each store.columns as index (index.code)}
+						{@const state = store.cells.at(concept.id, index.code).state}
+						<IndexMark
+							{index}
+							size={14}
+							label="{index.name}: {SAYS[state]}"
+							state={state === 'picks' ? 'decided' : state}
+						/>
+					{/each}
+				</span>
+			</a>
+		{:else}
+			<p class="py-1 text-quiet">
+				No concepts yet. <a class="text-lichen-deep underline" href={questionAt(placeOf(store))}
+					>Split the question</a
+				> into its ideas first.
+			</p>
+		{/each}
+	</nav>
+	<button class="quiet-action mx-1 shrink-0" onclick={() => (sightingsOpen = true)}
 		>Sightings{#if waiting > 0}<span class="rounded-full bg-wash px-1.5 text-xs">{waiting}</span>{/if}</button
 	>
-</nav>
+</div>
 <SightingsPanel bind:open={sightingsOpen} />

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { page } from '$app/state';
 	import Emblem from './Emblem.svelte';
+	import MessageLine from './MessageLine.svelte';
 	import ThemeSwitch from './ThemeSwitch.svelte';
 
 	/** The bar of screens that belong to no inquiry. */
@@ -12,7 +13,7 @@
 		href === '/' ? page.url.pathname === '/' : page.url.pathname.startsWith(href);
 </script>
 
-<header class="flex h-11 items-center gap-3 border-b px-3">
+<header class="relative flex h-11 items-center gap-3 border-b px-3">
 	<a href="/" class="flex items-center gap-2 font-semibold"><Emblem />Oakmoss</a>
 	<nav aria-label="Screens" class="flex gap-1 border-l pl-3">
 		{#each screens as screen (screen.name)}
@@ -24,5 +25,6 @@
 			>
 		{/each}
 	</nav>
-	<span class="ml-auto"><ThemeSwitch /></span>
+	<MessageLine />
+	<ThemeSwitch />
 </header>

@@ -3,34 +3,18 @@
 	import Undo from '@lucide/svelte/icons/undo-2';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import {
-		crosswalkAt,
-		indexesAt,
-		lanesAt,
-		logbookAt,
-		questionAt,
-		recordsAt,
-		strategyAt
-	} from '../inquiry/addresses';
-	import { currentConcept } from '../inquiry/current-concept';
+	import { lanesAt } from '../inquiry/addresses';
+	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import Emblem from './Emblem.svelte';
+	import MessageLine from './MessageLine.svelte';
+	import RefusedPanel from './RefusedPanel.svelte';
 	import ThemeSwitch from './ThemeSwitch.svelte';
 
 	let { person, onKeys }: { person: string; onKeys: () => void } = $props();
 	const store = $derived(useInquiry()());
-	const place = $derived({ id: store.id, concept: currentConcept(store)?.id });
+	const place = $derived(placeOf(store));
 
-	const screens = $derived([
-		{ name: 'Question', href: questionAt(place), on: page.url.pathname.endsWith('/question') },
-		{ name: 'Subject indexes', href: indexesAt(place), on: page.url.pathname.endsWith('/indexes') },
-		{ name: 'Crosswalk', href: crosswalkAt(place), on: page.url.pathname === `/inquiry/${store.id}` },
-		{ name: 'Browse', href: lanesAt(place), on: page.url.pathname.includes('/browse') },
-		{ name: 'Strategy', href: strategyAt(place), on: page.url.pathname.endsWith('/strategy') },
-		{ name: 'Records', href: recordsAt(place), on: page.url.pathname.endsWith('/records') },
-		{ name: 'Logbook', href: logbookAt(place), on: page.url.pathname.endsWith('/logbook') }
-	]);
-
+	let refusedOpen = $state(false);
 	let word = $state('');
 	/** Counts what was typed, so that an answer to an earlier text never sets the field back. */
 	let typed = 0;
@@ -62,27 +46,15 @@
 	}
 </script>
 
-<header class="flex h-11 shrink-0 items-center gap-3 border-b px-3 max-xl:gap-1.5">
-	<a href="/" class="flex items-center gap-2 font-semibold" aria-label="Oakmoss, all inquiries">
-		<Emblem /><span class="max-lg:hidden">Oakmoss</span>
+<header class="relative flex h-11 shrink-0 items-center gap-3 border-b px-3 print:hidden">
+	<a href="/" class="min-w-0 shrink-0 max-lg:hidden">
+		<span class="sr-only">All inquiries; this one is</span>
+		<span class="block max-w-44 truncate leading-4 font-medium">{store.inquiry.about.title}</span>
+		<span class="block max-w-44 truncate text-xs leading-4 text-quiet">{store.inquiry.about.question}</span>
 	</a>
-	<div class="min-w-0 shrink border-l pl-3 max-lg:hidden" title={store.inquiry.about.question}>
-		<p class="max-w-52 truncate leading-4 font-medium">{store.inquiry.about.title}</p>
-		<p class="max-w-52 truncate text-xs leading-4 text-quiet">{store.inquiry.about.question}</p>
-	</div>
-	<nav aria-label="Screens" class="flex shrink-0 gap-1 max-xl:gap-0">
-		{#each screens as screen (screen.name)}
-			<a
-				href={screen.href}
-				aria-current={screen.on ? 'page' : undefined}
-				class="rounded px-2 py-1 hover:bg-shade max-xl:px-1.5 aria-[current]:bg-wash aria-[current]:font-semibold aria-[current]:text-lichen-deep"
-				>{screen.name}</a
-			>
-		{/each}
-	</nav>
 	<form
 		role="search"
-		class="relative ml-auto min-w-28 flex-1"
+		class="relative w-[30%] min-w-40 shrink-0"
 		onsubmit={(event) => {
 			event.preventDefault();
 			look();
@@ -91,45 +63,47 @@
 		<label class="sr-only" for="word-field">Look a word up in all chosen indexes</label>
 		<input
 			id="word-field"
-			class="field w-full"
+			class="field w-full pr-8"
 			type="text"
 			autocomplete="off"
 			spellcheck="false"
 			maxlength="200"
-			placeholder="Look up"
+			placeholder="Look a word up in all chosen indexes"
 			bind:value={word}
 			oninput={look}
 			onkeydown={intoResults}
 		/>
 		<kbd class="key-cap pointer-events-none absolute top-1.5 right-2" aria-hidden="true">/</kbd>
 	</form>
-	<p class="w-16 shrink-0 text-right text-xs whitespace-nowrap text-quiet" role="status">
-		{store.saving === 'saved' ? 'Saved' : store.saving === 'saving' ? 'Saving' : 'Kept here'}
-	</p>
 	<div class="flex shrink-0">
 		<button
 			class="quiet-action !px-1.5"
 			disabled={!store.undoName}
 			onclick={() => store.step('undo')}
-			aria-label="Undo"
-			title={store.undoName ? `Undo: ${store.undoName}` : 'Nothing to undo'}
+			aria-label={store.undoName ? `Undo: ${store.undoName}` : 'Undo: nothing to undo'}
 			><Undo size={16} aria-hidden="true" /></button
 		>
 		<button
 			class="quiet-action !px-1.5"
 			disabled={!store.redoName}
 			onclick={() => store.step('redo')}
-			aria-label="Redo"
-			title={store.redoName ? `Redo: ${store.redoName}` : 'Nothing to redo'}
+			aria-label={store.redoName ? `Redo: ${store.redoName}` : 'Redo: nothing to redo'}
 			><Redo size={16} aria-hidden="true" /></button
 		>
-		<button
-			class="quiet-action !px-2"
-			onclick={onKeys}
-			aria-label="Keys of this screen"
-			title="Keys of this screen">?</button
+	</div>
+	<MessageLine />
+	{#if store.refused.list.length > 0}
+		<button class="quiet-action shrink-0 text-xs !text-warn" onclick={() => (refusedOpen = true)}
+			>{store.refused.list.length} not saved</button
 		>
+	{/if}
+	<p class="shrink-0 text-right text-xs whitespace-nowrap text-quiet" role="status" data-saving>
+		{store.saving === 'saved' ? 'Saved' : store.saving === 'saving' ? 'Saving' : 'Kept here'}
+	</p>
+	<div class="flex shrink-0">
+		<button class="quiet-action !px-2" onclick={onKeys} aria-label="Keys of this screen">?</button>
 		<ThemeSwitch />
 	</div>
 	<span class="shrink-0 text-xs text-quiet max-xl:hidden">{person}</span>
 </header>
+<RefusedPanel bind:open={refusedOpen} />

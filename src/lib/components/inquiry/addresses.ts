@@ -1,8 +1,10 @@
-/** Addresses of the screens of an inquiry. The current concept travels along. */
+/** Addresses of the screens of an inquiry. The concept and the index in hand travel along. */
 
-interface Place {
+export interface Place {
 	id: string;
 	concept?: string;
+	/** Code of the index in hand. */
+	index?: string;
 }
 
 function address(path: string, parameters: Record<string, string | undefined>): string {
@@ -12,16 +14,18 @@ function address(path: string, parameters: Record<string, string | undefined>): 
 	return query.size > 0 ? `${path}?${query}` : path;
 }
 
-export const crosswalkAt = ({ id, concept }: Place, cell?: string) =>
-	address(`/inquiry/${id}`, { concept, cell });
-export const questionAt = ({ id, concept }: Place) => address(`/inquiry/${id}/question`, { concept });
-export const indexesAt = ({ id, concept }: Place) => address(`/inquiry/${id}/indexes`, { concept });
-export const strategyAt = ({ id, concept }: Place, code?: string) =>
+export const crosswalkAt = ({ id, concept, index }: Place, cell?: string) =>
+	address(`/inquiry/${id}`, { concept, index: cell ? undefined : index, cell });
+export const questionAt = ({ id, concept, index }: Place) =>
+	address(`/inquiry/${id}/question`, { concept, index });
+export const indexesAt = ({ id, concept, index }: Place) =>
+	address(`/inquiry/${id}/indexes`, { concept, index });
+export const strategyAt = ({ id, concept, index }: Place, code = index) =>
 	address(`/inquiry/${id}/strategy`, { index: code, concept });
 /** The records that a strategy finds, or that a run found. */
 export const recordsAt = (
-	{ id, concept }: Place,
-	code?: string,
+	{ id, concept, index }: Place,
+	code = index,
 	{ run, sort, record }: { run?: number; sort?: string; record?: string } = {}
 ) =>
 	address(`/inquiry/${id}/records`, {
@@ -31,9 +35,10 @@ export const recordsAt = (
 		record,
 		concept
 	});
-export const logbookAt = ({ id, concept }: Place) => address(`/inquiry/${id}/logbook`, { concept });
-export const lanesAt = ({ id, concept }: Place, q?: string) =>
-	address(`/inquiry/${id}/browse`, { q, concept });
+export const logbookAt = ({ id, concept, index }: Place) =>
+	address(`/inquiry/${id}/logbook`, { concept, index });
+export const lanesAt = ({ id, concept, index }: Place, q?: string) =>
+	address(`/inquiry/${id}/browse`, { q, concept, index });
 export const displayAt = ({ id, concept }: Place, code: string, display?: string, typed?: string) =>
 	address(`/inquiry/${id}/browse/${code}`, { display, typed, concept });
 export const lineageAt = ({ id, concept }: Place, code: string, heading: string, q?: string) =>

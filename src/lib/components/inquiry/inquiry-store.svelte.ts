@@ -1,5 +1,5 @@
 import { getContext, setContext } from 'svelte';
-import { toast } from 'svelte-sonner';
+import { messages } from '../frame/messages.svelte';
 import {
 	apply,
 	CommandError,
@@ -15,7 +15,8 @@ import {
 } from '$core/crosswalk';
 import type { CrosswalkFacts } from '$lib/server/crosswalk';
 import type { IndexSummary } from '$lib/server/indexes';
-import type { CellCoverage } from '$lib/server/records/coverage';
+import type { CellCoverage, Figures } from '$lib/server/records/coverage';
+import { RefusedChanges } from './refused.svelte';
 import { Unsent } from './unsent';
 
 interface Loaded {
@@ -65,6 +66,9 @@ export interface Marked {
 const NO_FACTS: CrosswalkFacts = { facts: {}, aspects: {}, changed: {} };
 const FACTS_AFTER = 150;
 
+/** Where a server fails without saying why. */
+const NO_REASON = { error: { code: 'unexpected', message: 'The server could not carry it out.' } };
+
 const CATCH_UP = 4_000;
 const RETRY = 2_000;
 
@@ -84,6 +88,8 @@ export class InquiryStore {
 	facts = $state.raw<CrosswalkFacts>(NO_FACTS);
 	/** What each cell brings in records, as the server last counted. */
 	coverage = $state.raw<Record<string, CellCoverage>>({});
+	/** What the strategy of each index finds, as the server last counted; null where it cannot be run. */
+	found = $state.raw<Figures['found']>({});
 	marked = $state.raw<Marked[]>([]);
 	/** Every cell that holds something, filed by concept and index. */
 	readonly cells = $derived.by(() => new CellsByPlace(this.inquiry));
@@ -97,6 +103,8 @@ export class InquiryStore {
 	/** Windows that were closed and of which this one took over what they left. */
 	private inherited: string[] = [];
 	private readonly unsent: Unsent<Sent>;
+	/** Changes that the server refused for good. */
+	readonly refused: RefusedChanges;
 	private factsWait: ReturnType<typeof setTimeout> | undefined;
 	private underWay: Promise<void> | undefined;
 	private retrying: ReturnType<typeof setTimeout> | undefined;
@@ -107,6 +115,7 @@ export class InquiryStore {
 	) {
 		this.confirmed = loaded.inquiry;
 		this.unsent = new Unsent(`oakmoss.unsent.${this.id}`, this.client);
+		this.refused = new RefusedChanges(this.id);
 		this.inquiry = $state.raw(loaded.inquiry);
 		this.revision = loaded.revision;
 		this.undoName = loaded.undo;
@@ -133,6 +142,7 @@ export class InquiryStore {
 	/** Starts looking after what other windows do, and takes up what an earlier visit could not send. */
 	attach(): () => void {
 		this.unsent.hold();
+		this.refused.load();
 		void this.askFacts();
 		void this.unsent.adopt((left) => {
 			const taken = left.map((sent) => ({
@@ -156,11 +166,14 @@ export class InquiryStore {
 		};
 	}
 
-	/** Carries out a command: at once here, soon on the server. Says what was done, with a way back. */
-	send(command: Command, { quiet = false } = {}): boolean {
+	/**
+	 * Carries out a command: at once here, soon on the server. Says what was done, with a way back, and answers with the
+	 * number of that message; undefined where nothing was done.
+	 */
+	send(command: Command, { quiet = false } = {}): number | undefined {
 		try {
 			const changes = execute(this.inquiry, command);
-			if (changes.length === 0) return false;
+			if (changes.length === 0) return undefined;
 			const summary = describe(this.inquiry, command, this.indexName);
 			this.inquiry = apply(this.inquiry, changes);
 			this.queue.push({
@@ -173,26 +186,26 @@ export class InquiryStore {
 			this.unsent.keep(this.queue);
 			this.undoName = summary;
 			this.redoName = null;
-			if (!quiet) toast(summary, { action: { label: 'Undo', onClick: () => void this.step('undo') } });
 			void this.drain();
-			return true;
+			if (quiet) return 0;
+			return messages.say(summary, { label: 'Undo', run: () => void this.step('undo') });
 		} catch (error) {
 			if (!(error instanceof CommandError)) throw error;
-			toast.error(error.message);
-			return false;
+			messages.warn(error.message);
+			return undefined;
 		}
 	}
 
 	async step(kind: 'undo' | 'redo'): Promise<void> {
 		await this.drain();
 		if (this.queue.length > 0)
-			return void toast.error('The server cannot be reached yet. Your changes are kept here.');
+			return void messages.warn('The server cannot be reached yet. Your changes are kept here.');
 		const outcome = await this.post(kind, { client: this.client });
 		if (outcome === 'away')
-			toast.error(`The server cannot be reached, so nothing was ${kind === 'undo' ? 'undone' : 'redone'}.`);
+			messages.warn(`The server cannot be reached, so nothing was ${kind === 'undo' ? 'undone' : 'redone'}.`);
 		else if (outcome) {
 			await this.settle(outcome);
-			toast(outcome.summary);
+			messages.say(outcome.summary);
 		}
 	}
 
@@ -255,7 +268,7 @@ export class InquiryStore {
 	private async catchUp(): Promise<boolean> {
 		try {
 			const response = await fetch(`/inquiry/${this.id}/changes?since=${this.revision}`);
-			if (!response.ok) return response.status < 500;
+			if (!response.ok) return ![502, 503, 504].includes(response.status);
 			const news = (await response.json()) as {
 				changes: { revision: number; rows: Change[]; summary: string; client: string; person: string }[];
 				undo: string | null;
@@ -266,7 +279,7 @@ export class InquiryStore {
 				this.confirmed = apply(this.confirmed, rows);
 				this.revision = revision;
 				if (client !== this.client && !this.inherited.includes(client))
-					toast(`In another window, ${person}: ${summary}`);
+					messages.say(`In another window, ${person}: ${summary}`);
 			}
 			this.undoName = news.undo;
 			this.redoName = news.redo;
@@ -297,7 +310,10 @@ export class InquiryStore {
 		const response = await fetch(`/inquiry/${this.id}/facts`).catch(() => undefined);
 		if (response?.ok) this.facts = (await response.json()) as CrosswalkFacts;
 		const counted = await fetch(`/inquiry/${this.id}/coverage`).catch(() => undefined);
-		if (counted?.ok) this.coverage = (await counted.json()) as Record<string, CellCoverage>;
+		if (!counted?.ok) return;
+		const { cells, found } = (await counted.json()) as Figures;
+		this.coverage = cells;
+		this.found = found;
 	}
 
 	/** Settles the oldest change that met another: ours is sent again and overwrites, or theirs stands. */
@@ -325,6 +341,13 @@ export class InquiryStore {
 		);
 	}
 
+	/** What cannot be saved is taken off the screen and kept apart, so that nothing typed is lost and the rest goes on. */
+	private setAside({ command }: Sent, message: string): void {
+		const summary = describe(this.confirmed, command, this.indexName);
+		this.refused.add({ summary, message, command, at: new Date().toISOString() });
+		messages.warn(`Not saved: ${summary}. ${message}`);
+	}
+
 	private async post(what: string, body: unknown, sent?: Sent): Promise<Outcome | 'away' | undefined> {
 		try {
 			const response = await fetch(`/inquiry/${this.id}/${what}`, {
@@ -333,15 +356,17 @@ export class InquiryStore {
 				body: JSON.stringify(body ?? {})
 			});
 			if (response.ok) return (await response.json()) as Outcome;
-			if (response.status >= 500) return 'away';
-			const { error } = (await response.json()) as {
+			// Only these say that it may work a moment later; anything else is an answer, and a final one.
+			if ([502, 503, 504].includes(response.status)) return 'away';
+			const { error } = (await response.json().catch(() => NO_REASON)) as {
 				error: { code: string; message: string; details?: Omit<Met, 'sent' | 'message'> };
 			};
 			if (error.code === 'collision' && sent && error.details) {
 				this.met = [...this.met, { sent, message: error.message, ...error.details }];
 				return undefined;
 			}
-			toast.error(`${error.message} The screen shows what is saved.`);
+			if (sent) this.setAside(sent, error.message);
+			else messages.warn(error.message);
 			return undefined;
 		} catch {
 			return 'away';

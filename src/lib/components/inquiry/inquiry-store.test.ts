@@ -2,12 +2,13 @@ import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { emptyInquiry, type Command } from '$core/crosswalk';
 import { InquiryStore } from './inquiry-store.svelte';
+import { asText } from './refused.svelte';
 import { BrowserInMemory, ServerInMemory, type Line } from './server.test-aid';
 
 const said = vi.hoisted(() => [] as string[]);
-vi.mock('svelte-sonner', () => {
-	const toast = (text: string) => void said.push(text);
-	return { toast: Object.assign(toast, { error: (text: string) => void said.push(`error: ${text}`) }) };
+vi.mock('../frame/messages.svelte', () => {
+	const say = (text: string) => said.push(text);
+	return { messages: { say, warn: (text: string) => void said.push(`error: ${text}`) } };
 });
 
 let server: ServerInMemory;
@@ -80,7 +81,7 @@ describe('an inquiry in a window', () => {
 
 	it('refuses what cannot be done, in words, and sends nothing', async () => {
 		const { store } = open();
-		expect(store.send(rename('none', 'x'))).toBe(false);
+		expect(store.send(rename('none', 'x'))).toBeUndefined();
 		expect(said).toEqual([expect.stringMatching(/^error: /)]);
 		await seconds(1);
 		expect(server.log).toEqual([]);
@@ -144,11 +145,30 @@ describe('an inquiry in a window', () => {
 		first.close();
 		const { store } = open();
 		await vi.advanceTimersByTimeAsync(1);
-		expect(store.send(rename('c', 'hum'))).toBe(true);
+		expect(store.send(rename('c', 'hum'))).toBeDefined();
 		await seconds(10);
 		expect(store.met).toEqual([]);
 		expect(server.log.map(({ summary }) => summary)).toHaveLength(2);
 		expect(names(server.inquiry)).toEqual(['hum']);
+	});
+
+	it('sets aside what the server refuses for good, over a reload too, and goes on with what comes after', async () => {
+		const first = open();
+		server.failing = ({ command }) => command.kind === 'concept.add' && command.id === 'c1';
+		first.store.send(add('c1', 'noise'));
+		first.store.send(add('c2', 'rest'));
+		await seconds(10);
+		expect(names(server.inquiry)).toEqual(['rest']);
+		expect(names(first.store.inquiry)).toEqual(['rest']);
+		expect(first.store.saving).toBe('saved');
+		expect(said).toContainEqual(expect.stringMatching(/^error: Not saved: .*noise/));
+		first.close();
+		const { store } = open();
+		await seconds(1);
+		expect(store.refused.list).toMatchObject([{ command: { id: 'c1', name: 'noise' } }]);
+		expect(asText(store.refused.list)).toContain('noise');
+		store.refused.drop(store.refused.list[0]);
+		expect(browser.stored.size).toBe(0);
 	});
 
 	it('keeps what two windows could not send, each its own, although they are of one browser', async () => {
@@ -198,7 +218,7 @@ describe('windows on one inquiry', () => {
 			fc.asyncProperty(additions, lines, delays, async (steps, faults, times) => {
 				const windows = openAll(3, faults, times);
 				for (const [i, { window, wait, reload }] of steps.entries()) {
-					expect(windows[window].store.send(add(`c${i}`, `concept ${i}`))).toBe(true);
+					expect(windows[window].store.send(add(`c${i}`, `concept ${i}`))).toBeDefined();
 					await vi.advanceTimersByTimeAsync(wait);
 					if (!reload) continue;
 					windows[window].close();
@@ -275,7 +295,12 @@ describe('windows on one inquiry', () => {
 						expect(store.inquiry).toEqual(server.inquiry);
 						close();
 					}
-					expect([...browser.stored]).toEqual([]);
+					// What one removed and another changed cannot be saved; it is kept apart and named.
+					for (const [place, list] of browser.stored) {
+						expect(place).toBe('oakmoss.refused.q');
+						expect(said.filter((text) => text.startsWith('error: Not saved'))).not.toHaveLength(0);
+						expect((JSON.parse(list) as unknown[]).length).toBeGreaterThan(0);
+					}
 				}
 			),
 			{ numRuns: 150 }

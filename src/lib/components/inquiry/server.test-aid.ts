@@ -19,6 +19,8 @@ export class ServerInMemory {
 	readonly log: Logged[] = [];
 	/** What becomes of the requests to come, one by one; after them the line is good. */
 	lines: Line[] = [];
+	/** What the server falls over, every time. */
+	failing: (sent: Sent) => boolean = () => false;
 	/** Milliseconds that requests to come take, one by one; after them 5. */
 	delays: number[] = [];
 
@@ -38,13 +40,15 @@ export class ServerInMemory {
 	private answer({ pathname, searchParams }: URL, body: string | undefined): Response {
 		const what = pathname.split('/').pop();
 		if (what === 'facts') return Response.json({ facts: {}, aspects: {}, changed: {} });
-		if (what === 'coverage') return Response.json({});
+		if (what === 'coverage') return Response.json({ cells: {}, found: {} });
 		const way = { undo: this.log.at(-1)?.summary ?? null, redo: null };
 		if (what === 'changes') {
 			const since = Number(searchParams.get('since'));
 			return Response.json({ changes: this.log.filter(({ revision }) => revision > since), ...way });
 		}
-		return this.carryOut(JSON.parse(body ?? '') as Sent);
+		const sent = JSON.parse(body ?? '') as Sent;
+		if (this.failing(sent)) return new Response('Internal Error', { status: 500 });
+		return this.carryOut(sent);
 	}
 
 	private carryOut({ command, base, client, also = [], sending, force }: Sent): Response {

@@ -1,8 +1,11 @@
 <script lang="ts">
 	import type { Comparison } from '$lib/server/records/runs';
+	import { invalidateAll } from '$app/navigation';
+	import { messages } from '../frame/messages.svelte';
 	import Panel from '../frame/Panel.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import { number, signed } from '../strategy/words';
+	import { askRuns } from './runs';
+	import { counted, number, signed } from '../numbers';
 
 	/** Two runs of one index: what one finds that the other does not, and which part made the difference. */
 	let { comparison, onClose }: { comparison: Comparison; onClose: () => void } = $props();
@@ -10,6 +13,23 @@
 	let open = $state(true);
 	const { a, b } = $derived(comparison);
 	const all = $derived(comparison.both + comparison.gained + comparison.lost);
+	let keeping = $state(false);
+
+	/** What is in one part of the picture becomes a run of its own. */
+	async function keep(how: 'and' | 'or' | 'not', runs: [number, number]) {
+		keeping = true;
+		const made = await askRuns<{ number: number }>(`/inquiry/${store.id}/runs`, {
+			kind: 'combine',
+			how,
+			runs
+		});
+		keeping = false;
+		if (!made) return;
+		await invalidateAll();
+		open = false;
+		onClose();
+		messages.say(`Kept as run ${made.number}`);
+	}
 	const share = (count: number) => `${(100 * count) / Math.max(all, 1)}%`;
 </script>
 
@@ -29,16 +49,22 @@
 		<div>
 			<dt class="text-xs text-quiet">only run {a}: lost</dt>
 			<dd class="font-semibold">{number(comparison.lost)}</dd>
+			<dd>{@render keeps('not', [a, b], comparison.lost)}</dd>
 		</div>
 		<div class="text-center">
 			<dt class="text-xs text-quiet">both</dt>
 			<dd class="font-semibold">{number(comparison.both)}</dd>
+			<dd>{@render keeps('and', [a, b], comparison.both)}</dd>
 		</div>
 		<div class="text-right">
 			<dt class="text-xs text-quiet">only run {b}: gained</dt>
 			<dd class="font-semibold">{number(comparison.gained)}</dd>
+			<dd>{@render keeps('not', [b, a], comparison.gained)}</dd>
 		</div>
 	</dl>
+	<p class="mb-4">
+		{counted(all, 'record')} in all in one or the other. {@render keeps('or', [a, b], all)}
+	</p>
 	<h3 class="mb-1 font-semibold">What made the difference</h3>
 	{#if comparison.differences.length > 0}
 		<p class="mb-1 text-xs text-quiet">
@@ -70,3 +96,10 @@
 		</p>
 	{/if}
 </Panel>
+{#snippet keeps(how: 'and' | 'or' | 'not', runs: [number, number], count: number)}
+	<button
+		class="quiet-action -mx-2 !py-0 text-xs"
+		disabled={count === 0 || keeping}
+		onclick={() => keep(how, runs)}>Keep as a run</button
+	>
+{/snippet}

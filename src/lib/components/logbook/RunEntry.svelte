@@ -1,17 +1,42 @@
 <script lang="ts">
-	import { toast } from 'svelte-sonner';
+	import { messages } from '../frame/messages.svelte';
 	import { goto, invalidateAll } from '$app/navigation';
-	import type { RunLine } from '$lib/server/records/runs';
-	import WordSwitch from '../frame/WordSwitch.svelte';
+	import type { Restored, RunLine } from '$lib/server/records/runs';
 	import { recordsAt, strategyAt } from '../inquiry/addresses';
+	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
-	import { number } from '../strategy/words';
+	import { number } from '../numbers';
 	import { askRuns } from './runs';
 
 	/** One run in the logbook: what it found, against the one before, and what can be done with it. */
-	let { run, chosen, onChoose }: { run: RunLine; chosen: boolean; onChoose: (on: boolean) => void } =
-		$props();
+	interface Props {
+		run: RunLine;
+		/** The run that another one is to be set beside, if any. */
+		beside: RunLine | undefined;
+		/** Has this one wait for another, or no longer. */
+		onBeside: () => void;
+		/** Sets a run beside this one. */
+		onSet: (other: number) => void;
+	}
+	let { run, beside, onBeside, onSet }: Props = $props();
+	const waits = $derived(beside?.number === run.number);
+	const fits = $derived(beside !== undefined && !waits && beside.indexCode === run.indexCode);
+	let isOver = $state(false);
+	/** What is dragged is known by its number and index. */
+	const KIND = 'application/x-oakmoss-run';
+
+	function drop(event: DragEvent) {
+		isOver = false;
+		const [number, code] = (event.dataTransfer?.getData(KIND) ?? '').split(' ');
+		if (!number || Number(number) === run.number) return;
+		event.preventDefault();
+		if (code === run.indexCode) onSet(Number(number));
+		else
+			messages.warn(
+				'Runs of different subject indexes find different records; only runs of one index can be set beside each other.'
+			);
+	}
 	const store = $derived(useInquiry()());
 	const index = $derived(store.indexes.find(({ code }) => code === run.indexCode));
 	let open = $state(false);
@@ -34,19 +59,36 @@
 		});
 		if (!answer) return;
 		await invalidateAll();
-		toast(`Run ${answer.number} repeats run ${run.number} on the records as they are now`);
+		messages.say(`Run ${answer.number} repeats run ${run.number} on the records as they are now`);
 	}
 	async function restore() {
-		const settings = await askRuns<{ indexCode: string; text: string }>(
-			`/inquiry/${store.id}/runs/${run.number}/settings`
+		const restored = await askRuns<Restored>(`/inquiry/${store.id}/runs/${run.number}/settings`);
+		if (!restored) return;
+		store.send({ kind: 'strategy.set', ...restored.settings });
+		await goto(strategyAt(placeOf(store), run.indexCode));
+		const { then, now } = restored;
+		messages.say(
+			`Run ${run.number} is the strategy again: it found ${number(then)} then, and finds ${now === then ? 'as many' : number(now)} now`,
+			{ label: 'Undo', run: () => void store.step('undo') }
 		);
-		if (!settings) return;
-		store.send({ kind: 'strategy.set', ...settings });
-		await goto(strategyAt({ id: store.id }, run.indexCode));
 	}
 </script>
 
-<div class="rounded-md border bg-leaf px-3 py-2" class:!border-lichen={chosen}>
+<div
+	class="rounded-md border bg-leaf px-3 py-2"
+	class:!border-lichen={waits || fits || isOver}
+	role="group"
+	aria-label="Run {run.number}"
+	draggable={run.kind !== 'elsewhere'}
+	ondragstart={(event) => event.dataTransfer?.setData(KIND, `${run.number} ${run.indexCode}`)}
+	ondragover={(event) => {
+		if (!event.dataTransfer?.types.includes(KIND)) return;
+		event.preventDefault();
+		isOver = true;
+	}}
+	ondragleave={() => (isOver = false)}
+	ondrop={drop}
+>
 	<div class="flex flex-wrap items-baseline gap-x-2">
 		{#if index}<span class="self-center"><IndexMark {index} size={16} /></span>{/if}
 		<button class="text-left hover:underline" aria-expanded={open} onclick={() => (open = !open)}>
@@ -56,11 +98,16 @@
 		</button>
 		{#if run.name}<span>“{run.name}”</span>{/if}
 		{#if KINDS[run.kind]}<span class="text-xs text-quiet">{KINDS[run.kind]}</span>{/if}
-		<span class="ml-auto text-xs"
-			><WordSwitch on={chosen} title="Choose several to compare or combine" onChange={onChoose}
-				>{chosen ? 'chosen' : 'choose'}</WordSwitch
-			></span
-		>
+		<span class="ml-auto text-xs">
+			{#if fits && beside}
+				<button class="action !py-0.5" onclick={() => onSet(beside.number)}>Beside run {beside.number}</button
+				>
+			{:else if run.kind !== 'elsewhere'}
+				<button class="quiet-action !py-0.5" aria-pressed={waits} onclick={onBeside}
+					>{waits ? 'waits for another' : 'Set beside'}</button
+				>
+			{/if}
+		</span>
 	</div>
 	{#if run.combined}
 		<p class="text-xs text-quiet">
@@ -99,7 +146,7 @@
 		<div class="mt-1 flex flex-wrap gap-1 text-xs">
 			{#if run.kind !== 'elsewhere'}<a
 					class="quiet-action"
-					href={recordsAt({ id: store.id }, run.indexCode, { run: run.number })}>Read its records</a
+					href={recordsAt(placeOf(store), run.indexCode, { run: run.number })}>Read its records</a
 				>{/if}
 			{#if run.kind === 'run'}
 				<button class="quiet-action" onclick={restore}>Make it the strategy again</button>

@@ -1,4 +1,4 @@
-import { toast } from 'svelte-sonner';
+import { messages } from '../frame/messages.svelte';
 
 /** Asks the server for something about runs; says what went wrong and answers with nothing where it does. */
 export async function askRuns<T = object>(
@@ -16,9 +16,9 @@ export async function askRuns<T = object>(
 		});
 		const answer = (await response.json()) as T & { error?: { message: string } };
 		if (response.ok) return answer;
-		toast.error(answer.error?.message ?? 'The server could not do it.');
+		messages.warn(answer.error?.message ?? 'The server could not do it.');
 	} catch {
-		toast.error('The server cannot be reached. Nothing was changed.');
+		messages.warn('The server cannot be reached. Nothing was changed.');
 	}
 	return undefined;
 }

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { number } from '../numbers';
 	import { onMount } from 'svelte';
 	import type { Command, Concept } from '$core/crosswalk';
 	import type { StrategyView, Trial } from '$lib/server/records/search';
@@ -11,7 +12,6 @@
 	const command = $derived<Command>({ kind: 'concept.set', id: concept.id, status: 'exclude' });
 	type Price = { before: number; removes: number } | { why: string };
 	let prices = $state.raw<Record<string, Price>>({});
-	const number = (value: number) => value.toLocaleString('en');
 
 	let first = $state<HTMLElement>();
 

@@ -3,6 +3,7 @@
 	import type { Word } from '$core/crosswalk';
 	import WordSwitch from '../frame/WordSwitch.svelte';
 	import { lanesAt } from '../inquiry/addresses';
+	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import FreeWord from '../marks/FreeWord.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
@@ -105,7 +106,8 @@
 			<div class="flex gap-2 border-t pt-2">
 				<a
 					class="quiet-action border"
-					href={lanesAt({ id: store.id, concept: word.conceptId }, word.text.replace(/\*$/, ''))}>Look up</a
+					href={lanesAt({ ...placeOf(store), concept: word.conceptId }, word.text.replace(/\*$/, ''))}
+					>Look up</a
 				>
 				<button class="quiet-action" onclick={() => store.send({ kind: 'word.remove', id: word.id })}
 					>Remove</button

@@ -4,6 +4,7 @@
 	import type { IndexSummary } from '$lib/server/indexes';
 	import type { RecordSheet, TaggedHeading } from '$lib/server/records/lines';
 	import { lineageAt, recordsAt } from '../inquiry/addresses';
+	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { addPick, setAside, standing, togglePick } from '../browse/pick';
 	import HeadingText from '../marks/HeadingText.svelte';
@@ -17,7 +18,7 @@
 	}
 	let { sheet, index, concept, sort }: Props = $props();
 	const store = $derived(useInquiry()());
-	const place = $derived({ id: store.id, concept: concept?.id });
+	const place = $derived(placeOf(store));
 	const item = $derived(sheet.item);
 	const definitions = $derived(new Map(index.limits.map((limit) => [limit.field, limit.label])));
 	const labels = $derived(

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { toast } from 'svelte-sonner';
+	import { messages } from '../frame/messages.svelte';
 	import { patternFaults, PLAIN_DIALECT, printInDialect, type Dialect } from '$core/search';
 	import type { IndexSummary } from '$lib/server/indexes';
 	import Panel from '../frame/Panel.svelte';
@@ -49,10 +49,10 @@
 		saving = false;
 		if (!response?.ok) {
 			const answer = await response?.json().catch(() => undefined);
-			toast.error(answer?.error?.message ?? 'The server cannot be reached. The patterns are still here.');
+			messages.warn(answer?.error?.message ?? 'The server cannot be reached. The patterns are still here.');
 			return;
 		}
-		toast(`Changed how strategies for ${index.name} are worded`);
+		messages.say(`Changed how strategies for ${index.name} are worded`);
 		session.ask();
 		onClose();
 	}

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { toast } from 'svelte-sonner';
+	import { messages } from '../frame/messages.svelte';
 	import type { IndexSummary } from '$lib/server/indexes';
 	import DialectEditor from './DialectEditor.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
@@ -13,16 +13,16 @@
 	async function copy() {
 		try {
 			await navigator.clipboard.writeText(said.text);
-			toast(`Copied the strategy for ${index.name}`);
+			messages.say(`Copied the strategy for ${index.name}`);
 		} catch {
-			toast.error('The browser does not let it be copied. Select the text and copy it by hand.');
+			messages.warn('The browser does not let it be copied. Select the text and copy it by hand.');
 		}
 	}
 </script>
 
 <section aria-label="Strategy in the dialect of {index.name}">
 	<div class="mb-1 flex items-baseline gap-2">
-		<h3 class="font-semibold">For {index.name}’s search box</h3>
+		<h2 class="font-semibold">For {index.name}’s search box</h2>
 		<span class="ml-auto"></span>
 		<button
 			class="quiet-action !py-0 text-xs"

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { IndexSummary } from '$lib/server/indexes';
 	import type { StemForms } from '$lib/server/records/forms';
-	import { number } from './words';
+	import { number } from '../numbers';
 
 	/** The words that a stem matches in an index, so that nobody has to guess what it brings along. */
 	let { stem, index }: { stem: string; index: IndexSummary } = $props();

@@ -6,7 +6,8 @@
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
 	import StrategyLine from './StrategyLine.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
-	import { FIELD_WORDS, number, signed } from './words';
+	import { number, signed } from '../numbers';
+	import { FIELD_WORDS } from './words';
 
 	/** One concept's part of the strategy. */
 	interface Props {
@@ -36,10 +37,10 @@
 
 <section aria-label={block.name} class="rounded-lg border bg-leaf">
 	<header class="flex flex-wrap items-baseline gap-x-3 border-b px-2 py-1">
-		<h3 class="font-semibold">
+		<h2 class="font-semibold">
 			{#if block.status === 'exclude'}<span class="font-normal text-quiet">not</span>{/if}
 			{block.name}
-		</h3>
+		</h2>
 		{#if block.provisional}
 			<a
 				class="text-xs text-warn underline"

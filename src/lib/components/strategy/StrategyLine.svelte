@@ -6,7 +6,8 @@
 	import HeadingText from '../marks/HeadingText.svelte';
 	import StemForms from './StemForms.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
-	import { changeWords, FIELD_WORDS, number, signed } from './words';
+	import { number, signed } from '../numbers';
+	import { changeWords, FIELD_WORDS } from './words';
 
 	/** One alternative of a block: what it finds, what only it finds, what leaving it out would change. */
 	interface Props {

@@ -4,7 +4,7 @@
 	import { CqlEditor } from './cql-editor';
 	import { keptDraft } from './kept-draft';
 	import type { StrategySession } from './strategy-session.svelte';
-	import { number, signed } from './words';
+	import { number, signed } from '../numbers';
 
 	/** The strategy as text. What is typed is read as it is typed; it is followed once a person says so. */
 	let { session }: { session: StrategySession } = $props();
@@ -107,6 +107,12 @@
 		preview = undefined;
 	}
 
+	/** The limits in force, those set beside the text as they are set. */
+	const limitsNow = () =>
+		view.strategy.limits.map(
+			(limit) => session.settings.limits.find(({ field }) => field === limit.field) ?? limit
+		);
+
 	function putBack() {
 		leave();
 		if (editor) editor.text = view.cql;
@@ -115,7 +121,7 @@
 
 <section aria-label="Strategy as text">
 	<div class="mb-1 flex items-baseline gap-2">
-		<h3 class="font-semibold">As CQL</h3>
+		<h2 class="font-semibold">As CQL</h2>
 		<span class="text-xs text-quiet">
 			{#if view.typed}typed, and followed instead of the crosswalk{:else}follows the crosswalk{/if}
 		</span>
@@ -160,8 +166,9 @@
 	{:else if view.typed}
 		<div class="mt-1 flex flex-wrap items-center gap-2 text-xs">
 			{#if view.beyond}<span>Parts of it say more than blocks can show; they stand as text.</span>{/if}
-			<button class="quiet-action border !py-0.5" onclick={() => session.set({ text: '' })}
-				>Follow the crosswalk again</button
+			<button
+				class="quiet-action border !py-0.5"
+				onclick={() => session.set({ text: '', limits: limitsNow() })}>Follow the crosswalk again</button
 			>
 		</div>
 	{/if}

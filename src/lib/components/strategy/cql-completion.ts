@@ -1,4 +1,5 @@
 /** What a person may want to write next in a strategy as CQL. */
+import { number } from '../numbers';
 import type { Completion, CompletionContext, CompletionResult } from '@codemirror/autocomplete';
 import { quote, WORD_FIELDS } from '$core/search';
 import type { StrategyView } from '$lib/server/records/search';
@@ -53,7 +54,7 @@ export async function complete(
 			from: context.pos - typed.length,
 			options: limit.counts.map(({ value, size }) => ({
 				label: limit.kind === 'choice' ? quote(value) : value,
-				detail: size.toLocaleString('en')
+				detail: number(size)
 			}))
 		};
 	}

@@ -1,7 +1,7 @@
 /** The text editor of a strategy: CQL with completion, and the place of a fault underlined. */
 import { autocompletion } from '@codemirror/autocomplete';
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
-import { lintGutter, setDiagnostics } from '@codemirror/lint';
+import { setDiagnostics } from '@codemirror/lint';
 import { Compartment, EditorState } from '@codemirror/state';
 import { EditorView, keymap, placeholder } from '@codemirror/view';
 import type { TextFault } from '$lib/server/records/search';
@@ -31,7 +31,6 @@ export class CqlEditor {
 						...historyKeymap
 					]),
 					autocompletion({ override: [(context) => complete(context, options)], activateOnTyping: true }),
-					lintGutter(),
 					EditorView.lineWrapping,
 					this.editable.of(EditorView.editable.of(true)),
 					placeholder('dc.subject =/oak.narrower "…" and cql.anywhere = "…"'),

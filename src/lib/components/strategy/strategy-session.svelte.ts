@@ -1,4 +1,4 @@
-import { toast } from 'svelte-sonner';
+import { messages } from '../frame/messages.svelte';
 import {
 	apply,
 	CommandError,
@@ -9,6 +9,7 @@ import {
 } from '$core/crosswalk';
 import { settingsOf, type LimitSetting } from '$core/search';
 import type { StrategyView, Trial } from '$lib/server/records/search';
+import { number } from '../numbers';
 import type { InquiryStore } from '../inquiry/inquiry-store.svelte';
 
 const ASK_AFTER = 120;
@@ -23,6 +24,8 @@ export class StrategySession {
 	trial = $state.raw<Command[]>([]);
 	effect = $state.raw<Trial | undefined>();
 	problem = $state('');
+	/** The last change made here, as the message line names it, and the count before it. */
+	private changed: { said: number; before: number } | undefined;
 	private asked = 0;
 	private wait: ReturnType<typeof setTimeout> | undefined;
 
@@ -55,7 +58,9 @@ export class StrategySession {
 	/** Makes a change, or tries it. */
 	change(command: Command): void {
 		if (!this.trying) {
-			this.store.send(command);
+			const before = this.view.yields?.count;
+			const said = this.store.send(command);
+			if (said !== undefined && before !== undefined) this.changed = { said, before };
 			return;
 		}
 		this.trial = [...this.trial, $state.snapshot(command) as Command];
@@ -132,11 +137,20 @@ export class StrategySession {
 			} else {
 				this.view = answer;
 				this.effect = undefined;
+				this.tellEffect();
 			}
 		} catch (error) {
 			if (mine !== this.asked) return;
 			this.problem = error instanceof TypeError ? 'The server cannot be reached.' : (error as Error).message;
 		}
+	}
+
+	/** Once the server has counted anew, the message about a change says what it came to. */
+	private tellEffect(): void {
+		if (!this.changed || this.store.saving !== 'saved') return;
+		const { said, before } = this.changed;
+		this.changed = undefined;
+		messages.addEffect(said, `${number(before)} → ${number(this.view.yields.count)}`);
 	}
 
 	/** Keeps a run of the strategy; answers with its number. */
@@ -149,9 +163,9 @@ export class StrategySession {
 			});
 			const answer = (await response.json()) as { number: number } & { error: { message: string } };
 			if (response.ok) return answer.number;
-			toast.error(answer.error.message);
+			messages.warn(answer.error.message);
 		} catch {
-			toast.error('The server cannot be reached. Nothing was run.');
+			messages.warn('The server cannot be reached. Nothing was run.');
 		}
 		return undefined;
 	}

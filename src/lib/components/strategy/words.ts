@@ -1,12 +1,6 @@
 /** How the parts of a strategy are said. */
 import type { HeadingTest, LineYield } from '$core/search';
 
-export const number = (count: number) => count.toLocaleString('en');
-
-/** A difference with its sign, as it stands before a number of records. */
-export const signed = (by: number) =>
-	by === 0 ? 'no change' : `${by > 0 ? '+' : '−'}${number(Math.abs(by))}`;
-
 /** What making a change that is not made yet comes to, in words. */
 export function changeWords(
 	change: LineYield['changed'][number]['change'],

@@ -1,63 +1,52 @@
 /** The connection to PostgreSQL, opened on first use. */
-import net from 'node:net';
-import { drizzle, type PostgresJsDatabase } from 'drizzle-orm/postgres-js';
-import { migrate } from 'drizzle-orm/postgres-js/migrator';
-import postgres, { type Sql } from 'postgres';
+import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
+import { migrate } from 'drizzle-orm/node-postgres/migrator';
+import pg from 'pg';
+import { log } from '../log';
+import { inInstallation } from '../installation';
 import * as schema from './schema';
+import { statementsOf, type Sql } from './statements';
 
-export type Database = PostgresJsDatabase<typeof schema>;
+export type Database = NodePgDatabase<typeof schema>;
 
 export interface Connection {
 	sql: Sql;
 	db: Database;
+	/** Lets every connection go; waits for those at work. */
+	end: () => Promise<void>;
 }
 
 /** Some number that all servers of this application agree on; only one of them migrates at a time. */
 const MIGRATION_LOCK = 7_203_118;
 
 export function connect(url: string, connections = 10): Connection {
-	const options = {
+	const pool = new pg.Pool({
+		connectionString: url,
 		max: connections,
-		onnotice: () => {},
-		connect_timeout: 5,
-		idle_timeout: 60,
-		// The driver's types do not name this option.
-		socket: eagerSocket()
-	};
-	const sql = postgres(url, options);
-	return { sql, db: drizzle(sql, { schema }) };
-}
-
-/** What the driver says of where it connects to; with several hosts it takes the next one each time. */
-interface Address {
-	host: string[];
-	port: number[];
-	path?: string | false;
-}
-
-/**
- * Sockets that send small messages at once. Held back until the other side has acknowledged what went before (Nagle's
- * algorithm), each COPY and each statement after one would take 40 ms and more.
- */
-function eagerSocket() {
-	let attempt = 0;
-	return ({ host, port, path }: Address): net.Socket => {
-		if (path) return net.connect({ path });
-		const at = attempt++ % host.length;
-		const socket = net.connect({ host: host[at], port: port[at], noDelay: true });
-		// The driver asks for the name when it goes on to TLS.
-		return Object.assign(socket, { host: host[at] });
+		connectionTimeoutMillis: 5_000,
+		idleTimeoutMillis: 60_000
+	});
+	// A connection that is lost while nobody waits for it is no reason to end: the next statement opens another. The
+	// pool listens only to those at rest, so each is listened to as well.
+	const lost = (err: Error) => log.warn({ reason: err.message }, 'a connection to the database was lost');
+	pool.on('error', () => {});
+	pool.on('connect', (client) => client.on('error', lost));
+	let ended: Promise<void> | undefined;
+	return {
+		sql: statementsOf(pool),
+		db: drizzle(pool, { schema }),
+		end: () => (ended ??= pool.end())
 	};
 }
 
 /** Brings the tables up to date; safe when several servers start at once. */
-export async function migrateDatabase(url: string, folder = 'drizzle'): Promise<void> {
-	const { sql, db } = connect(url, 1);
+export async function migrateDatabase(url: string, folder = inInstallation('drizzle')): Promise<void> {
+	const { sql, db, end } = connect(url, 1);
 	try {
 		await sql`select pg_advisory_lock(${MIGRATION_LOCK})`;
 		await migrate(db, { migrationsFolder: folder });
 	} finally {
-		await sql.end();
+		await end();
 	}
 }
 
@@ -70,12 +59,32 @@ export function databaseUrl(): string {
 }
 
 export async function closeConnection(): Promise<void> {
-	await shared?.sql.end({ timeout: 2 });
+	const open = shared;
 	shared = undefined;
+	await open?.end();
 }
 
 /** The connection this server works with. */
 export function connection(): Connection {
 	shared ??= connect(databaseUrl());
 	return shared;
+}
+
+/** Whether an error says that the database is away for now, rather than that a statement was wrong. */
+export function isAway(error: unknown): boolean {
+	for (let cause: unknown = error; cause instanceof Error; cause = cause.cause) {
+		const code = (cause as { code?: string }).code ?? '';
+		// Classes 08 (connection) and 57P (operator intervention) of PostgreSQL's error codes, and those of sockets.
+		if (/^(ECONN|EPIPE|ETIMEDOUT|EHOSTUNREACH|ENETUNREACH|ENOTFOUND|EAI_AGAIN|08|57P|53300)/.test(code))
+			return true;
+		// What the driver says without a code.
+		if (
+			/Connection terminated|timeout exceeded when trying to connect|not queryable|Client was closed/.test(
+				cause.message
+			)
+		)
+			return true;
+		if (cause instanceof AggregateError && cause.errors.some(isAway)) return true;
+	}
+	return false;
 }

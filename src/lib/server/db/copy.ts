@@ -1,43 +1,22 @@
 /** Many rows at once. */
+import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import type { TransactionSql } from 'postgres';
-import { workUntil } from '../work-until';
+import type { Transaction } from './statements';
 
 export type Value = string | number | boolean | null | readonly string[];
 
-/** A query of the driver, with the way in which it is told of an error. */
-interface Rejectable {
-	reject: (error: unknown) => void;
-}
-
 /**
  * COPY in text format, which PostgreSQL reads several times faster than INSERT.
- * @param meanwhile is called between batches of rows and while PostgreSQL sees to what was asked before; should be
- * brief, and answer whether there is more to do
+ * @param meanwhile is called between batches of rows; should be brief
  */
 export async function copy(
-	tx: TransactionSql,
+	tx: Transaction,
 	table: string,
 	columns: string,
 	rows: () => Iterable<Value[]>,
-	meanwhile?: () => boolean
+	meanwhile?: () => void
 ) {
-	const query = tx.unsafe(`copy ${table} (${columns}) from stdin`) as ReturnType<typeof tx.unsafe> &
-		Rejectable;
-	// The driver resolves the query once rows can be sent, so what goes wrong after the last row (a constraint, a trigger,
-	// a full disk) would reach nobody and the stream would wait for ever.
-	const { reject } = query;
-	const refused = new Promise<never>((_, fail) => {
-		query.reject = (error) => {
-			reject(error);
-			fail(error);
-		};
-	});
-	refused.catch(() => {});
-	const ready = query.writable();
-	if (meanwhile) await workUntil(ready, meanwhile);
-	const stream = await ready;
-	async function* lines() {
+	function* lines() {
 		let batch = '';
 		for (const row of rows()) {
 			// No array and no pattern for what most fields are: this runs a million times for a large vocabulary.
@@ -51,7 +30,7 @@ export async function copy(
 		}
 		if (batch) yield batch;
 	}
-	await Promise.race([pipeline(lines, stream), refused]);
+	await pipeline(Readable.from(lines()), tx.copyIn(`copy ${table} (${columns}) from stdin`));
 }
 
 const SPECIAL = /[\\\n\r\t]/;

@@ -49,8 +49,8 @@ describe('an installation from before rows were parted by edition', () => {
 			const other = one + 1;
 			await migrateTo(last);
 			const { sql } = connection();
-			await sql.unsafe(besides);
-			await sql.unsafe(`
+			await sql.run(besides);
+			await sql.run(`
 			alter sequence editions_id_seq restart with ${one};
 			insert into subject_indexes (code, name, discipline, letter, hue, leaf)
 				values ('rowan', 'Rowan', '', 'R', 1, 'fern'), ('elder', 'Elder', '', 'E', 2, 'arrow');

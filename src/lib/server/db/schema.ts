@@ -33,6 +33,8 @@ export const people = pgTable('people', {
 
 export const subjectIndexes = pgTable('subject_indexes', {
 	code: text('code').primaryKey(),
+	/** Never given again: an index that is removed and made anew under its code is another one. */
+	id: serial('id').notNull().unique(),
 	name: text('name').notNull(),
 	discipline: text('discipline').notNull(),
 	coverage: text('coverage').notNull().default(''),

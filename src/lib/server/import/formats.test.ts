@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { LOCAL_PERSON } from '../access';
 import { dropDatabase, migratedDatabase } from '../database.test-aid';
 import { connection } from '../db/client';
+import { verbatim } from '../db/statements';
 import { currentIndex } from '../editions';
 import { createIndex, removeIndex } from '../indexes';
 import { exportVocabulary } from '../vocabulary-export';
@@ -170,7 +171,9 @@ describe('removing an index', () => {
 		const rows = async () => {
 			const counts = tables.map(async (table) => {
 				const { sql } = connection();
-				const [{ count }] = await sql<{ count: number }[]>`select count(*)::int as count from ${sql(table)}`;
+				const [{ count }] = await sql<{
+					count: number;
+				}>`select count(*)::int as count from ${verbatim(table)}`;
 				return count;
 			});
 			return Promise.all(counts);

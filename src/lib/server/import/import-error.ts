@@ -10,7 +10,8 @@ export class ImportError extends Error {
 			| 'remote-context'
 			| 'external-entity'
 			| 'nested-entity'
-			| 'too-deep',
+			| 'too-deep'
+			| 'cancelled',
 		message: string,
 		readonly line?: number
 	) {

@@ -4,13 +4,14 @@ import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { LOCAL_PERSON } from '../access';
 import { dropDatabase, migratedDatabase } from '../database.test-aid';
-import { connection } from '../db/client';
+import { connect, connection } from '../db/client';
 import { jobs } from '../db/schema';
 import { currentIndex } from '../editions';
 import { ServiceError } from '../errors';
-import { createIndex } from '../indexes';
+import { createIndex, removeIndex } from '../indexes';
 import { headingsBelow, headingSheet, lookupInIndex } from '../vocabularies';
-import { findJob, MOST_BYTES, startVocabularyImport } from './jobs';
+import { cancelJob, findJob, MOST_BYTES, settleLeftovers, startVocabularyImport } from './jobs';
+import { loadTurtle } from './turtle.test-aid';
 
 const PREFIXES =
 	'@prefix skos: <http://www.w3.org/2004/02/skos/core#> .\n@prefix x: <https://x.example/> .\n';
@@ -66,7 +67,7 @@ async function rowCounts() {
 		.map((table) => `(select count(*)::int from ${table}) as ${table}`)
 		.concat('(select count(*)::int from pg_class) as relations_in_all')
 		.join(', ');
-	return (await connection().db.execute(sql.raw(`select ${counts}`)))[0];
+	return (await connection().db.execute(sql.raw(`select ${counts}`))).rows[0];
 }
 
 beforeAll(async () => {
@@ -201,13 +202,57 @@ describe('importing a vocabulary', () => {
 	])('undoes everything when the database fails %s', async (_, fail, mend) => {
 		await connection().sql`delete from labels`;
 		const before = await rowCounts();
-		await connection().sql.unsafe(fail);
+		await connection().sql.run(fail);
 		const job = await load(GOOD, '2030');
-		await connection().sql.unsafe(mend);
+		await connection().sql.run(mend);
 		expect(job.report?.error).toMatchObject({ code: 'interrupted' });
 		expect(job.report?.error?.message).toMatch(/changed nothing.*disk.full/);
 		expect(await rowCounts()).toEqual(before);
 		expect((await load(GOOD, '2030')).state).toBe('done');
+	});
+
+	it('is said to be done from the moment its edition is there, and never before', async () => {
+		const id = await startVocabularyImport(LOCAL_PERSON, {
+			indexCode: 'yarrow',
+			edition: 'at once',
+			contentType: 'text/turtle',
+			length: undefined,
+			body: bodyOf(GOOD)
+		});
+		// Whoever looks at both at one moment, as after a server was killed, sees them agree.
+		const seen = new Set<string>();
+		for (let state = ''; state !== 'done';) {
+			const [row] = await connection().sql<{ state: string; stored: number; report: unknown }>`
+				select state, report, (select count(*)::int from editions where label = 'at once') as stored
+				from jobs where id = ${id}`;
+			({ state } = row);
+			seen.add(state);
+			expect([row.stored, row.report !== null]).toEqual(state === 'done' ? [1, true] : [0, false]);
+		}
+		expect(seen).toContain('running');
+	});
+
+	it('stays done though it is cancelled a moment later, and nothing of one that was cancelled is kept', async () => {
+		const start = () =>
+			startVocabularyImport(LOCAL_PERSON, {
+				indexCode: 'yarrow',
+				edition: 'cancelled',
+				contentType: 'text/turtle',
+				length: undefined,
+				body: bodyOf(GOOD)
+			});
+		const stored = async () =>
+			(await connection().sql`select 1 from editions where label = 'cancelled'`).length;
+		// Cancelled at moments from before its beginning to after its end.
+		for (const delay of [0, 20, 60, 100, 140, 180, 220, 300, 400, 600]) {
+			const before = await stored();
+			const id = await start();
+			await new Promise((resolve) => setTimeout(resolve, delay));
+			const { state, report } = await cancelJob(LOCAL_PERSON, id);
+			expect(['done', 'failed']).toContain(state);
+			expect((await stored()) - before).toBe(state === 'done' ? 1 : 0);
+			if (state === 'failed') expect(report?.error?.code).toBe('cancelled');
+		}
 	});
 
 	it('tells of a job whose server has gone', async () => {
@@ -220,10 +265,42 @@ describe('importing a vocabulary', () => {
 			startedBy: 'local',
 			seenAt: longAgo
 		});
+		await settleLeftovers();
 		expect(await findJob(LOCAL_PERSON, 'lost')).toMatchObject({
 			state: 'failed',
 			report: { error: { code: 'lost' } }
 		});
 		await expect(findJob(LOCAL_PERSON, 'none')).rejects.toMatchObject({ status: 404 });
+	});
+});
+
+describe('removing an index', () => {
+	it('gives way to whoever reads it whole, says so, and keeps nobody from reading the others', async () => {
+		await createIndex(LOCAL_PERSON, { code: 'sedge', name: 'Sedge', discipline: '' });
+		await loadTurtle('sedge', GOOD);
+		const backup = connect(url, 1);
+		let end = () => {};
+		const held = new Promise<void>((resolve) => (end = resolve));
+		const reading = backup.sql.begin(async (tx) => {
+			await tx`select count(*) from headings`;
+			await held;
+		});
+		await new Promise((resolve) => setTimeout(resolve, 100));
+		const removal = removeIndex(LOCAL_PERSON, 'sedge');
+		removal.catch(() => {});
+		// Others go on reading meanwhile.
+		for (let i = 0; i < 5; i++) {
+			const begun = Date.now();
+			await headingSheet(LOCAL_PERSON, 'yarrow', 'noise').catch(() => {});
+			await connection().sql`select count(*) from headings`;
+			expect(Date.now() - begun).toBeLessThan(900);
+			await new Promise((resolve) => setTimeout(resolve, 200));
+		}
+		await expect(removal).rejects.toMatchObject({ status: 409, code: 'index-in-use' });
+		end();
+		await reading;
+		await backup.end();
+		await removeIndex(LOCAL_PERSON, 'sedge');
+		await expect(currentIndex('sedge')).rejects.toMatchObject({ status: 404 });
 	});
 });

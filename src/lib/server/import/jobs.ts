@@ -1,21 +1,38 @@
 /** Imports as jobs: taken from an upload, worked on in a thread, looked up by their identifier. */
 import { randomUUID } from 'node:crypto';
 import { createWriteStream } from 'node:fs';
-import { mkdtemp, rm } from 'node:fs/promises';
+import { mkdtemp, readdir, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { Readable, Transform } from 'node:stream';
 import type { ReadableStream as NodeStream } from 'node:stream/web';
 import { pipeline } from 'node:stream/promises';
-import { and, desc, eq, inArray } from 'drizzle-orm';
+import { setTimeout as wait } from 'node:timers/promises';
+import { eq } from 'drizzle-orm';
 import Papa from 'papaparse';
+import { guarded } from '../../../core/formats/csv-guard';
 import { RECORD_FORMATS, type RecordFormat } from '../../../core/formats/record-reading';
 import type { VocabularyReading } from '../../../core/formats/skos-read';
 import { allow, type Person } from '../access';
-import { connection, databaseUrl } from '../db/client';
-import { jobs, subjectIndexes, type JobReport } from '../db/schema';
+import { connection, databaseUrl, isAway } from '../db/client';
+import { subjectIndexes } from '../db/schema';
 import { ServiceError } from '../errors';
+import { log, reasonOf } from '../log';
+import {
+	askToCancel,
+	failJob,
+	failure,
+	insertJob,
+	jobsBefore,
+	latestJobs,
+	markRunning,
+	readJob,
+	renew,
+	settleLost,
+	writeProgress
+} from './job-rows';
 import { FORMATS, type Format } from './parsers';
+import { WorkQueue } from './queue';
 import { startThread, type ThreadMessage } from './threads';
 import type { ThreadInput } from './worker';
 
@@ -23,8 +40,8 @@ import type { ThreadInput } from './worker';
 export const MOST_BYTES = Number(process.env.OAKMOSS_MAX_UPLOAD) || 512 * 2 ** 20;
 /** The longest an import may take once its file has arrived, in seconds; stated beside the size. */
 export const MOST_SECONDS = Number(process.env.OAKMOSS_MAX_IMPORT_SECONDS) || 900;
-/** A job not heard of for this long, in milliseconds, has lost its process. */
-const LOST_AFTER = 15_000;
+/** Uploads lie in folders named so, with the number of the process that works on them. */
+const FOLDER = 'oakmoss-import-';
 
 export interface Upload {
 	indexCode: string;
@@ -73,7 +90,7 @@ export async function startRecordImport(person: Person | undefined, upload: Uplo
 
 function formatOf({ contentType }: Upload, known: Record<string, unknown>, what: string): string {
 	const type = contentType.split(';')[0].trim().toLowerCase();
-	if (!(type in known))
+	if (!Object.hasOwn(known, type))
 		throw new ServiceError(
 			415,
 			'unknown-format',
@@ -90,16 +107,14 @@ async function start(
 	const [index] = await db.select().from(subjectIndexes).where(eq(subjectIndexes.code, upload.indexCode));
 	if (!index) throw new ServiceError(404, 'no-index', `There is no subject index “${upload.indexCode}”.`);
 	if (upload.length !== undefined && upload.length > MOST_BYTES) throw tooLarge();
-	const folder = await mkdtemp(path.join(tmpdir(), 'oakmoss-import-'));
+	const folder = await mkdtemp(path.join(tmpdir(), `${FOLDER}${process.pid}-`));
 	const file = path.join(folder, 'upload');
 	try {
 		const total = await receive(upload.body, file);
 		const id = randomUUID();
 		const { kind, edition, startedBy } = upload;
-		await db
-			.insert(jobs)
-			.values({ id, kind, indexCode: index.code, edition, state: 'queued', total, startedBy });
-		void work(id, inputFor(file), folder);
+		await insertJob({ id, kind, indexCode: index.code, edition, state: 'queued', total, startedBy });
+		enqueue(id, inputFor(file), folder);
 		return id;
 	} catch (error) {
 		await rm(folder, { recursive: true, force: true });
@@ -131,114 +146,149 @@ function tooLarge(): ServiceError {
 	);
 }
 
-/** How to stop the jobs that this server works on. */
-const cancelHere = new Map<string, () => void>();
+/** So many imports at a time: each takes a thread and room for a whole vocabulary. */
+const AT_A_TIME = 2;
+/** How often a server says that it still looks after its jobs, in milliseconds. */
+const PULSE = 2_000;
 
-/** Asks a job to stop; a job that has ended stays as it is. */
+const queue = new WorkQueue(AT_A_TIME);
+let pulse: ReturnType<typeof setInterval> | undefined;
+
+/** Why work is stopped before its end, as its report says it. */
+class Stopped extends Error {
+	constructor(
+		readonly code: string,
+		message: string
+	) {
+		super(message);
+	}
+}
+
+function enqueue(id: string, input: ThreadInput, folder: string): void {
+	const clear = () => rm(folder, { recursive: true, force: true });
+	queue.add({
+		id,
+		run: async (stop) => {
+			await work(id, input, stop).catch((err: unknown) =>
+				log.error({ reason: reasonOf(err), job: id }, 'a job could not be settled')
+			);
+			await clear();
+		},
+		dropped: async (reason) => {
+			const { code, message } = reason as Stopped;
+			await failJob(id, failure(code, message)).finally(clear);
+		}
+	});
+	pulse ??= setInterval(() => void beat(), PULSE).unref();
+}
+
+/** Says that the jobs here are looked after, and stops those that somebody has cancelled at another server. */
+async function beat(): Promise<void> {
+	const ids = queue.ids();
+	if (ids.length === 0) {
+		clearInterval(pulse);
+		pulse = undefined;
+		return;
+	}
+	// While the database is away there is nobody to tell; the next beat tells it.
+	const cancelled = await renew(ids).catch(() => []);
+	await Promise.all(cancelled.map((id) => queue.stop(id, CANCELLED)));
+}
+
+const CANCELLED = new Stopped('cancelled', 'The import was cancelled and changed nothing.');
+
+/** Asks a job to stop, and waits for that where it is worked on here; a job that has ended stays as it is. */
 export async function cancelJob(person: Person | undefined, id: string) {
 	allow(person, 'change-indexes');
-	const { db } = connection();
-	const waiting = inArray(jobs.state, ['queued', 'running']);
-	await db
-		.update(jobs)
-		.set({ cancel: true })
-		.where(and(eq(jobs.id, id), waiting));
-	cancelHere.get(id)?.();
+	await askToCancel(id);
+	await queue.stop(id, CANCELLED);
 	return findJob(person, id);
+}
+
+/** Stops all work of this server; resolves when every job says how it ended. */
+export async function stopJobs(): Promise<void> {
+	await queue.stopAll(
+		new Stopped('stopped', 'The server was stopped. Nothing was changed; load the file again.')
+	);
+}
+
+/** Settles what servers left that have gone: their jobs, and the files they were reading. */
+export async function settleLeftovers(): Promise<void> {
+	await settleLost();
+	const names = (await readdir(tmpdir())).filter((name) => name.startsWith(FOLDER));
+	const dead = names.filter((name) => !isAlive(Number(name.slice(FOLDER.length).split('-')[0])));
+	await Promise.all(dead.map((name) => rm(path.join(tmpdir(), name), { recursive: true, force: true })));
+}
+
+function isAlive(pid: number): boolean {
+	try {
+		return process.kill(pid, 0);
+	} catch (error) {
+		// There, but somebody else's.
+		return (error as { code?: string }).code === 'EPERM';
+	}
 }
 
 /** The latest imports of an index, newest first, without their findings. */
 export async function recentJobs(person: Person | undefined) {
 	allow(person, 'read');
-	const { db } = connection();
-	return db
-		.selectDistinctOn([jobs.indexCode], {
-			id: jobs.id,
-			indexCode: jobs.indexCode,
-			edition: jobs.edition,
-			state: jobs.state,
-			createdAt: jobs.createdAt
-		})
-		.from(jobs)
-		.orderBy(jobs.indexCode, desc(jobs.createdAt));
+	return latestJobs();
 }
 
-/** Runs the thread and keeps the job's row true until it ends. Never throws: what goes wrong becomes the job's report. */
-async function work(id: string, input: ThreadInput, folder: string): Promise<void> {
-	const { db } = connection();
-	// One after the other: over several connections, “running” could otherwise arrive after the end.
-	let last: Promise<unknown> = Promise.resolve();
-	const set = (values: Partial<typeof jobs.$inferInsert>) =>
-		(last = last
-			.then(() =>
-				db
-					.update(jobs)
-					.set({ ...values, seenAt: new Date() })
-					.where(eq(jobs.id, id))
-			)
-			.catch(() => {
-				// The database is away; the job will be reported as lost once it is back.
-			}));
-	let at = { done: 0, total: 0 };
-	const pulse = setInterval(() => void beat(), 2_000);
-	const beat = async () => {
-		await set(at.total > 0 ? at : {});
-		const [row] = await db
-			.select({ cancel: jobs.cancel })
-			.from(jobs)
-			.where(eq(jobs.id, id))
-			.catch(() => []);
-		if (row?.cancel) cancelHere.get(id)?.();
-	};
-	let overdue: ReturnType<typeof setTimeout> | undefined;
+/** Runs the thread until it ends. What goes wrong becomes the job's report; what went well, the thread has written. */
+async function work(id: string, input: ThreadInput, stop: AbortSignal): Promise<void> {
+	await markRunning(id);
+	let told: Promise<unknown> = Promise.resolve();
 	const outcome = await new Promise<ThreadMessage>((resolve) => {
 		const failed = (message: string) => resolve({ kind: 'failed', code: 'interrupted', message });
-		void set({ state: 'running' });
-		const worker = startThread(input);
-		const stop = (code: string, message: string) => {
-			resolve({ kind: 'failed', code, message });
+		const worker = startThread({ ...input, job: id });
+		let stopped: ThreadMessage | undefined;
+		const end = ({ code, message }: Stopped) => {
+			stopped = { kind: 'failed', code, message };
 			// Its connection ends with the thread, and the database takes back what was not committed.
 			void worker.terminate();
 		};
-		cancelHere.set(id, () => stop('cancelled', 'The import was cancelled and changed nothing.'));
-		overdue = setTimeout(
+		const overdue = setTimeout(
 			() =>
-				stop(
-					'too-long',
-					`The import had not ended after ${MOST_SECONDS} seconds, the most that is given. It was stopped and changed nothing.`
+				end(
+					new Stopped(
+						'too-long',
+						`The import had not ended after ${MOST_SECONDS} seconds, the most that is given. It was stopped and changed nothing.`
+					)
 				),
 			MOST_SECONDS * 1_000
 		);
+		const onStop = () => end(stop.reason as Stopped);
+		if (stop.aborted) onStop();
+		else stop.addEventListener('abort', onStop);
 		worker.on('message', (message: ThreadMessage) => {
 			if (message.kind !== 'progress') return resolve(message);
-			at = { done: message.done, total: message.total };
-			void set(at);
+			// One after the other, as over several connections they could arrive in another order.
+			told = told.then(() => writeProgress(id, message.done, message.total)).catch(() => {});
 		});
 		worker.on('error', (error) =>
 			failed(`The import stopped before its end and changed nothing: ${error.message}`)
 		);
-		worker.on('exit', () => failed('The import stopped before its end and changed nothing.'));
+		worker.on('exit', () => {
+			clearTimeout(overdue);
+			if (stopped) resolve(stopped);
+			else failed('The import stopped before its end and changed nothing.');
+		});
 	});
-	clearInterval(pulse);
-	clearTimeout(overdue);
-	cancelHere.delete(id);
-	await rm(folder, { recursive: true, force: true });
-	if (outcome.kind === 'done')
-		await set({
-			state: 'done',
-			...(at.total > 0 && { done: at.total }),
-			report: outcome.report as JobReport
-		});
-	else if (outcome.kind === 'failed')
-		await set({
-			state: 'failed',
-			report: {
-				counts: { read: 0, kept: 0, repaired: 0, refused: 0 },
-				findings: [{ severity: 'error', rule: outcome.code, line: outcome.line, message: outcome.message }],
-				findingCounts: { [outcome.code]: 1 },
-				error: { code: outcome.code, message: outcome.message, line: outcome.line }
-			}
-		});
+	await told;
+	if (outcome.kind === 'failed')
+		await untilBack(() => failJob(id, failure(outcome.code, outcome.message, outcome.line)));
+}
+
+/** Tries again while the database is away, for as long as it takes others to call the job lost. */
+async function untilBack(write: () => Promise<void>): Promise<void> {
+	for (let tries = 0; ; tries++)
+		try {
+			return await write();
+		} catch (error) {
+			if (!isAway(error) || tries >= 20) throw error;
+			await wait(500);
+		}
 }
 
 /** Keeps the report of an import that was not started by an upload, so that it can be read like any other. */
@@ -247,44 +297,24 @@ export async function recordImport(
 	edition: string,
 	{ counts, findings, findingCounts }: VocabularyReading
 ) {
-	await connection()
-		.db.insert(jobs)
-		.values({
-			id: randomUUID(),
-			kind: 'vocabulary',
-			indexCode,
-			edition,
-			state: 'done',
-			report: { counts: { ...counts }, findings, findingCounts },
-			startedBy: 'demo'
-		});
+	await insertJob({
+		id: randomUUID(),
+		kind: 'vocabulary',
+		indexCode,
+		edition,
+		state: 'done',
+		report: { counts: { ...counts }, findings, findingCounts },
+		startedBy: 'demo'
+	});
 }
 
 export async function findJob(person: Person | undefined, id: string) {
 	allow(person, 'read');
-	const { db } = connection();
-	const [job] = await db.select().from(jobs).where(eq(jobs.id, id));
+	const job = await readJob(id);
 	if (!job) throw new ServiceError(404, 'no-job', 'There is no such job.');
-	const { indexCode, edition, state, done, total, report } = job;
-	const waiting = state === 'queued' || state === 'running';
-	if (waiting && Date.now() - job.seenAt.getTime() > LOST_AFTER) {
-		const message =
-			'The server that worked on this import has stopped. Nothing was changed; load the file again.';
-		return {
-			indexCode,
-			edition,
-			state: 'failed' as const,
-			done,
-			total,
-			report: {
-				counts: { read: 0, kept: 0, repaired: 0, refused: 0 },
-				findings: [],
-				findingCounts: {},
-				error: { code: 'lost', message }
-			}
-		};
-	}
-	return { indexCode, edition, state, done, total, report };
+	const { indexCode, edition, state, done, total, report, createdAt } = job;
+	const ahead = state === 'queued' ? await jobsBefore(createdAt) : undefined;
+	return { indexCode, edition, state, done, total, report, ...(ahead !== undefined && { ahead }) };
 }
 
 /** The findings of a job as CSV, one a row. */
@@ -298,8 +328,7 @@ export async function jobFindingsCsv(person: Person | undefined, id: string): Pr
 		message
 	}));
 	return new Response(
-		Papa.unparse(rows, { escapeFormulae: true, columns: ['severity', 'rule', 'line', 'place', 'message'] }) +
-			'\r\n',
+		Papa.unparse(rows.map(guarded), { columns: ['severity', 'rule', 'line', 'place', 'message'] }) + '\r\n',
 		{
 			headers: {
 				'content-type': 'text/csv; charset=utf-8',

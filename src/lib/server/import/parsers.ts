@@ -1,10 +1,12 @@
 /** Parsers for the syntaxes a vocabulary may come in, each as a stream from text to RDF statements. */
 import { EventEmitter } from 'node:events';
-import { Transform, Writable, type TransformCallback } from 'node:stream';
+import { Writable, type Transform } from 'node:stream';
 import { Parser, type DataFactory, type ParserOptions } from 'n3';
 import Papa from 'papaparse';
+import { unguarded } from '../../../core/formats/csv-guard';
 import { CSV_COLUMNS, csvStatements, type CsvRow } from '../../../core/formats/vocabulary-csv';
 import type { Statement } from '../../../core/formats/skos-statements';
+import { JsonGuard, XmlGuard } from './guards';
 import { ImportError } from './import-error';
 
 /** Media types taken, with the names people know them by. */
@@ -65,6 +67,7 @@ export async function parsing(format: Format, take: (statement: Statement) => vo
 			const { JsonLdParser } = await import('jsonld-streaming-parser');
 			return {
 				streams: [
+					new JsonGuard(),
 					new JsonLdParser({
 						baseIRI: BASE,
 						documentLoader: {
@@ -138,75 +141,6 @@ class N3Sink extends Writable {
 	}
 }
 
-/** The most that XML may be nested; vocabularies need a handful of levels. */
-const DEEPEST_XML = 500;
-
-/** Refuses XML that would have the parser fetch, expand or nest without end, before the parser sees it. */
-class XmlGuard extends Transform {
-	private head = '';
-	private checked = false;
-	private depth = 0;
-	private carried = '';
-
-	constructor() {
-		super({ decodeStrings: false, encoding: 'utf8' });
-	}
-
-	override _transform(chunk: string | Buffer, _encoding: string, done: TransformCallback): void {
-		const text = String(chunk);
-		try {
-			if (!this.checked) this.checkHead(text);
-			this.checkDepth(text);
-			done(null, text);
-		} catch (error) {
-			done(error as Error);
-		}
-	}
-
-	private checkHead(text: string): void {
-		this.head += text;
-		for (const [, external, value] of this.head.matchAll(
-			/<!ENTITY\s+(?:%\s*)?\S+\s+(?:(SYSTEM|PUBLIC)\b|["']([^"']*)["'])/g
-		)) {
-			if (external)
-				throw new ImportError(
-					'external-entity',
-					'The file declares an external entity, and nothing is fetched. Remove its DOCTYPE.'
-				);
-			if (value.includes('&'))
-				throw new ImportError(
-					'nested-entity',
-					'The file declares entities made of other entities, which can grow without end. Remove its DOCTYPE.'
-				);
-		}
-		if (/<!DOCTYPE[^>[]*(SYSTEM|PUBLIC)\b/.test(this.head))
-			throw new ImportError(
-				'external-entity',
-				'The file names an external DOCTYPE, and nothing is fetched. Remove its DOCTYPE.'
-			);
-		// Entities can only be declared before the first element.
-		if (/<[A-Za-z_]/.test(this.head) || this.head.length > 1_000_000) {
-			this.checked = true;
-			this.head = '';
-		}
-	}
-
-	private checkDepth(text: string): void {
-		const all = this.carried + text;
-		const end = all.lastIndexOf('>') + 1;
-		this.carried = all.slice(end).slice(-100_000);
-		for (const [tag] of all.slice(0, end).matchAll(/<\/?[A-Za-z_][^>]*>/g)) {
-			if (tag[1] === '/') this.depth--;
-			else if (!tag.endsWith('/>')) this.depth++;
-			if (this.depth > DEEPEST_XML)
-				throw new ImportError(
-					'too-deep',
-					`The file nests elements more than ${DEEPEST_XML} deep, which no vocabulary needs.`
-				);
-		}
-	}
-}
-
 /** Rows of a CSV file, gathered to its end because rows may refer to later ones. */
 class CsvSink extends Writable {
 	private text = '';
@@ -271,7 +205,7 @@ class CsvSink extends Writable {
 					);
 				this.rows.push({
 					line: here,
-					row: Object.fromEntries(columns.map((column, i) => [column, data[i] ?? '']))
+					row: Object.fromEntries(columns.map((column, i) => [column, unguarded(data[i] ?? '')]))
 				});
 			}
 		});

@@ -4,9 +4,7 @@
  */
 import { createReadStream, existsSync } from 'node:fs';
 import { stat } from 'node:fs/promises';
-import { Transform, type TransformCallback } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import type { Sql, TransactionSql } from 'postgres';
 import { SkosReader, type VocabularyReading } from '../../../core/formats/skos-read';
 import type { Filed } from '../../../core/lookup/filing';
 import { LabelIndex, labelsOf, type Labels } from '../../../core/lookup/label-index';
@@ -15,10 +13,13 @@ import { EditionIndex } from '../../../core/vocabulary/edition-index';
 import type { VocabularyData } from '../../../core/vocabulary/types';
 import { copy, type Value } from '../db/copy';
 import { attachPartition, makePartitions, partitionOf, type Parted } from '../db/partitions';
+import type { JobReport } from '../db/schema';
+import type { Sql, Transaction } from '../db/statements';
 import { FilingThread } from './filing';
 import { ImportError } from './import-error';
 import { writePack } from '../packs';
 import { workUntil } from '../work-until';
+import { StrictText } from './strict-text';
 import { THREADS } from './threads';
 import { FORMATS, parsing, REMOTE_CONTEXT, type Format } from './parsers';
 
@@ -29,6 +30,9 @@ export interface ImportRequest {
 	format: Format;
 }
 
+/** What an import tells of itself. */
+export type Finish = (tx: Transaction, report: JobReport) => Promise<void>;
+
 export type Progress = (done: number, total: number) => void;
 
 /** A smaller file is filed in this thread, as starting another would cost more than it saves. In bytes. */
@@ -37,12 +41,22 @@ const WORTH_A_THREAD = 2 * 2 ** 20;
 /** For so long this thread works on other things between batches of rows: PostgreSQL has enough at hand. In milliseconds. */
 const TURN = 2;
 
-export async function importVocabulary(sql: Sql, request: ImportRequest, progress: Progress = () => {}) {
+/** @param finish is called in the transaction of the import, so that what it writes is kept if the import is */
+export async function importVocabulary(
+	sql: Sql,
+	request: ImportRequest,
+	progress: Progress = () => {},
+	finish: Finish = () => Promise.resolve()
+) {
 	const { size } = await stat(request.file);
 	const filing = size >= WORTH_A_THREAD && existsSync(THREADS.filing) ? new FilingThread() : undefined;
 	try {
 		const read = await readVocabulary(request, size, progress, filing);
-		await sql.begin((tx) => store(tx, request, read, filing));
+		await sql.begin(async (tx) => {
+			await store(tx, request, read, filing);
+			const { counts, findings, findingCounts } = read.reading;
+			await finish(tx, { counts: { ...counts }, findings, findingCounts });
+		});
 		progress(size, size);
 		return read.reading;
 	} finally {
@@ -96,60 +110,6 @@ async function readVocabulary(
 	};
 }
 
-/** Bytes to text, refusing what is not UTF-8 text and saying on which line. */
-class StrictText extends Transform {
-	private readonly decoder = new TextDecoder('utf-8', { fatal: true });
-	private line = 1;
-
-	constructor() {
-		super({ readableObjectMode: false, decodeStrings: true, encoding: 'utf8' });
-	}
-
-	override _transform(chunk: Buffer, _encoding: string, done: TransformCallback): void {
-		try {
-			if (chunk.includes(0)) throw new Error('A NUL byte.');
-			const text = this.decoder.decode(chunk, { stream: true });
-			for (let at = chunk.indexOf(10); at >= 0; at = chunk.indexOf(10, at + 1)) this.line++;
-			done(null, text);
-		} catch {
-			done(
-				new ImportError(
-					'not-text',
-					'The file is not UTF-8 text. Save it as UTF-8, or check that it is the right file.',
-					this.lineOfFirstFault(chunk)
-				)
-			);
-		}
-	}
-
-	override _flush(done: TransformCallback): void {
-		try {
-			done(null, this.decoder.decode());
-		} catch {
-			done(new ImportError('not-text', 'The file ends in the middle of a character.', this.line));
-		}
-	}
-
-	private lineOfFirstFault(chunk: Buffer): number {
-		let line = this.line;
-		const check = new TextDecoder('utf-8', { fatal: true });
-		for (let start = 0; start < chunk.length;) {
-			const newline = chunk.indexOf(10, start);
-			const end = newline < 0 ? chunk.length : newline + 1;
-			const part = chunk.subarray(start, end);
-			try {
-				if (part.includes(0)) return line;
-				check.decode(part);
-			} catch {
-				return line;
-			}
-			line++;
-			start = end;
-		}
-		return line;
-	}
-}
-
 function asImportError(error: unknown, format: Format): Error {
 	if (error instanceof ImportError) return error;
 	if (!(error instanceof Error) || isSystemError(error))
@@ -177,12 +137,7 @@ function isSystemError(error: Error): boolean {
 	return typeof (error as { errno?: unknown }).errno === 'number';
 }
 
-async function store(
-	tx: TransactionSql,
-	request: ImportRequest,
-	read: Read,
-	filing: FilingThread | undefined
-) {
+async function store(tx: Transaction, request: ImportRequest, read: Read, filing: FilingThread | undefined) {
 	const { data, counts } = read.reading;
 	const [target] = await tx`select code from subject_indexes where code = ${request.indexCode} for update`;
 	if (!target) throw new ImportError('no-index', `There is no subject index “${request.indexCode}”.`);
@@ -190,7 +145,7 @@ async function store(
 		...new Set(data.headings.flatMap(({ labels }) => labels.map(({ lang }) => lang)))
 	].filter(Boolean);
 	const hierarchical = data.headings.some(({ broader }) => broader.length > 0);
-	const [edition] = await tx<{ id: number }[]>`
+	const [edition] = await tx<{ id: number }>`
 		insert into editions (index_code, label, headings, entry_terms, relations, languages, hierarchical)
 		values (${request.indexCode}, ${request.edition}, ${counts.headings}, ${counts.entryTerms}, ${counts.relations},
 			${languages}, ${hierarchical})
@@ -209,26 +164,20 @@ async function store(
 	packed?.catch(() => {});
 	const goOn = (some: InTurns<unknown>) => some.turn(TURN, () => performance.now());
 	const meanwhile = () => goOn(work);
-	await tx.unsafe(makePartitions(edition.id));
-	// While the database builds the keys of one table, this thread makes the rows of the next and does its other work.
-	const keyed: Promise<unknown>[] = [];
+	await tx.run(makePartitions(edition.id));
 	for (const { table, columns, rows } of rowsOf(edition.id, data)) {
 		await copy(tx, partitionOf(table, edition.id), columns, rows, meanwhile);
-		const built = tx.unsafe(attachPartition(table, edition.id)).execute();
-		// What fails is told by whatever comes next in the transaction, and again where it is waited for.
-		built.catch(() => {});
-		keyed.push(built);
+		await tx.run(attachPartition(table, edition.id));
 	}
 	await copy(tx, 'collections', COLLECTION, () => collectionRows(edition.id, data), meanwhile);
 	const form = (await packed) ?? new InTurns(packedForm(prepared.finish(), undefined));
 	const { bytes, labels: filedLabels } = form.finish();
-	await Promise.all(keyed);
 	const report = new InTurns(read.inspectLabels(filedLabels));
 	const written = writePack(tx, edition.id, bytes);
 	await workUntil(written, () => goOn(report));
 	await written;
 	report.finish();
-	await tx.unsafe(attachPartition('edition_packs', edition.id));
+	await tx.run(attachPartition('edition_packs', edition.id));
 	await tx`update subject_indexes set current_edition = ${edition.id} where code = ${request.indexCode}`;
 }
 

@@ -1,8 +1,9 @@
 /** The threads in which files are read and vocabularies filed: where they are bundled, and how one is started. */
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
+import { inInstallation } from '../installation';
 
-const importThread = path.resolve(process.env.OAKMOSS_WORKER ?? 'build/worker/import.js');
+const importThread = path.resolve(process.env.OAKMOSS_WORKER ?? inInstallation('build/worker/import.js'));
 
 export const THREADS = {
 	import: importThread,
@@ -10,12 +11,12 @@ export const THREADS = {
 };
 
 /** A thread's heap, in MiB: a larger vocabulary fails with words instead of taking the server down. */
-const MOST_MEMORY = 4_096;
+const MOST_MEMORY = 1_536;
 
 /** What a thread tells of its work. */
 export type ThreadMessage =
 	| { kind: 'progress'; done: number; total: number }
-	| { kind: 'done'; report: unknown }
+	| { kind: 'done' }
 	| { kind: 'failed'; code: string; message: string; line?: number };
 
 /** @param input says what to do; see `ThreadInput` of the worker */
@@ -23,6 +24,6 @@ export function startThread(input: { databaseUrl: string; kind: string; [detail:
 	return new Worker(THREADS.import, {
 		workerData: input,
 		// A large young generation: most of what an import makes stays, and copying it to and fro costs more than room.
-		resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY, maxYoungGenerationSizeMb: 192 }
+		resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY, maxYoungGenerationSizeMb: 96 }
 	});
 }

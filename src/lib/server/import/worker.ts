@@ -4,10 +4,11 @@ import { closeConnection, connect } from '../db/client';
 import { remakePack } from '../pack-remaking';
 import { importRecords, type RecordRequest } from '../records/import';
 import { ImportError } from './import-error';
-import { importVocabulary, type ImportRequest } from './pipeline';
+import { finishJob } from './job-rows';
+import { importVocabulary, type Finish, type ImportRequest } from './pipeline';
 import type { ThreadMessage } from './threads';
 
-export type ThreadInput = { databaseUrl: string } & (
+export type ThreadInput = { databaseUrl: string; job?: string } & (
 	| { kind: 'vocabulary'; request: ImportRequest }
 	| { kind: 'records'; request: RecordRequest }
 	| { kind: 'pack'; edition: number }
@@ -18,7 +19,7 @@ const input = workerData as ThreadInput;
 process.env.DATABASE_URL = input.databaseUrl;
 const send = (message: ThreadMessage) => parentPort?.postMessage(message);
 
-const { sql } = connect(input.databaseUrl, 1);
+const { sql, end } = connect(input.databaseUrl, 1);
 try {
 	let told = 0;
 	const progress = (done: number, total: number) => {
@@ -28,16 +29,14 @@ try {
 		told = now;
 		send({ kind: 'progress', done, total });
 	};
-	if (input.kind === 'pack') {
-		await remakePack(sql, input.edition);
-		send({ kind: 'done', report: undefined });
-	} else {
-		const { counts, findings, findingCounts } =
-			input.kind === 'vocabulary'
-				? await importVocabulary(sql, input.request, progress)
-				: await importRecords(sql, input.request, progress);
-		send({ kind: 'done', report: { counts, findings, findingCounts } });
-	}
+	const { job } = input;
+	const finish: Finish = async (tx, report) => {
+		if (job !== undefined) await finishJob(tx, job, report);
+	};
+	if (input.kind === 'pack') await remakePack(sql, input.edition);
+	else if (input.kind === 'vocabulary') await importVocabulary(sql, input.request, progress, finish);
+	else await importRecords(sql, input.request, progress, finish);
+	send({ kind: 'done' });
 } catch (error) {
 	if (error instanceof ImportError)
 		send({ kind: 'failed', code: error.code, message: error.message, line: error.line });
@@ -50,6 +49,6 @@ try {
 		});
 	}
 } finally {
-	await sql.end({ timeout: 2 });
+	await end();
 	await closeConnection();
 }

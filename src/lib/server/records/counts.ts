@@ -18,7 +18,7 @@ export async function headingCounts({ index, edition }: CurrentIndex): Promise<H
 	return setsOf(index).fact(`counts ${edition.id}`, async () => {
 		const headings = await editionIndex(edition);
 		const counts = { records: new Uint32Array(headings.size), chief: new Uint32Array(headings.size) };
-		const rows = await connection().sql<{ uri: string; records: number; chief: number }[]>`
+		const rows = await connection().sql<{ uri: string; records: number; chief: number }>`
 			select uri, records, chief from tagged_headings where index_code = ${index.code}`;
 		for (const { uri, records, chief } of rows) {
 			const n = headings.find(uri);

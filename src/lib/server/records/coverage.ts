@@ -13,6 +13,7 @@ import { allow, type Person } from '../access';
 import { connection } from '../db/client';
 import { currentIndexes, type CurrentIndex } from '../editions';
 import { loadInquiry } from '../inquiry-rows';
+import { findRecords } from './search';
 import { setsOf } from './sets';
 import { searchVocabulary } from './vocabulary';
 
@@ -59,6 +60,28 @@ export async function coverageOf(
 	};
 	await Promise.all(wanted.map(count));
 	return found;
+}
+
+/** What the frame of an inquiry and its crosswalk show in records. */
+export interface Figures {
+	cells: Record<string, CellCoverage>;
+	/** What the strategy of each chosen index finds; null where it cannot be run yet. */
+	found: Record<string, number | null>;
+}
+
+export async function figuresOf(person: Person | undefined, inquiryId: string): Promise<Figures> {
+	const [cells, { inquiry }] = await Promise.all([
+		coverageOf(person, inquiryId),
+		loadInquiry(connection().db, inquiryId, false)
+	]);
+	const known = new Set((await currentIndexes()).map(({ index }) => index.code));
+	const codes = inquiry.about.indexes.filter((code) => known.has(code));
+	const counts = await Promise.all(codes.map((code) => findRecords(inquiryId, code)));
+	const found = codes.map((code, i) => {
+		const { faults, result } = counts[i];
+		return [code, faults.length > 0 ? null : result.size] as const;
+	});
+	return { cells, found: Object.fromEntries(found) };
 }
 
 function isSearchable(line: Line): boolean {

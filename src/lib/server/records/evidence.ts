@@ -91,7 +91,7 @@ async function withPicks(
 	const tagged = RecordSet.union(parts.map((part) => part.tagged));
 	if (tagged.size === 0) return undefined;
 	const version = others
-		.map(({ current: { index: other } }) => `${other.code} ${other.recordsRevision}`)
+		.map(({ current: { index: other } }) => `${other.id}.${other.recordsRevision}`)
 		.join();
 	const counted = evenly(tagged.toArray());
 	const [inAll, inTagged] = await Promise.all([
@@ -116,10 +116,10 @@ async function withPicks(
 function sharedWorks(here: IndexSets, there: IndexSets): Promise<{ n: number; other: number }[]> {
 	return here.fact(
 		`works in ${there.code}`,
-		async () => connection().sql<{ n: number; other: number }[]>`
+		async () => connection().sql<{ n: number; other: number }>`
 			select n, other_n as other from shared_works where index_code = ${here.code} and other_code = ${there.code}
 			order by n`,
-		String(there.revision)
+		there.version
 	);
 }
 
@@ -133,11 +133,11 @@ async function headingsOn(
 
 /** How many of some records carry each heading. One statement. */
 function taggingsOn(sets: IndexSets, numbers: Uint32Array): Promise<{ uri: string; count: number }[]> {
-	return connection().sql<{ uri: string; count: number }[]>`
+	return connection().sql<{ uri: string; count: number }>`
 		select h.uri, c.count from (
 			select t.h, count(distinct t.n)::int as count from taggings t
 			where t.index_code = ${sets.code} and t.n = any(${[...numbers]}::int[]) group by t.h
-		) c join tagged_headings h on h.index_code = ${sets.code} and h.h = c.h`.then((rows) => [...rows]);
+		) c join tagged_headings h on h.index_code = ${sets.code} and h.h = c.h`;
 }
 
 /** By position in the edition; what the edition lacks is left out. */

@@ -37,15 +37,17 @@ export async function formsOfStem(
 	const found = (await setsOf(index).load([leaf])).of(leaf);
 	const looked = evenly(found.toArray());
 	const counts = new Map<string, number>();
-	const rows = connection().sql<{ vector: Buffer }[]>`
-		select tsvectorsend(topic) as vector from records
-		where index_code = ${code} and n = any(${[...looked]}::int[])`.cursor(1_000);
-	for await (const some of rows)
-		for (const { vector } of some)
-			eachWord(vector, (bytes) => {
-				const word = readWord(bytes);
-				if (word.startsWith(stem)) counts.set(word, (counts.get(word) ?? 0) + 1);
-			});
+	await connection().sql.begin(async (tx) => {
+		const rows = tx.pages<{ vector: Buffer }>(1_000)`
+			select tsvectorsend(topic) as vector from records
+			where index_code = ${code} and n = any(${[...looked]}::int[])`;
+		for await (const some of rows)
+			for (const { vector } of some)
+				eachWord(vector, (bytes) => {
+					const word = readWord(bytes);
+					if (word.startsWith(stem)) counts.set(word, (counts.get(word) ?? 0) + 1);
+				});
+	});
 	const forms = Array.from(counts, ([form, records]) => ({ form, records }));
 	forms.sort((a, b) => b.records - a.records || (a.form < b.form ? -1 : 1));
 	return {

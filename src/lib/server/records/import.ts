@@ -1,26 +1,36 @@
 /** Records from a file into an index, and out again. */
-import { readFile } from 'node:fs/promises';
+import { createReadStream } from 'node:fs';
+import { stat } from 'node:fs/promises';
 import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import { plugins, Cite } from '@citation-js/core';
 import '@citation-js/plugin-bibtex';
-import type { Sql } from 'postgres';
 import type { CslItem } from '../../../core/formats/csl';
 import { keyOf, type RecordDraft } from '../../../core/formats/records';
-import { readBibtex, withBibtexKeywords } from '../../../core/formats/bibtex';
-import { readCslJson, writeCslItems } from '../../../core/formats/csl-json';
-import { readRecordsCsv, writeRecordsCsv } from '../../../core/formats/record-csv';
+import { BibtexReader, withBibtexKeywords } from '../../../core/formats/bibtex';
+import { CslJsonReader, writeCslItems } from '../../../core/formats/csl-json';
+import { RecordCsvReader, writeRecordsCsv } from '../../../core/formats/record-csv';
 import { toDrafts, type HeadingOfKeyword } from '../../../core/formats/record-keywords';
-import { RECORD_FORMATS, type RecordFormat, type RecordReading } from '../../../core/formats/record-reading';
-import { readRis, writeRis } from '../../../core/formats/ris';
+import {
+	RECORD_FORMATS,
+	type ReadRecord,
+	type RecordFormat,
+	type RecordReader,
+	type RecordReading
+} from '../../../core/formats/record-reading';
+import { RisReader, writeRis } from '../../../core/formats/ris';
 import { headingsLabelled } from '../../../core/lookup';
 import type { EditionIndex } from '../../../core/vocabulary/edition-index';
 import type { Finding, ImportCounts } from '../../../core/vocabulary/types';
 import { allow, type Person } from '../access';
 import { currentIndex, editionIndex } from '../editions';
+import type { Sql } from '../db/statements';
 import { ServiceError } from '../errors';
 import { ImportError } from '../import/import-error';
+import type { Finish, Progress } from '../import/pipeline';
+import { StrictText } from '../import/strict-text';
 import { recordLines, type RecordLine } from './lines';
-import { storeRecords } from './store';
+import { RecordStore } from './store';
 
 export interface RecordRequest {
 	indexCode: string;
@@ -36,83 +46,165 @@ export interface RecordReport {
 
 /** Keywords that match no heading are named up to this many; all are counted. */
 const MOST_NAMED = 200;
+/** A report lists so many findings; all are counted. */
+const MOST_FINDINGS = 10_000;
 
-const READERS: Record<RecordFormat, (text: string) => RecordReading> = {
-	'application/x-research-info-systems': readRis,
-	'application/x-bibtex': (text) =>
-		readBibtex(text, (entry) => (plugins.input.chain(entry, { generateGraph: false }) as CslItem[])[0]),
-	'application/vnd.citationstyles.csl+json': readCslJson,
-	'text/csv': readRecordsCsv
+const READERS: Record<RecordFormat, () => RecordReader> = {
+	'application/x-research-info-systems': () => new RisReader(),
+	'application/x-bibtex': () =>
+		new BibtexReader((entry) => (plugins.input.chain(entry, { generateGraph: false }) as CslItem[])[0]),
+	'application/vnd.citationstyles.csl+json': () => new CslJsonReader(),
+	'text/csv': () => new RecordCsvReader()
 };
 
-/** Reads a file of records and stores them, all or nothing. Entries that cannot be read are refused one by one, with their line. */
+/** Records stored at a time. */
+const BATCH = 5_000;
+
+/**
+ * Reads a file of records as a stream and stores them, all or nothing. Entries that cannot be read are refused one by
+ * one, with their line.
+ */
 export async function importRecords(
 	sql: Sql,
 	{ indexCode, file, format }: RecordRequest,
-	progress: (done: number, total: number) => void = () => {}
+	progress: Progress = () => {},
+	finish: Finish = () => Promise.resolve()
 ): Promise<RecordReport> {
-	const bytes = await readFile(file);
-	let text: string;
-	try {
-		text = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-	} catch {
-		throw new ImportError(
-			'not-text',
-			'The file is not UTF-8 text. Save it as UTF-8, or check that it is the right file.'
-		);
-	}
-	const reading = READERS[format](text);
-	progress(bytes.length / 2, bytes.length);
-	if (reading.records.length === 0) {
-		const [first] = reading.findings;
-		throw new ImportError(
-			'unreadable',
-			`No record was taken in. ${first?.message ?? 'The file holds no entry.'}`,
-			first?.line
-		);
-	}
 	const { edition } = await currentIndex(indexCode);
 	const index = edition ? await editionIndex(edition) : undefined;
-	const { drafts, matched, unmatched } = toDrafts(reading.records, headingsByKeyword(index), keyOf);
-	const findings = [...reading.findings];
-	const seen = new Map<string, number>();
-	drafts.forEach(({ key }, i) => {
-		const first = seen.get(key);
-		if (first === undefined) return void seen.set(key, reading.records[i].line);
-		findings.push({
-			severity: 'warning',
-			rule: 'same-record',
-			line: reading.records[i].line,
-			subject: key,
-			message: `The entries on lines ${first} and ${reading.records[i].line} are the same record, “${key}”. The later one was kept.`
-		});
+	return sql.begin(async (tx) => {
+		const taking = new Taking(await RecordStore.open(tx, indexCode), headingsByKeyword(index));
+		await readFrom(file, READERS[format](), progress, (reading, isLast) => taking.take(reading, isLast));
+		const report = await taking.report();
+		await finish(tx, report);
+		return report;
 	});
-	for (const [keyword, count] of [...unmatched].sort((a, b) => b[1] - a[1]).slice(0, MOST_NAMED))
-		findings.push({
-			severity: 'note',
-			rule: 'keyword-unmatched',
-			subject: keyword,
-			message: `“${keyword}” (${count} ${count === 1 ? 'record' : 'records'}) is neither a heading nor an entry term here. It was kept as an author’s keyword.`
-		});
-	const stored = await sql.begin((tx) => storeRecords(tx, indexCode, drafts));
-	progress(bytes.length, bytes.length);
-	const count = (severity: Finding['severity']) =>
-		findings.filter((finding) => finding.severity === severity).length;
-	const findingCounts: Record<string, number> = {};
-	for (const { rule } of findings) findingCounts[rule] = (findingCounts[rule] ?? 0) + 1;
-	return {
-		counts: {
-			read: reading.read,
-			kept: seen.size,
-			repaired: count('warning'),
-			refused: reading.read - reading.records.length,
-			...stored,
-			keywordsMatched: matched,
-			keywordsUnmatched: [...unmatched.values()].reduce((sum, times) => sum + times, 0)
-		},
-		findings,
-		findingCounts
+}
+
+/** Reads a file piece by piece; whatever is read is handed on before the next piece. */
+async function readFrom(
+	file: string,
+	reader: RecordReader,
+	progress: Progress,
+	hand: (reading: RecordReading, isLast: boolean) => Promise<void>
+): Promise<void> {
+	const { size } = await stat(file);
+	let done = 0;
+	const bytes = createReadStream(file, { highWaterMark: 256 * 1024 });
+	bytes.on('data', (chunk) => progress((done += chunk.length), size));
+	const { reading } = reader;
+	const refuse = () => {
+		const { broken } = reader;
+		if (broken) throw new ImportError('unreadable', `No record was taken in. ${broken.message}`, broken.line);
 	};
+	let fault: unknown;
+	await pipeline(bytes, new StrictText(), async (texts: AsyncIterable<string | Buffer>) => {
+		try {
+			for await (const text of texts) {
+				reader.take(String(text));
+				refuse();
+				await hand(reading, false);
+			}
+		} catch (error) {
+			fault = error;
+			throw error;
+		}
+	}).catch((error: unknown) => {
+		// The streams before it say only that they were broken off.
+		throw fault ?? error;
+	});
+	reader.end();
+	refuse();
+	await hand(reading, true);
+}
+
+/** What is being taken in, and what is to be said of it. */
+class Taking {
+	private read = 0;
+	private records = 0;
+	private matched = 0;
+	private readonly waiting: ReadRecord[] = [];
+	private readonly findings: Finding[] = [];
+	private readonly findingCounts: Record<string, number> = {};
+	private readonly severities = { error: 0, warning: 0, note: 0 };
+	private readonly unmatched = new Map<string, number>();
+	/** The line on which each record stood last, by its key. */
+	private readonly lines = new Map<string, number>();
+
+	constructor(
+		private readonly store: RecordStore,
+		private readonly headingOf: HeadingOfKeyword
+	) {}
+
+	async take(reading: RecordReading, isLast: boolean): Promise<void> {
+		this.read = reading.read;
+		for (const finding of reading.findings.splice(0)) this.say(finding);
+		for (const record of reading.records.splice(0)) this.waiting.push(record);
+		while (this.waiting.length >= BATCH || (isLast && this.waiting.length > 0))
+			await this.keep(this.waiting.splice(0, BATCH));
+	}
+
+	private async keep(records: ReadRecord[]): Promise<void> {
+		const { drafts, matched, unmatched } = toDrafts(records, this.headingOf, keyOf);
+		this.records += records.length;
+		this.matched += matched;
+		for (const [keyword, count] of unmatched)
+			this.unmatched.set(keyword, (this.unmatched.get(keyword) ?? 0) + count);
+		drafts.forEach(({ key }, i) => {
+			const { line } = records[i];
+			const before = this.lines.get(key);
+			this.lines.set(key, line);
+			if (before !== undefined)
+				this.say({
+					severity: 'warning',
+					rule: 'same-record',
+					line,
+					subject: key,
+					message: `The entries on lines ${before} and ${line} are the same record, “${key}”. The later one was kept.`
+				});
+		});
+		await this.store.add(drafts);
+	}
+
+	private say(finding: Finding): void {
+		this.findingCounts[finding.rule] = (this.findingCounts[finding.rule] ?? 0) + 1;
+		this.severities[finding.severity]++;
+		if (this.findings.length < MOST_FINDINGS) this.findings.push(finding);
+	}
+
+	/** @throws ImportError where nothing was taken in */
+	async report(): Promise<RecordReport> {
+		if (this.records === 0) {
+			const [first] = this.findings;
+			throw new ImportError(
+				'unreadable',
+				`No record was taken in. ${first?.message ?? 'The file holds no entry.'}`,
+				first?.line
+			);
+		}
+		const mended = this.severities.warning;
+		const named = [...this.unmatched].sort((a, b) => b[1] - a[1]).slice(0, MOST_NAMED);
+		for (const [keyword, count] of named)
+			this.say({
+				severity: 'note',
+				rule: 'keyword-unmatched',
+				subject: keyword,
+				message: `“${keyword}” (${count} ${count === 1 ? 'record' : 'records'}) is neither a heading nor an entry term here. It was kept as an author’s keyword.`
+			});
+		return {
+			counts: {
+				read: this.read,
+				kept: this.lines.size,
+				repaired: mended,
+				refused: this.read - this.records,
+				...(await this.store.finish()),
+				keywordsMatched: this.matched,
+				keywordsUnmatched: [...this.unmatched.values()].reduce((sum, times) => sum + times, 0)
+			},
+			findings: this.findings,
+			findingCounts: this.findingCounts
+		};
+	}
 }
 
 /** By label or entry term, as a keyword has it; each asked for once. */

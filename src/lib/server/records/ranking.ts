@@ -1,6 +1,7 @@
 /** The order of a result. Worked out whole, once for a revision, so that pages never overlap or leave anything out. */
 import { lengthOf, relevance, termsOf, type RecordSet, type Strategy, type Term } from '../../../core/search';
 import { connection } from '../db/client';
+import { part } from '../db/statements';
 import type { IndexSets } from './sets';
 import { WantedTerms } from './vectors';
 
@@ -25,7 +26,7 @@ export function ordered(
 	strategy: Strategy,
 	sort: Sort
 ): Promise<Uint32Array> {
-	const full = `${sets.code} ${sets.revision} ${edition} ${sort} ${nameOfResult(strategy)}`;
+	const full = `${sets.version} ${edition} ${sort} ${nameOfResult(strategy)}`;
 	const known = kept.get(full) ?? order(sets, result, strategy, sort);
 	kept.delete(full);
 	kept.set(full, known);
@@ -70,17 +71,18 @@ async function scoresOf(
 	const wanted = new WantedTerms(terms);
 	const any = terms.map(queryOfTerm).join(' | ');
 	const numbers = result.size <= MOST_NAMED ? [...result.toArray()] : undefined;
-	const rows = sql<{ n: number; t: number; a: number; vector: Buffer }[]>`
-		select n, title_length as t, abstract_length as a, tsvectorsend(topic) as vector from records
-		where index_code = ${sets.code} and topic @@ ${any}::tsquery ${
-			numbers ? sql`and n = any(${numbers}::int[])` : sql``
-		}`.cursor(2_000);
-	for await (const some of rows)
-		for (const { n, t, a, vector } of some) {
-			if (!numbers && !result.has(n)) continue;
-			const occurrences = { ...wanted.occurrencesIn(vector), titleLength: t, abstractLength: a };
-			scores.set(n, relevance(occurrences, collection));
-		}
+	const among = numbers ? part`and n = any(${numbers}::int[])` : part``;
+	await sql.begin(async (tx) => {
+		const rows = tx.pages<{ n: number; t: number; a: number; vector: Buffer }>(2_000)`
+			select n, title_length as t, abstract_length as a, tsvectorsend(topic) as vector from records
+			where index_code = ${sets.code} and topic @@ ${any}::tsquery ${among}`;
+		for await (const some of rows)
+			for (const { n, t, a, vector } of some) {
+				if (!numbers && !result.has(n)) continue;
+				const occurrences = { ...wanted.occurrencesIn(vector), titleLength: t, abstractLength: a };
+				scores.set(n, relevance(occurrences, collection));
+			}
+	});
 	return scores;
 }
 
@@ -91,7 +93,7 @@ function queryOfTerm({ text, stem }: Term): string {
 
 function meanLength(sets: IndexSets): Promise<number> {
 	return sets.fact('mean length', async () => {
-		const [row] = await connection().sql<{ title: number; abstract: number }[]>`
+		const [row] = await connection().sql<{ title: number; abstract: number }>`
 			select coalesce(avg(title_length), 0)::float8 as title, coalesce(avg(abstract_length), 0)::float8 as abstract
 			from records where index_code = ${sets.code}`;
 		return lengthOf({ titleLength: row.title, abstractLength: row.abstract });
@@ -104,7 +106,7 @@ async function recordsWith(sets: IndexSets, terms: readonly Term[]): Promise<num
 	const queries = terms.map(queryOfTerm);
 	const missing = queries.filter((query) => !counts.has(query));
 	if (missing.length > 0) {
-		const rows = await connection().sql<{ query: string; count: number }[]>`
+		const rows = await connection().sql<{ query: string; count: number }>`
 			select q as query, (select count(*)::int from records
 				where index_code = ${sets.code} and topic @@ q::tsquery) as count
 			from unnest(${missing}::text[]) as q`;

@@ -7,7 +7,7 @@ import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { Command } from '../../../core/crosswalk';
 import { limitsOfRecord, wordsOfRecord, type RecordDraft } from '../../../core/formats/records';
 import type { RecordFormat } from '../../../core/formats/record-reading';
-import { leavesOfStrategy, resultOf, yieldsOf } from '../../../core/search';
+import { leavesOfStrategy, resultOf, yieldsOf, type LimitSetting } from '../../../core/search';
 import {
 	naiveResult,
 	narrower,
@@ -24,8 +24,9 @@ import { currentIndex } from '../editions';
 import { loadTurtle } from '../import/turtle.test-aid';
 import { createIndex, describeSearching, listIndexes, removeIndex } from '../indexes';
 import { createInquiry } from '../inquiries';
-import { exportInquiry, importInquiry, inquiryDocument } from '../inquiry-document';
-import { changeInquiry } from '../inquiry-changes';
+import { inquiryDocument } from '../document-schema';
+import { exportInquiry, importInquiry } from '../inquiry-document';
+import { changeInquiry, readInquiry } from '../inquiry-changes';
 import { headingSheet } from '../vocabularies';
 import { coverageOf } from './coverage';
 import { formsOfStem } from './forms';
@@ -41,7 +42,7 @@ import {
 	runPage,
 	runStrategy
 } from './runs';
-import { parseForIndex, searchIndex, strategyView, tryCommands } from './search';
+import { parseForIndex, resultPage, searchIndex, strategyView, tryCommands } from './search';
 import { IndexSets, setsOf } from './sets';
 import { rebuildSets, storeRecords } from './store';
 
@@ -122,8 +123,8 @@ describe('searching an index', () => {
 	});
 
 	it('answers in full when sets do not fit the room they are given', async () => {
-		const { code, revision, records } = await setsNow('random');
-		const cramped = new IndexSets(code, revision, records, 1);
+		const { code, id, revision, records } = await setsNow('random');
+		const cramped = new IndexSets(code, id, revision, records, 1);
 		const strategies = fc.sample(someStrategy, { seed: 9, numRuns: 25 });
 		const found = await Promise.all(
 			strategies.map(async (strategy) =>
@@ -356,7 +357,7 @@ describe('CQL on an index', () => {
 		// Modules of their own have memory of their own, as another server would.
 		vi.resetModules();
 		const other = await import('./search');
-		const { connection: otherConnection } = await import('../db/client');
+		const { closeConnection: closeOther } = await import('../db/client');
 		const count = async () => (await other.searchIndex(LOCAL_PERSON, 'yarrow', { cql: 'sundown' })).count;
 		expect(await count()).toBe(0);
 		const item = { id: 'a8', type: 'report', title: 'Sundown on wards' };
@@ -364,7 +365,7 @@ describe('CQL on an index', () => {
 		expect(await count()).toBe(1);
 		await store('yarrow', [{ key: 'a8', item: { ...item, title: 'Evening on wards' }, taggings: [] }]);
 		expect(await count()).toBe(0);
-		await otherConnection().sql.end();
+		await closeOther();
 		await connection().sql`delete from records where index_code = 'yarrow' and key = 'a8'`;
 		await connection().sql.begin((tx) => rebuildSets(tx, 'yarrow'));
 	});
@@ -445,12 +446,90 @@ describe('the strategy of an inquiry', () => {
 		expect(first.cql).toBe('dc.subject = "Noise, Indoor"');
 	});
 
+	it('finds the same again when a run is restored, whatever has been changed since', async () => {
+		const heading = fc.constantFrom('noise', 'alarm', 'sleep');
+		const labels = { noise: 'Noise, Indoor', alarm: 'Alarms', sleep: 'Sleep' };
+		const limit = fc.constantFrom<LimitSetting>(
+			{ field: 'dc.date', from: 2010 },
+			{ field: 'dc.date', lastYears: 8 },
+			{ field: 'dc.type', values: ['journal article'] },
+			{ field: 'oak.shift', values: ['night'] }
+		);
+		const texts = [
+			'',
+			'noise',
+			'dc.subject = "Sleep" or cql.anywhere = "alarms"',
+			'noise and dc.date >= 2000',
+			'(noise or alarms) not (sleep and (night or wards)) and dc.date >= 1990'
+		];
+		const change = fc.oneof(
+			fc.record({ kind: fc.constant('pick' as const), heading, concept: fc.constantFrom('c1', 'c2'), withNarrower: fc.boolean(), chief: fc.boolean() }),
+			fc.record({ kind: fc.constant('word' as const), concept: fc.constantFrom('c1', 'c2'), text: fc.constantFrom('wards', 'night', 'alarm*') }),
+			fc.record({ kind: fc.constant('status' as const), status: fc.constantFrom('required' as const, 'exclude' as const, 'waiting' as const) }),
+			fc.record({ kind: fc.constant('limits' as const), limits: fc.uniqueArray(limit, { maxLength: 2, selector: ({ field }) => field }), lifted: fc.boolean() }),
+			fc.record({ kind: fc.constant('field' as const), field: fc.constantFrom('title' as const, 'anywhere' as const) }),
+			fc.record({ kind: fc.constant('text' as const), text: fc.constantFrom(...texts) }),
+			fc.constant({ kind: 'remove' as const })
+		); // prettier-ignore
+		let made = 0;
+		const commandsFor = async (id: string, step: typeof change extends fc.Arbitrary<infer T> ? T : never): Promise<Command[]> => {
+			const { inquiry } = await readInquiry(LOCAL_PERSON, id);
+			const at = { indexCode: 'yarrow' };
+			switch (step.kind) {
+				case 'pick':
+					return [{ kind: 'pick.add', id: `p${made++}`, conceptId: step.concept, ...at, edition: '1', headings: [{ uri: `https://y.example/${step.heading}`, label: labels[step.heading] }], withNarrower: step.withNarrower, chief: step.chief }];
+				case 'word':
+					return [{ kind: 'word.add', id: `w${made++}`, conceptId: step.concept, text: step.text }];
+				case 'status':
+					return [{ kind: 'concept.set', id: 'c2', status: step.status }];
+				case 'limits':
+					return [{ kind: 'strategy.set', ...at, limits: step.limits, lifted: step.lifted }];
+				case 'field':
+					return [{ kind: 'strategy.set', ...at, fields: { c1: step.field } }];
+				case 'text':
+					return [{ kind: 'strategy.set', ...at, text: step.text }];
+				case 'remove':
+					return Object.keys(inquiry.picks).slice(0, 1).map((pick): Command => ({ kind: 'pick.remove', id: pick }));
+			}
+		}; // prettier-ignore
+		const steps = fc.array(change, { minLength: 1, maxLength: 6 });
+		await fc.assert(
+			fc.asyncProperty(steps, steps, async (before, after) => {
+				const id = `restored-${made++}`;
+				await createInquiry(LOCAL_PERSON, { id, title: 'Restored', question: '', indexes: ['yarrow'] });
+				const carryOut = async (commands: Command[]) => {
+					for (const command of commands) await changeInquiry(LOCAL_PERSON, id, command);
+				};
+				await carryOut([
+					{ kind: 'concept.add', id: 'c1', name: 'noise' },
+					{ kind: 'word.add', id: `w${made++}`, conceptId: 'c1', text: 'noise' },
+					{ kind: 'concept.add', id: 'c2', name: 'sleep' },
+					{ kind: 'word.add', id: `w${made++}`, conceptId: 'c2', text: 'sleep' }
+				]);
+				for (const step of before) await carryOut(await commandsFor(id, step));
+				const number = await runStrategy(LOCAL_PERSON, id, 'yarrow');
+				const page = { sort: 'oldest' as const, offset: 0, limit: 40 };
+				const then = await resultPage(LOCAL_PERSON, id, 'yarrow', page);
+				for (const step of after) await carryOut(await commandsFor(id, step));
+				const restored = await restoredSettings(LOCAL_PERSON, id, number);
+				expect(restored).toMatchObject({ then: then.count, now: then.count });
+				await carryOut([{ kind: 'strategy.set', ...restored.settings }]);
+				const now = await resultPage(LOCAL_PERSON, id, 'yarrow', page);
+				expect(now.records.map((record) => record.id)).toEqual(then.records.map((record) => record.id));
+			}),
+			{ numRuns: 40 }
+		);
+	});
+
 	it('can be restored from a run, repeated, combined, and logged by hand', async () => {
 		expect(await restoredSettings(LOCAL_PERSON, 'quiet', 1)).toMatchObject({
-			text: 'dc.subject = "Noise, Indoor"',
-			limits: []
+			settings: { text: 'dc.subject = "Noise, Indoor"', limits: [] },
+			then: 2,
+			now: 2
 		});
-		expect(await restoredSettings(LOCAL_PERSON, 'quiet', 2)).toMatchObject({ text: '' });
+		expect(await restoredSettings(LOCAL_PERSON, 'quiet', 2)).toMatchObject({
+			settings: { text: '', limits: [{ field: 'dc.date' }] }
+		});
 		expect(await repeatRun(LOCAL_PERSON, 'quiet', 1)).toBe(3);
 		expect(await combineRuns(LOCAL_PERSON, 'quiet', 'or', [1, 2])).toBe(4);
 		expect(await runPage(LOCAL_PERSON, 'quiet', 4, { sort: 'oldest', offset: 0, limit: 10 })).toMatchObject({
@@ -511,7 +590,7 @@ describe('the strategy of an inquiry', () => {
 		expect((await listRuns(LOCAL_PERSON, other))[1].count).toBe(2);
 		await expect(runPage(LOCAL_PERSON, other, 4, wanted)).rejects.toThrow(/were not kept/);
 		const twice = { ...document, runs: [...document.runs, document.runs[0]] };
-		await expect(importInquiry(LOCAL_PERSON, twice)).rejects.toThrow(/have one number/);
+		await expect(importInquiry(LOCAL_PERSON, twice)).rejects.toThrow(/one name/);
 	});
 
 	it('follows a typed text, and keeps one that cannot be read while the crosswalk’s is shown', async () => {

@@ -11,11 +11,11 @@ import { limitSetting, strategySettings } from '../schemas';
 const MOST_RECORDS = 5_000;
 
 const text = v.pipe(v.string(), v.maxLength(100_000));
-const number = v.pipe(v.number(), v.integer(), v.minValue(1));
+const number = v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(2e9));
 
 export const runDocument = v.strictObject({
 	number,
-	indexCode: v.pipe(v.string(), v.minLength(1)),
+	indexCode: v.pipe(v.string(), v.minLength(1), v.maxLength(100)),
 	kind: v.picklist(['run', 'combined', 'elsewhere']),
 	name: text,
 	note: text,
@@ -26,8 +26,8 @@ export const runDocument = v.strictObject({
 		v.strictObject({ how: v.picklist(['and', 'or', 'not']), runs: v.pipe(v.array(number), v.minLength(1)) })
 	),
 	edition: text,
-	count: v.pipe(v.number(), v.integer(), v.minValue(0)),
-	personId: text,
+	count: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(2e9)),
+	personId: v.pipe(v.string(), v.maxLength(100)),
 	at: v.pipe(v.string(), v.isoTimestamp()),
 	/** Keys of the records found; left out where they are not known or too many. */
 	records: v.optional(v.array(v.string()))

@@ -129,14 +129,16 @@ export async function runStrategy(person: Person | undefined, inquiryId: string,
 	if (textFault) throw new ServiceError(422, 'cql', textFault.message, textFault);
 	if (faults.length > 0)
 		throw new ServiceError(422, faults[0].code, faults.map(({ message }) => message).join(' '), faults);
+	// A text that says more than blocks can show is kept as it was typed, with the limits that stand in it.
 	const asTyped = reading?.beyond && !strategy.lifted;
+	const inText = new Set(asTyped ? reading.strategy.limits.map(({ field }) => field) : []);
 	return keep(inquiryId, {
 		indexCode: code,
 		kind: 'run',
 		cql: asTyped ? cql : printStrategy(withoutLimits(strategy)),
 		settings: settingsOf(inquiry, code),
-		// What is kept is what was applied: lifted limits were not, and a text kept as typed holds its own.
-		limits: strategy.lifted || asTyped ? [] : strategy.limits,
+		// What is kept is what was applied: lifted limits were not.
+		limits: strategy.lifted ? [] : strategy.limits.filter(({ field }) => !inText.has(field)),
 		edition: current.edition?.label ?? '',
 		recordsRevision: sets.revision,
 		count: result.size,
@@ -256,12 +258,23 @@ export async function describeRun(
 		.where(and(eq(runs.inquiryId, inquiryId), eq(runs.number, number)));
 }
 
-/** The settings that make a run's strategy the current one: the crosswalk's own where it says the same. */
+export interface Restored {
+	/** What makes the strategy of the run the current one. */
+	settings: Omit<StrategySettings, 'id'> & { indexCode: string };
+	/** What it found then, and what it finds on the records as they are now. */
+	then: number;
+	now: number;
+}
+
+/**
+ * The settings that make a run's strategy the current one: the crosswalk's blocks where they say the same, else the text;
+ * the limits as they were applied, with the years that a relative period meant.
+ */
 export async function restoredSettings(
 	person: Person | undefined,
 	inquiryId: string,
 	number: number
-): Promise<Omit<StrategySettings, 'id'> & { indexCode: string }> {
+): Promise<Restored> {
 	allow(person, 'read');
 	const run = await findRun(inquiryId, number);
 	if (run.kind !== 'run')
@@ -270,12 +283,17 @@ export async function restoredSettings(
 			'not-restorable',
 			'Only a run of a strategy can become the current strategy.'
 		);
-	const { inquiry } = await loadInquiry(connection().db, inquiryId, false);
-	const { id: _, ...settings } = run.settings ?? { id: run.indexCode, ...NO_SETTINGS };
+	const [{ inquiry }, { result }] = await Promise.all([
+		loadInquiry(connection().db, inquiryId, false),
+		findByText(run.indexCode, run.cql, run.limits)
+	]);
+	const { id: _, ...settled } = run.settings ?? { id: run.indexCode, ...NO_SETTINGS };
+	const settings = { ...settled, limits: settled.lifted ? settled.limits : run.limits };
 	const after = { id: run.indexCode, ...settings, text: '' };
 	const asThen = apply(inquiry, [{ table: 'strategies', id: run.indexCode, before: null, after }]);
 	const own = printStrategy(withoutLimits(strategyOf(asThen, run.indexCode)));
-	return { ...settings, indexCode: run.indexCode, text: own === run.cql ? '' : run.cql };
+	const text = own === run.cql ? '' : run.cql;
+	return { settings: { ...settings, indexCode: run.indexCode, text }, then: run.count, now: result.size };
 }
 
 /** A page of what a run found, as it was found then. */

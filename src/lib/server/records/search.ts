@@ -92,7 +92,7 @@ export async function searchIndex(person: Person | undefined, code: string, requ
 	allow(person, 'read');
 	const at = await searchable(code);
 	const { strategy, beyond, remarks } = read(request.cql, at);
-	strategy.limits = [...strategy.limits, ...(request.limits ?? [])];
+	strategy.limits = [...strategy.limits, ...knownLimits(request.limits ?? [], at)];
 	refuse(faultsOf(strategy, at.vocabulary.narrower));
 	const found = request.yields
 		? await yieldsFor(at, strategy)
@@ -105,6 +105,22 @@ export async function searchIndex(person: Person | undefined, code: string, requ
 		strategy,
 		yields: found.yields
 	};
+}
+
+/** Limits that the index has. An unknown one would be passed over in silence. */
+function knownLimits(
+	wanted: readonly LimitSetting[],
+	{ limits, current }: Searchable
+): readonly LimitSetting[] {
+	const fields = [...COMMON_LIMITS, ...limits].map(({ field }) => field);
+	for (const [i, { field }] of wanted.entries())
+		if (!fields.includes(field))
+			throw new ServiceError(
+				422,
+				'unknown-limit',
+				`${current.index.name} has no limit “${field}” (limits[${i}]). It has ${fields.join(', ')}.`
+			);
+	return wanted;
 }
 
 function refuse(faults: readonly Fault[]): void {
@@ -144,6 +160,8 @@ export interface StrategyView {
 	beyond: boolean;
 	/** The text was typed and is followed instead of the crosswalk. */
 	typed: boolean;
+	/** Fields whose limit stands in the typed text, and is changed there. */
+	limitsInText: string[];
 	remarks: Reading['remarks'];
 	/** What is wrong with the typed text; the strategy is then the crosswalk's. */
 	textFault: TextFault | null;
@@ -187,7 +205,12 @@ function strategyFor(inquiry: Inquiry, code: string, at: Searchable) {
 	if (text === '') return { strategy: own, reading: undefined, textFault: null, cql: printStrategy(own) };
 	const reading = attempt(text, at);
 	if (!('strategy' in reading)) return { strategy: own, reading: undefined, textFault: reading, cql: text };
-	const strategy = recognised({ ...reading.strategy, lifted: own.lifted }, own);
+	// Limits set beside the text hold with it; those that the text names itself stand as it says.
+	const beside = own.limits.filter(
+		({ field }) => !reading.strategy.limits.some((limit) => limit.field === field)
+	);
+	const limits = [...reading.strategy.limits, ...beside];
+	const strategy = recognised({ ...reading.strategy, limits, lifted: own.lifted }, own);
 	return { strategy, reading, textFault: null, cql: text };
 }
 
@@ -233,6 +256,7 @@ async function viewOf(prepared: Prepared): Promise<{ view: StrategyView; result:
 		cql,
 		beyond: reading?.beyond ?? false,
 		typed: settingsOf(inquiry, code).text !== '',
+		limitsInText: reading?.strategy.limits.map(({ field }) => field) ?? [],
 		remarks: reading?.remarks ?? [],
 		textFault,
 		faults: allFaults(prepared),

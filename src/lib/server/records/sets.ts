@@ -6,6 +6,7 @@ import { and, eq, like } from 'drizzle-orm';
 import { leafName, queryOf, RecordSet, type Leaf, type Narrower, type Sets } from '../../../core/search';
 import { connection } from '../db/client';
 import { recordSets } from '../db/schema';
+import { verbatim } from '../db/statements';
 import type { CurrentIndex } from '../editions';
 import { setNameOfHeading, setNameOfLabelled, setNameOfValue } from './store';
 
@@ -34,10 +35,17 @@ export class IndexSets {
 	private years: Promise<Int16Array> | undefined;
 	/** Facts that are worked out once for a revision, by name. */
 	private readonly facts = new Map<string, { version: string; known: Promise<unknown> }>();
+	/** Tells what follows from these sets from what followed from others. */
+	get version(): string {
+		return `${this.id}.${this.revision}`;
+	}
+
 	readonly all: RecordSet;
 
 	constructor(
 		readonly code: string,
+		/** Of the index itself, never given again, and of its records. */
+		readonly id: number,
 		readonly revision: number,
 		readonly records: number,
 		/** Sets kept take no more than this, in bytes; then those longest unused go. */
@@ -154,7 +162,7 @@ export class IndexSets {
 	private async loadNumbers(uris: readonly string[]): Promise<void> {
 		const unknown = [...new Set(uris.filter((uri) => !this.numbers.has(uri)))];
 		if (unknown.length === 0) return;
-		const rows = await connection().sql<{ h: number; uri: string }[]>`
+		const rows = await connection().sql<{ h: number; uri: string }>`
 			select h, uri from tagged_headings where index_code = ${this.code} and uri = any(${unknown})`;
 		for (const uri of unknown) this.numbers.set(uri, undefined);
 		for (const { h, uri } of rows) this.numbers.set(uri, h);
@@ -162,7 +170,7 @@ export class IndexSets {
 
 	private async readStored(names: readonly string[]): Promise<Map<string, Uint8Array>> {
 		if (names.length === 0) return new Map();
-		const rows = await connection().sql<{ name: string; bytes: Uint8Array }[]>`
+		const rows = await connection().sql<{ name: string; bytes: Uint8Array }>`
 			select name, bytes from record_sets where index_code = ${this.code} and name = any(${[...new Set(names)]})`;
 		return new Map(rows.map(({ name, bytes }) => [name, bytes]));
 	}
@@ -180,8 +188,8 @@ export class IndexSets {
 		if (leaf.kind !== 'word') return RecordSet.empty;
 		const { column, query } = queryOf(leaf);
 		const { sql } = connection();
-		const rows = await sql<{ n: number }[]>`
-			select n from records where index_code = ${this.code} and ${sql(column)} @@ ${query}::tsquery order by n`;
+		const rows = await sql<{ n: number }>`
+			select n from records where index_code = ${this.code} and ${verbatim(column)} @@ ${query}::tsquery order by n`;
 		return this.keep(name, RecordSet.fromSorted(rows.map(({ n }) => n)));
 	}
 
@@ -234,14 +242,18 @@ export class IndexSets {
 	}
 }
 
-const current = new Map<string, IndexSets>();
+const current = new Map<number, IndexSets>();
 
 /** The sets of an index as its row says it stands. */
-export function setsOf({ code, recordsRevision, records }: IndexRow): IndexSets {
-	const known = current.get(code);
+export function setsOf({ id, code, recordsRevision, records }: IndexRow): IndexSets {
+	const known = current.get(id);
 	if (known && known.revision === recordsRevision) return known;
-	const fresh = new IndexSets(code, recordsRevision, records);
+	const fresh = new IndexSets(code, id, recordsRevision, records);
 	// A request that began before a change must not bring back what is out of date.
-	if (!known || known.revision < recordsRevision) current.set(code, fresh);
+	if (!known || known.revision < recordsRevision) {
+		// What was called so before has been removed.
+		for (const [other, sets] of current) if (sets.code === code && other < id) current.delete(other);
+		current.set(id, fresh);
+	}
 	return fresh;
 }

@@ -1,5 +1,4 @@
 /** Records into an index, with their sets: one transaction, so that no server ever sees the one without the other. */
-import type { TransactionSql } from 'postgres';
 import { canonical } from '../../../core/canonical';
 import { workKeys } from '../../../core/evidence';
 import {
@@ -11,6 +10,7 @@ import {
 import { COMMON_LIMITS, RecordSet, vectorsOf } from '../../../core/search';
 import { fold, wordsOf } from '../../../core/text';
 import { copy, type Value } from '../db/copy';
+import type { Transaction } from '../db/statements';
 import { pairWorks } from './works';
 
 export interface Stored {
@@ -56,8 +56,12 @@ class SetChanges {
 		this.at(name).add.push(n);
 	}
 
-	remove(name: string, n: number): void {
-		this.at(name).remove.push(n);
+	/** What was added before, by an earlier entry of the same file, is no longer to be added. */
+	remove(name: string, n: number, wasAdded: boolean): void {
+		const { add, remove } = this.at(name);
+		if (!wasAdded) return void remove.push(n);
+		const at = add.lastIndexOf(n);
+		if (at >= 0) add.splice(at, 1);
 	}
 
 	/** Numbers of the headings whose sets change. */
@@ -82,73 +86,117 @@ function* batches<T>(list: readonly T[], most = BATCH): Generator<T[]> {
 	for (let at = 0; at < list.length; at += most) yield list.slice(at, at + most);
 }
 
-/**
- * Adds records to an index; one whose key is there already takes the place of that record. The index is locked meanwhile.
- * A few statements for every 5,000 records, besides the rows themselves.
- */
+/** Adds records to an index; see `RecordStore`. */
 export async function storeRecords(
-	tx: TransactionSql,
+	tx: Transaction,
 	indexCode: string,
 	drafts: readonly RecordDraft[]
 ): Promise<Stored> {
-	const [index] = await tx<{ records: number }[]>`
-		select records from subject_indexes where code = ${indexCode} for update`;
-	const numbers = await heldHeadings(tx, indexCode);
-	const known = new Map<string, { n: number; same: boolean }>();
-	const byKey = new Map(drafts.map((draft) => [draft.key, draft]));
-	for (const keys of batches([...byKey.keys()])) {
-		const rows = await tx<
-			{ key: string; n: number; csl: unknown; limits: Record<string, string[]>; tags: unknown }[]
-		>`
-			select r.key, r.n, r.csl, r.limits, (
-				select coalesce(json_agg(json_build_array(t.h, t.chief, t.aspect) order by t.position), '[]')
-				from taggings t where t.index_code = r.index_code and t.n = r.n) as tags
-			from records r where r.index_code = ${indexCode} and r.key = any(${keys})`;
-		for (const { key, n, csl, limits, tags } of rows) {
-			let draft = byKey.get(key) as RecordDraft;
-			if (!draft.limits) {
-				draft = { ...draft, limits: labelsOf(limits) };
-				byKey.set(key, draft);
-			}
-			const own = draft.taggings.map(({ uri, chief, aspect }) => [numbers.at(uri), chief, aspect ?? null]);
-			const same = canonical([csl, limits, tags]) === canonical([draft.item, limitsOfRecord(draft), own]);
-			known.set(key, { n, same });
-		}
-	}
-	const kept = [...byKey.values()].filter(({ key }) => !known.get(key)?.same);
-	const replaced = kept.flatMap(({ key }) => known.get(key)?.n ?? []);
-	const changes = new SetChanges();
-	await takeOut(tx, indexCode, replaced, changes);
-	const cited = kept.flatMap(({ key, cites }) => (cites ? (known.get(key)?.n ?? []) : []));
-	for (const some of batches(cited))
-		await tx`delete from record_references where index_code = ${indexCode} and n = any(${some})`;
+	const store = await RecordStore.open(tx, indexCode);
+	await store.add(drafts);
+	return store.finish();
+}
 
-	let next = index.records;
-	const placed = kept.map((draft) => ({ draft, n: known.get(draft.key)?.n ?? next++ }));
-	for (const { draft, n } of placed) {
-		for (const { uri, label, chief, aspect } of draft.taggings)
-			for (const name of setNamesOfTagging(numbers.of(uri, label), { chief, aspect })) changes.add(name, n);
-		for (const name of setNamesOfLimits(limitsOfRecord(draft))) changes.add(name, n);
+/**
+ * Adds records to an index, as many at a time as their source has at hand; one whose key is there already takes the place
+ * of that record. The index is locked meanwhile, and its sets are written at the end. A few statements for every 5,000
+ * records, besides the rows themselves. Memory: a number for each tagging and label.
+ */
+export class RecordStore {
+	private readonly changes = new SetChanges();
+	/** Numbers of the records that were written here. */
+	private readonly written = new Set<number>();
+	private readonly cites: { n: number; cites: readonly string[] }[] = [];
+	private next: number;
+	private readonly stored: Stored = { added: 0, replaced: 0, unchanged: 0 };
+
+	private constructor(
+		private readonly tx: Transaction,
+		private readonly indexCode: string,
+		private readonly records: number,
+		private readonly numbers: Awaited<ReturnType<typeof heldHeadings>>
+	) {
+		this.next = records;
 	}
-	await numbers.write(tx);
-	await copyRows(tx, indexCode, placed, (uri) => numbers.at(uri) as number);
-	await writeReferences(tx, indexCode, placed);
-	await pairWorks(
-		tx,
-		indexCode,
-		placed.map(({ n }) => n)
-	);
-	await writeSets(tx, indexCode, changes);
-	await countHeadings(tx, indexCode, changes.headings());
-	if (kept.length > 0)
-		await tx`
-			update subject_indexes set records = ${next}, records_revision = records_revision + 1
-			where code = ${indexCode}`;
-	return {
-		added: next - index.records,
-		replaced: replaced.length,
-		unchanged: byKey.size - kept.length
-	};
+
+	static async open(tx: Transaction, indexCode: string): Promise<RecordStore> {
+		const [index] = await tx<{ records: number }>`
+			select records from subject_indexes where code = ${indexCode} for update`;
+		return new RecordStore(tx, indexCode, index.records, await heldHeadings(tx, indexCode));
+	}
+
+	async add(drafts: readonly RecordDraft[]): Promise<void> {
+		const { tx, indexCode, numbers, changes, written } = this;
+		const byKey = new Map(drafts.map((draft) => [draft.key, draft]));
+		const known = await this.find(byKey);
+		const kept = [...byKey.values()].filter(({ key }) => !known.get(key)?.same);
+		for (const { n, same } of known.values()) {
+			// What an earlier piece of the same file brought is counted once.
+			if (n >= this.records || written.has(n)) continue;
+			if (same) this.stored.unchanged++;
+			else this.stored.replaced++;
+		}
+		const replaced = kept.flatMap(({ key }) => known.get(key)?.n ?? []);
+		await takeOut(tx, indexCode, replaced, changes, written);
+		const cited = kept.flatMap(({ key, cites }) => (cites ? (known.get(key)?.n ?? []) : []));
+		for (const some of batches(cited))
+			await tx`delete from record_references where index_code = ${indexCode} and n = any(${some})`;
+		const placed = kept.map((draft) => ({ draft, n: known.get(draft.key)?.n ?? this.next++ }));
+		for (const { draft, n } of placed) {
+			written.add(n);
+			for (const { uri, label, chief, aspect } of draft.taggings)
+				for (const name of setNamesOfTagging(numbers.of(uri, label), { chief, aspect })) changes.add(name, n);
+			for (const name of setNamesOfLimits(limitsOfRecord(draft))) changes.add(name, n);
+			if (draft.cites) this.cites.push({ n, cites: draft.cites });
+		}
+		await numbers.write(tx);
+		await copyRows(tx, indexCode, placed, (uri) => numbers.at(uri) as number);
+	}
+
+	/** Records of the index that have the keys of some drafts, and whether they are just as those say. */
+	private async find(byKey: Map<string, RecordDraft>): Promise<Map<string, { n: number; same: boolean }>> {
+		const { tx, indexCode, numbers } = this;
+		const known = new Map<string, { n: number; same: boolean }>();
+		for (const keys of batches([...byKey.keys()])) {
+			const rows = await tx<{
+				key: string;
+				n: number;
+				csl: unknown;
+				limits: Record<string, string[]>;
+				tags: unknown;
+			}>`
+				select r.key, r.n, r.csl, r.limits, (
+					select coalesce(json_agg(json_build_array(t.h, t.chief, t.aspect) order by t.position), '[]')
+					from taggings t where t.index_code = r.index_code and t.n = r.n) as tags
+				from records r where r.index_code = ${indexCode} and r.key = any(${keys})`;
+			for (const { key, n, csl, limits, tags } of rows) {
+				let draft = byKey.get(key) as RecordDraft;
+				if (!draft.limits) {
+					draft = { ...draft, limits: labelsOf(limits) };
+					byKey.set(key, draft);
+				}
+				const own = draft.taggings.map(({ uri, chief, aspect }) => [numbers.at(uri), chief, aspect ?? null]);
+				const same = canonical([csl, limits, tags]) === canonical([draft.item, limitsOfRecord(draft), own]);
+				known.set(key, { n, same });
+			}
+		}
+		return known;
+	}
+
+	/** Writes what all that was added comes to. */
+	async finish(): Promise<Stored> {
+		const { tx, indexCode, changes, written } = this;
+		if (written.size > 0) {
+			await writeReferences(tx, indexCode, this.cites);
+			await pairWorks(tx, indexCode, [...written]);
+			await writeSets(tx, indexCode, changes);
+			await countHeadings(tx, indexCode, changes.headings());
+			await tx`
+				update subject_indexes set records = ${this.next}, records_revision = records_revision + 1
+				where code = ${indexCode}`;
+		}
+		return { ...this.stored, added: this.next - this.records };
+	}
 }
 
 /** The labels of a stored record, without what follows from the record itself. */
@@ -158,8 +206,8 @@ function labelsOf(limits: Record<string, string[]>): Record<string, string[]> {
 }
 
 /** The numbers of the headings that records of an index carry; new ones get the next number. */
-async function heldHeadings(tx: TransactionSql, indexCode: string) {
-	const rows = await tx<{ h: number; uri: string }[]>`
+async function heldHeadings(tx: Transaction, indexCode: string) {
+	const rows = await tx<{ h: number; uri: string }>`
 		select h, uri from tagged_headings where index_code = ${indexCode}`;
 	const byUri = new Map(rows.map(({ h, uri }) => [uri, h]));
 	const fresh: { h: number; uri: string; label: string }[] = [];
@@ -172,29 +220,33 @@ async function heldHeadings(tx: TransactionSql, indexCode: string) {
 			byUri.set(uri, byUri.size);
 			return byUri.size - 1;
 		},
-		async write(to: TransactionSql): Promise<void> {
+		async write(to: Transaction): Promise<void> {
+			const some = fresh.splice(0);
+			if (some.length === 0) return;
 			await copy(to, 'tagged_headings', 'index_code, h, uri, label', function* () {
-				for (const { h, uri, label } of fresh) yield [indexCode, h, uri, label];
+				for (const { h, uri, label } of some) yield [indexCode, h, uri, label];
 			});
 		}
 	};
 }
 
 async function takeOut(
-	tx: TransactionSql,
+	tx: Transaction,
 	indexCode: string,
 	gone: readonly number[],
-	changes: SetChanges
+	changes: SetChanges,
+	written: ReadonlySet<number>
 ): Promise<void> {
 	for (const some of batches(gone)) {
-		const tags = await tx<{ n: number; h: number; chief: boolean; aspect: string | null }[]>`
+		const tags = await tx<{ n: number; h: number; chief: boolean; aspect: string | null }>`
 			delete from taggings where index_code = ${indexCode} and n = any(${some}) returning n, h, chief, aspect`;
 		for (const { n, h, chief, aspect } of tags)
 			for (const name of setNamesOfTagging(h, { chief, aspect: aspect ?? undefined }))
-				changes.remove(name, n);
-		const rows = await tx<{ n: number; limits: Record<string, string[]> }[]>`
+				changes.remove(name, n, written.has(n));
+		const rows = await tx<{ n: number; limits: Record<string, string[]> }>`
 			delete from records where index_code = ${indexCode} and n = any(${some}) returning n, limits`;
-		for (const { n, limits } of rows) for (const name of setNamesOfLimits(limits)) changes.remove(name, n);
+		for (const { n, limits } of rows)
+			for (const name of setNamesOfLimits(limits)) changes.remove(name, n, written.has(n));
 	}
 }
 
@@ -204,7 +256,7 @@ interface Placed {
 }
 
 async function copyRows(
-	tx: TransactionSql,
+	tx: Transaction,
 	indexCode: string,
 	placed: readonly Placed[],
 	numberOf: (uri: string) => number
@@ -243,8 +295,12 @@ async function copyRows(
 	});
 }
 
-async function writeReferences(tx: TransactionSql, indexCode: string, placed: readonly Placed[]) {
-	const pairs = placed.flatMap(({ draft, n }) => (draft.cites ?? []).map((cited) => ({ n, cited })));
+async function writeReferences(
+	tx: Transaction,
+	indexCode: string,
+	citing: readonly { n: number; cites: readonly string[] }[]
+) {
+	const pairs = citing.flatMap(({ n, cites }) => cites.map((cited) => ({ n, cited })));
 	// Each statement goes through the records of the index, so there are few of them.
 	for (const some of batches(pairs, 20 * BATCH))
 		await tx`
@@ -255,9 +311,9 @@ async function writeReferences(tx: TransactionSql, indexCode: string, placed: re
 			on conflict do nothing`;
 }
 
-async function writeSets(tx: TransactionSql, indexCode: string, { byName }: SetChanges): Promise<void> {
+async function writeSets(tx: Transaction, indexCode: string, { byName }: SetChanges): Promise<void> {
 	for (const names of batches([...byName.keys()])) {
-		const rows = await tx<{ name: string; bytes: Uint8Array }[]>`
+		const rows = await tx<{ name: string; bytes: Uint8Array }>`
 			delete from record_sets where index_code = ${indexCode} and name = any(${names}) returning name, bytes`;
 		const before = new Map(rows.map(({ name, bytes }) => [name, RecordSet.fromBytes(bytes)]));
 		const sets = names.flatMap((name) => {
@@ -272,11 +328,7 @@ async function writeSets(tx: TransactionSql, indexCode: string, { byName }: SetC
 }
 
 /** Counts of headings, kept where lists can reach them without a set. */
-async function countHeadings(
-	tx: TransactionSql,
-	indexCode: string,
-	numbers: readonly number[]
-): Promise<void> {
+async function countHeadings(tx: Transaction, indexCode: string, numbers: readonly number[]): Promise<void> {
 	for (const some of batches(numbers))
 		await tx`
 		update tagged_headings t set
@@ -288,7 +340,7 @@ async function countHeadings(
 }
 
 async function copySets(
-	tx: TransactionSql,
+	tx: Transaction,
 	indexCode: string,
 	sets: Iterable<{ name: string; set: RecordSet }>
 ): Promise<void> {
@@ -300,7 +352,7 @@ async function copySets(
 
 /** Makes all sets of an index anew from its rows, which are read in order as a stream. */
 export async function rebuildSets(
-	tx: TransactionSql,
+	tx: Transaction,
 	indexCode: string
 ): Promise<{ sets: number; bytes: number }> {
 	const numbers = new Map<string, number[]>();
@@ -310,13 +362,13 @@ export async function rebuildSets(
 		// A record that carries a heading twice counts once.
 		else if (known[known.length - 1] !== n) known.push(n);
 	};
-	const tags = tx<{ n: number; h: number; chief: boolean; aspect: string | null }[]>`
-		select n, h, chief, aspect from taggings where index_code = ${indexCode} order by n`.cursor(50_000);
+	const tags = tx.pages<{ n: number; h: number; chief: boolean; aspect: string | null }>(50_000)`
+		select n, h, chief, aspect from taggings where index_code = ${indexCode} order by n`;
 	for await (const rows of tags)
 		for (const { n, h, chief, aspect } of rows)
 			for (const name of setNamesOfTagging(h, { chief, aspect: aspect ?? undefined })) add(name, n);
-	const limits = tx<{ n: number; limits: Record<string, string[]> }[]>`
-		select n, limits from records where index_code = ${indexCode} order by n`.cursor(20_000);
+	const limits = tx.pages<{ n: number; limits: Record<string, string[]> }>(20_000)`
+		select n, limits from records where index_code = ${indexCode} order by n`;
 	for await (const rows of limits)
 		for (const { n, limits } of rows) for (const name of setNamesOfLimits(limits)) add(name, n);
 	await tx`delete from record_sets where index_code = ${indexCode}`;
@@ -329,7 +381,7 @@ export async function rebuildSets(
 		}
 	}
 	await copySets(tx, indexCode, sets());
-	const held = await tx<{ h: number }[]>`select h from tagged_headings where index_code = ${indexCode}`;
+	const held = await tx<{ h: number }>`select h from tagged_headings where index_code = ${indexCode}`;
 	await countHeadings(
 		tx,
 		indexCode,

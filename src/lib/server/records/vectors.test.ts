@@ -37,7 +37,7 @@ describe('terms in a stored vector', () => {
 						affiliation: [],
 						funder: []
 					});
-					const [{ vector }] = await connection().sql<{ vector: Buffer }[]>`
+					const [{ vector }] = await connection().sql<{ vector: Buffer }>`
 						select tsvectorsend(${topic}::text::tsvector) as vector`;
 					const found = new WantedTerms(terms).occurrencesIn(vector);
 					const count = (written: string, { text: wanted, stem }: Term) =>

@@ -5,6 +5,7 @@ import type { RecordDraft } from '../../../core/formats/records';
 import { LOCAL_PERSON } from '../access';
 import { dropDatabase, migratedDatabase } from '../database.test-aid';
 import { connection } from '../db/client';
+import { verbatim } from '../db/statements';
 import { createIndex, removeIndex } from '../indexes';
 import { storeRecords } from './store';
 
@@ -23,7 +24,7 @@ afterAll(() => dropDatabase(url));
 async function empty(): Promise<void> {
 	const { sql } = connection();
 	for (const table of ['records', 'taggings', 'tagged_headings', 'record_sets', 'shared_works'])
-		await sql`delete from ${sql(table)}`;
+		await sql`delete from ${verbatim(table)}`;
 	await sql`update subject_indexes set records = 0`;
 }
 beforeEach(empty);
@@ -33,7 +34,7 @@ const store = (code: Code, drafts: readonly RecordDraft[]) =>
 
 /** Pairs as the table has them, by the keys of the records. */
 async function pairs(): Promise<string[]> {
-	const rows = await connection().sql<{ here: string; there: string }[]>`
+	const rows = await connection().sql<{ here: string; there: string }>`
 		select s.index_code || ' ' || a.key as here, s.other_code || ' ' || b.key as there
 		from shared_works s
 		join records a on a.index_code = s.index_code and a.n = s.n
@@ -121,9 +122,9 @@ describe('works in several indexes', () => {
 		await connection().sql.begin((tx) => storeRecords(tx, 'moss', [work]));
 		expect(await pairs()).toHaveLength(2);
 		await removeIndex(LOCAL_PERSON, 'moss');
-		const [{ left }] = await connection().sql<
-			{ left: number }[]
-		>`select count(*)::int as left from shared_works`;
+		const [{ left }] = await connection().sql<{
+			left: number;
+		}>`select count(*)::int as left from shared_works`;
 		expect(left).toBe(0);
 	});
 });

@@ -1,9 +1,9 @@
 /** Which records of two indexes are of one work: worked out as records come in, by the rules of `isSameWork`. */
-import type { TransactionSql } from 'postgres';
+import type { Transaction } from '../db/statements';
 
 /** Finds the records of other indexes that are of the works of some records. Four statements, each by index. */
 export async function pairWorks(
-	tx: TransactionSql,
+	tx: Transaction,
 	indexCode: string,
 	numbers: readonly number[]
 ): Promise<void> {

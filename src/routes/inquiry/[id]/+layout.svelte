@@ -4,6 +4,7 @@
 	import ConceptStrip from '$lib/components/frame/ConceptStrip.svelte';
 	import { useKeys } from '$lib/components/frame/keys.svelte';
 	import KeysSheet from '$lib/components/frame/KeysSheet.svelte';
+	import Rail from '$lib/components/frame/Rail.svelte';
 	import TopBar from '$lib/components/frame/TopBar.svelte';
 	import { InquiryStore, provideInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 
@@ -39,12 +40,15 @@
 </script>
 
 <a class="sr-only focus:not-sr-only" href="#main">To the content</a>
-<div class="flex h-dvh flex-col">
-	<TopBar person={data.person} onKeys={() => (keysOpen = true)} />
-	<ConceptStrip />
-	<main id="main" class="flex min-h-0 flex-1 flex-col">
-		{@render children()}
-	</main>
+<div class="flex h-dvh max-sm:flex-col-reverse">
+	<Rail />
+	<div class="flex min-h-0 min-w-0 flex-1 flex-col">
+		<TopBar person={data.person} onKeys={() => (keysOpen = true)} />
+		<ConceptStrip />
+		<main id="main" class="flex min-h-0 flex-1 flex-col">
+			{@render children()}
+		</main>
+	</div>
 </div>
 <KeysSheet bind:open={keysOpen} />
 <CollisionPanel />

@@ -8,7 +8,7 @@
 	import TakeIn from '$lib/components/crosswalk/TakeIn.svelte';
 	import { useKeys } from '$lib/components/frame/keys.svelte';
 	import { crosswalkAt, questionAt } from '$lib/components/inquiry/addresses';
-	import { currentConcept } from '$lib/components/inquiry/current-concept';
+	import { placeOf } from '$lib/components/inquiry/in-hand';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 
 	const store = $derived(useInquiry()());
@@ -80,7 +80,7 @@
 		void goto(url, { keepFocus: true, noScroll: true });
 	};
 	const close = () =>
-		goto(crosswalkAt({ id: store.id, concept: currentConcept(store)?.id }), {
+		goto(crosswalkAt(placeOf(store)), {
 			keepFocus: true,
 			noScroll: true
 		});
@@ -151,7 +151,7 @@
 {#if store.concepts.length === 0}
 	<div class="m-auto max-w-md p-8 text-center">
 		<p class="mb-3">A crosswalk has a row for each concept. Split the question into its ideas first.</p>
-		<a class="action" href={questionAt({ id: store.id })}>To the question</a>
+		<a class="action" href={questionAt(placeOf(store))}>To the question</a>
 	</div>
 {:else if store.columns.length === 0}
 	<div class="m-auto max-w-md p-8 text-center">

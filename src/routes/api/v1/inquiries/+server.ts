@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto';
 import * as v from 'valibot';
 import { answer, bodyOf } from '$lib/server/http';
 import { createInquiry, listInquiries } from '$lib/server/inquiries';
-import { importInquiry, inquiryDocument } from '$lib/server/inquiry-document';
+import { inquiryDocument } from '$lib/server/document-schema';
+import { importInquiry } from '$lib/server/inquiry-document';
 import { newInquiry } from '$lib/server/schemas';
 
 export const GET = ({ locals }) => answer(() => listInquiries(locals.person));

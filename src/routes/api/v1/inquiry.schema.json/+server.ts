@@ -1,4 +1,4 @@
 import { json } from '@sveltejs/kit';
-import { inquirySchema } from '$lib/server/inquiry-document';
+import { inquirySchema } from '$lib/server/document-schema';
 
 export const GET = () => json(inquirySchema());

@@ -4,7 +4,7 @@
 	import MarkedBar from '$lib/components/browse/MarkedBar.svelte';
 	import TopHeadings from '$lib/components/browse/TopHeadings.svelte';
 	import { lanesAt } from '$lib/components/inquiry/addresses';
-	import { currentConcept } from '$lib/components/inquiry/current-concept';
+	import { currentConcept, placeOf } from '$lib/components/inquiry/in-hand';
 	import { freshId, useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 	import FreeWord from '$lib/components/marks/FreeWord.svelte';
 
@@ -27,7 +27,7 @@
 			<a
 				class="quiet-action !px-1.5 aria-[current]:bg-wash"
 				aria-current={word.text.replace(/\*$/, '') === data.query ? 'true' : undefined}
-				href={lanesAt({ id: store.id, concept: concept.id }, word.text.replace(/\*$/, ''))}
+				href={lanesAt({ ...placeOf(store), concept: concept.id }, word.text.replace(/\*$/, ''))}
 				><FreeWord text={word.text} /></a
 			>
 		{:else}

@@ -1,4 +1,4 @@
 import { answer } from '$lib/server/http';
-import { coverageOf } from '$lib/server/records/coverage';
+import { figuresOf } from '$lib/server/records/coverage';
 
-export const GET = ({ locals, params }) => answer(() => coverageOf(locals.person, params.id));
+export const GET = ({ locals, params }) => answer(() => figuresOf(locals.person, params.id));

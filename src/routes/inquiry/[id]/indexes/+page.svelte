@@ -1,5 +1,7 @@
 <script lang="ts">
+	import { number } from '$lib/components/numbers';
 	import { crosswalkAt, displayAt } from '$lib/components/inquiry/addresses';
+	import { placeOf } from '$lib/components/inquiry/in-hand';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';
 
@@ -58,7 +60,7 @@
 			<h1 class="text-base font-semibold">Subject indexes for this inquiry</h1>
 			<span class="text-quiet">{chosen.length} of {store.indexes.length} chosen</span>
 			<a class="quiet-action ml-auto" href="/indexes">Load vocabularies, make an index</a>
-			<a class="action" href={crosswalkAt({ id: store.id })}>To the crosswalk</a>
+			<a class="action" href={crosswalkAt(placeOf(store))}>To the crosswalk</a>
 		</div>
 		{#if problem}<p class="text-warn" role="alert">
 				The matches could not be counted. They come back with the next change.
@@ -78,8 +80,8 @@
 						<p class="mt-1 max-w-prose">{index.coverage || 'No coverage statement.'}</p>
 						<p class="mt-1 text-xs text-quiet">
 							{#if index.edition}
-								{index.headings.toLocaleString('en')}
-								{index.headingNoun} with {index.entryTerms.toLocaleString('en')} entry terms, edition {index.edition}
+								{number(index.headings)}
+								{index.headingNoun} with {number(index.entryTerms)} entry terms, edition {index.edition}
 								· {index.hierarchical ? 'a hierarchy' : 'a flat list'}
 								· {index.languages.map(named).join(', ') || 'language not said'}
 								· {index.hasChief ? 'marks chief headings' : 'no chief marking'}
@@ -107,7 +109,7 @@
 									onclick={() => move(index.code, 1)}>Down</button
 								>
 							{/if}
-							{#if index.edition}<a class="quiet-action" href={displayAt({ id: store.id }, index.code)}
+							{#if index.edition}<a class="quiet-action" href={displayAt(placeOf(store), index.code)}
 									>Browse</a
 								>{/if}
 						</div>

@@ -1,9 +1,11 @@
 <script lang="ts">
-	import { goto, invalidateAll } from '$app/navigation';
+	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import type { HistoryEntry } from '$lib/server/inquiry-changes';
 	import type { Comparison, RunLine } from '$lib/server/records/runs';
 	import { strategyAt } from '$lib/components/inquiry/addresses';
+	import { placeOf } from '$lib/components/inquiry/in-hand';
+	import { hour } from '$lib/components/inquiry/moment';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 	import Compare from '$lib/components/logbook/Compare.svelte';
 	import Elsewhere from '$lib/components/logbook/Elsewhere.svelte';
@@ -20,14 +22,10 @@
 	const SHOWN = ['everything', 'runs', 'decisions'] as const;
 	const asked = $derived(page.url.searchParams.get('show') as (typeof SHOWN)[number]);
 	const shown = $derived(SHOWN.includes(asked) ? asked : 'everything');
-	let chosen = $state<number[]>([]);
+	/** The run that another one is to be set beside. */
+	let beside = $state.raw<RunLine | undefined>();
 	let comparison = $state.raw<Comparison | undefined>();
 	let loggingElsewhere = $state(false);
-	const inOrder = $derived([...chosen].sort((a, b) => a - b));
-	const sameIndex = $derived(
-		new Set(data.runs.filter(({ number }) => chosen.includes(number)).map(({ indexCode }) => indexCode))
-			.size === 1
-	);
 
 	async function readOlder() {
 		const last = entries[entries.length - 1];
@@ -67,8 +65,6 @@
 		}
 		return found;
 	});
-	const hour = (at: string) =>
-		new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 	const STATES = { standing: '', undone: 'undone', dropped: 'undone' } as const;
 
 	function show(what: string) {
@@ -77,19 +73,16 @@
 		else url.searchParams.set('show', what);
 		void goto(url, { keepFocus: true, noScroll: true, replaceState: true });
 	}
-	async function compare() {
-		const [a, b] = inOrder;
+	/** Sets two runs of one index beside each other, the earlier one first. */
+	async function setBeside(one: number, other: number) {
+		beside = undefined;
+		const [a, b] = [one, other].sort((x, y) => x - y);
 		comparison = await askRuns<Comparison>(`/inquiry/${store.id}/runs/compare?a=${a}&b=${b}`);
 	}
-	async function combine(how: 'and' | 'or' | 'not') {
-		const made = await askRuns(`/inquiry/${store.id}/runs`, {
-			kind: 'combine',
-			how,
-			runs: $state.snapshot(chosen)
-		});
-		if (!made) return;
-		chosen = [];
-		await invalidateAll();
+	const chooseOther = (run: RunLine) => (beside = beside?.number === run.number ? undefined : run);
+
+	function onkeydown(event: KeyboardEvent) {
+		if (event.key === 'Escape') beside = undefined;
 	}
 </script>
 
@@ -107,11 +100,23 @@
 			>
 		{/each}
 	</div>
+	{#if beside}
+		<p class="text-lichen-deep" role="status">
+			Run {beside.number} waits: choose another run of {store.indexName(beside.indexCode)}.
+			<button class="quiet-action" onclick={() => (beside = undefined)}>Leave it</button>
+		</p>
+	{/if}
 	<span class="ml-auto"></span>
 	<button class="quiet-action" onclick={() => (loggingElsewhere = true)}>Log a search made elsewhere</button>
 </div>
-<!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reached by the keys that scroll it) -->
-<div class="relative min-h-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="Logbook">
+<!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions (what scrolls must be reached by the keys that scroll it) -->
+<div
+	class="relative min-h-0 flex-1 overflow-y-auto"
+	tabindex="0"
+	role="region"
+	aria-label="Logbook"
+	{onkeydown}
+>
 	<div class="mx-auto max-w-3xl p-6">
 		{#each days as { day, entries: own } (day)}
 			<section class="mb-6">
@@ -123,9 +128,9 @@
 							{#if run}
 								<RunEntry
 									{run}
-									chosen={chosen.includes(run.number)}
-									onChoose={(on) =>
-										(chosen = on ? [...chosen, run.number] : chosen.filter((other) => other !== run.number))}
+									{beside}
+									onBeside={() => chooseOther(run)}
+									onSet={(other) => setBeside(other, run.number)}
 								/>
 								<span class="pt-2 text-xs text-quiet">{run.person}</span>
 							{:else if change}
@@ -146,9 +151,8 @@
 			</section>
 		{:else}
 			<p class="text-quiet">
-				{#if shown === 'runs'}Nothing has been run yet. <a
-						class="underline"
-						href={strategyAt({ id: store.id })}>Go to a strategy</a
+				{#if shown === 'runs'}Nothing has been run yet. <a class="underline" href={strategyAt(placeOf(store))}
+						>Go to a strategy</a
 					> and run it: each run is kept here.
 				{:else}Nothing has been done in this inquiry yet. Every change is kept here, with its reason.{/if}
 			</p>
@@ -158,35 +162,5 @@
 			>{/if}
 	</div>
 </div>
-{#if chosen.length > 0}
-	<div
-		class="flex flex-wrap items-center gap-2 border-t bg-leaf px-4 py-2"
-		role="region"
-		aria-label="Chosen runs"
-	>
-		<span>{chosen.length === 1 ? `Run ${chosen[0]}: choose another` : `Runs ${chosen.join(', ')}`}</span>
-		{#if chosen.length > 1 && !sameIndex}<span class="text-warn"
-				>They are from different subject indexes, whose records cannot be set against each other.</span
-			>{/if}
-		<span class="ml-auto"></span>
-		<button class="action" disabled={chosen.length !== 2 || !sameIndex} onclick={compare}>Compare</button>
-		<button
-			class="quiet-action border"
-			disabled={chosen.length < 2 || !sameIndex}
-			onclick={() => combine('and')}>Found by all</button
-		>
-		<button
-			class="quiet-action border"
-			disabled={chosen.length < 2 || !sameIndex}
-			onclick={() => combine('or')}>Found by any</button
-		>
-		<button
-			class="quiet-action border"
-			disabled={chosen.length < 2 || !sameIndex}
-			onclick={() => combine('not')}>Only by run {chosen[0]}</button
-		>
-		<button class="quiet-action" onclick={() => (chosen = [])}>Choose none</button>
-	</div>
-{/if}
 {#if comparison}<Compare {comparison} onClose={() => (comparison = undefined)} />{/if}
 {#if loggingElsewhere}<Elsewhere onClose={() => (loggingElsewhere = false)} />{/if}

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { useKeys } from '$lib/components/frame/keys.svelte';
 	import { crosswalkAt } from '$lib/components/inquiry/addresses';
+	import { placeOf } from '$lib/components/inquiry/in-hand';
 	import { freshId, useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 	import ConceptRow from '$lib/components/question/ConceptRow.svelte';
 	import QuestionText from '$lib/components/question/QuestionText.svelte';
@@ -70,7 +71,7 @@
 				<button class="action">Add concept</button>
 				<span class="ml-auto flex gap-2">
 					<a class="quiet-action border" href="/inquiry/{store.id}/indexes">Choose subject indexes</a>
-					<a class="quiet-action border" href={crosswalkAt({ id: store.id })}>To the crosswalk</a>
+					<a class="quiet-action border" href={crosswalkAt(placeOf(store))}>To the crosswalk</a>
 				</span>
 			</form>
 		</section>

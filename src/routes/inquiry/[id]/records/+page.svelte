@@ -3,18 +3,18 @@
 	import { navigating, page } from '$app/state';
 	import { useKeys } from '$lib/components/frame/keys.svelte';
 	import { indexesAt, recordsAt, strategyAt } from '$lib/components/inquiry/addresses';
-	import { currentConcept } from '$lib/components/inquiry/current-concept';
+	import { currentConcept, placeOf } from '$lib/components/inquiry/in-hand';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';
 	import RecordList from '$lib/components/records/RecordList.svelte';
 	import RecordView from '$lib/components/records/RecordView.svelte';
-	import { number } from '$lib/components/strategy/words';
+	import { number } from '$lib/components/numbers';
 
 	/** What a strategy finds, or what a run found: the list, with the record in hand beside it. */
 	let { data } = $props();
 	const store = $derived(useInquiry()());
 	const concept = $derived(currentConcept(store));
-	const place = $derived({ id: store.id, concept: concept?.id });
+	const place = $derived(placeOf(store));
 	const index = $derived(store.indexes.find(({ code }) => code === data.code));
 	const found = $derived(data.page);
 	const last = $derived(found ? Math.min(found.count, found.offset + found.size) : 0);

@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
-	import { toast } from 'svelte-sonner';
+	import { messages } from '$lib/components/frame/messages.svelte';
 	import { goto } from '$app/navigation';
-	import { currentConcept } from '$lib/components/inquiry/current-concept';
+	import { placeOf } from '$lib/components/inquiry/in-hand';
 	import { indexesAt, recordsAt, strategyAt } from '$lib/components/inquiry/addresses';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 	import { useKeys } from '$lib/components/frame/keys.svelte';
@@ -16,11 +16,11 @@
 	import { StrategySession } from '$lib/components/strategy/strategy-session.svelte';
 	import StrategyBlock from '$lib/components/strategy/StrategyBlock.svelte';
 	import TextPanel from '$lib/components/strategy/TextPanel.svelte';
-	import { number, signed } from '$lib/components/strategy/words';
+	import { number, signed } from '$lib/components/numbers';
 
 	let { data } = $props();
 	const store = $derived(useInquiry()());
-	const place = $derived({ id: store.id, concept: currentConcept(store)?.id });
+	const place = $derived(placeOf(store));
 	const code = $derived(data.view?.code);
 	const index = $derived(store.columns.find((column) => column.code === code));
 	const session = $derived.by(() => {
@@ -63,8 +63,9 @@
 		running = false;
 		if (made === undefined) return;
 		const count = session.view.yields?.count ?? 0;
-		toast(`Run ${made} · ${store.indexName(session.code)} · ${number(count)} records`, {
-			action: { label: 'Read them', onClick: () => void goto(recordsAt(place, session.code, { run: made })) }
+		messages.say(`Run ${made} · ${store.indexName(session.code)} · ${number(count)} records`, {
+			label: 'Read them',
+			run: () => void goto(recordsAt(place, session.code, { run: made }))
 		});
 	}
 
@@ -229,7 +230,7 @@
 			{#if effects.length > 0}
 				<section aria-label="What each part would change">
 					<div class="mb-1 flex items-baseline gap-1">
-						<h3 class="font-semibold">What would change it most</h3>
+						<h2 class="font-semibold">What would change it most</h2>
 						<span class="ml-auto flex text-xs" role="group" aria-label="Direction">
 							<WordSwitch on={wanted === 'fewer'} onChange={() => (chosen = 'fewer')}>fewer</WordSwitch>
 							<WordSwitch on={wanted === 'more'} onChange={() => (chosen = 'more')}>more</WordSwitch>

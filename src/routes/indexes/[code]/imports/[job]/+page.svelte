@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted, number } from '$lib/components/numbers';
 	import PlainBar from '$lib/components/frame/PlainBar.svelte';
 	import { RULE_WORDS, SEVERITY_WORDS } from '$lib/components/indexes/rules';
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';
@@ -8,8 +9,6 @@
 	const rules = $derived(Object.entries(report?.findingCounts ?? {}).sort((a, b) => b[1] - a[1]));
 	let rule = $state('');
 	let text = $state('');
-	const number = (value: number) => value.toLocaleString('en');
-	const counted = (value: number, one: string) => `${number(value)} ${one}${value === 1 ? '' : 's'}`;
 
 	const SHOWN = 300;
 	const found = $derived(

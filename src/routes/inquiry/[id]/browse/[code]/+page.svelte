@@ -1,17 +1,18 @@
 <script lang="ts">
+	import { number } from '$lib/components/numbers';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import HierarchyDisplay from '$lib/components/browse/HierarchyDisplay.svelte';
 	import MarkedBar from '$lib/components/browse/MarkedBar.svelte';
 	import Roll from '$lib/components/browse/Roll.svelte';
 	import { displayAt, lanesAt } from '$lib/components/inquiry/addresses';
-	import { currentConcept } from '$lib/components/inquiry/current-concept';
+	import { placeOf } from '$lib/components/inquiry/in-hand';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';
 
 	let { data } = $props();
 	const store = $derived(useInquiry()());
-	const place = $derived({ id: store.id, concept: currentConcept(store)?.id });
+	const place = $derived(placeOf(store));
 	const index = $derived(data.indexes.find(({ code }) => code === data.code));
 	const typed = $derived(page.url.searchParams.get('typed') ?? '');
 
@@ -58,7 +59,7 @@
 		<IndexMark {index} size={20} />
 		<h1 class="font-semibold">{index.name}</h1>
 		<span class="text-quiet">
-			{index.headings.toLocaleString('en')}
+			{number(index.headings)}
 			{index.headingNoun}{index.edition ? `, edition ${index.edition}` : ''}{index.hierarchical
 				? ''
 				: ', a flat list'}

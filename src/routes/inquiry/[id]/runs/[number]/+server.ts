@@ -1,9 +1,14 @@
-import { answer, bodyOf } from '$lib/server/http';
+import { answer, bodyOf, numberOf } from '$lib/server/http';
 import { describeRun } from '$lib/server/records/runs';
 import { runFields } from '$lib/server/schemas';
 
 export const PATCH = ({ locals, params, request }) =>
 	answer(async () => {
-		await describeRun(locals.person, params.id, Number(params.number), await bodyOf(request, runFields));
+		await describeRun(
+			locals.person,
+			params.id,
+			numberOf(params.number, 'a run'),
+			await bodyOf(request, runFields)
+		);
 		return {};
 	});

@@ -1,6 +1,8 @@
-import { answer, queryOf } from '$lib/server/http';
+import { answer, queryOf, numberOf } from '$lib/server/http';
 import { runPage } from '$lib/server/records/runs';
 import { pageOfResults } from '$lib/server/schemas';
 
 export const GET = ({ locals, params, url }) =>
-	answer(() => runPage(locals.person, params.id, Number(params.number), queryOf(url, pageOfResults)));
+	answer(() =>
+		runPage(locals.person, params.id, numberOf(params.number, 'a run'), queryOf(url, pageOfResults))
+	);

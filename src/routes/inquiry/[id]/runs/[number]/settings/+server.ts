@@ -1,5 +1,5 @@
-import { answer } from '$lib/server/http';
+import { answer, numberOf } from '$lib/server/http';
 import { restoredSettings } from '$lib/server/records/runs';
 
 export const GET = ({ locals, params }) =>
-	answer(() => restoredSettings(locals.person, params.id, Number(params.number)));
+	answer(() => restoredSettings(locals.person, params.id, numberOf(params.number, 'a run')));

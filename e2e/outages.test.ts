@@ -1,0 +1,170 @@
+/** What becomes of the server and of what it has acknowledged when its database, or the server itself, goes away. */
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { setTimeout as wait } from 'node:timers/promises';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { freePort, startPostgres } from '../scripts/parts/postgres.mjs';
+import { startServer } from '../scripts/parts/server.mjs';
+
+const scratch = mkdtempSync(path.join(os.tmpdir(), 'oakmoss-outages-'));
+const home = path.join(scratch, 'home');
+let postgres: Awaited<ReturnType<typeof startPostgres>>;
+let server: Awaited<ReturnType<typeof startServer>>;
+let databasePort: number;
+let port: number;
+
+beforeAll(async () => {
+	databasePort = await freePort();
+	port = await freePort();
+	postgres = await startPostgres(home, { port: databasePort });
+	server = await startServer({ databaseUrl: postgres.url, port, logFile: path.join(scratch, 'server.log') });
+});
+afterAll(async () => {
+	await server.stop();
+	await postgres.stop();
+	rmSync(scratch, { recursive: true, force: true });
+});
+
+const ask = (at: string, method = 'GET', body?: unknown) =>
+	fetch(server.address + at, {
+		method,
+		signal: AbortSignal.timeout(10_000),
+		...(body !== undefined && {
+			headers: { 'content-type': 'application/json' },
+			body: JSON.stringify(body)
+		})
+	});
+
+async function newInquiry(): Promise<string> {
+	const response = await ask('/api/v1/inquiries', 'POST', { title: 'Outages' });
+	return ((await response.json()) as { id: string }).id;
+}
+
+interface Exported {
+	inquiry: { concepts: { name: string }[] };
+	history: unknown[];
+}
+
+describe('a database that is started again under load', () => {
+	it('leaves the server alive, answering 503 meanwhile, and loses nothing that was acknowledged', async () => {
+		const inquiries = await Promise.all(Array.from({ length: 5 }, newInquiry));
+		let going = true;
+		const acknowledged = inquiries.map(() => new Set<string>());
+		const statuses = new Set<number>();
+		const writers = inquiries.map(async (id, w) => {
+			for (let n = 0; going; n++) {
+				const name = `concept ${w} ${n}`;
+				const command = { kind: 'concept.add', id: `c${n}`, name };
+				const sent = { command, base: n, client: `w${w}`, sending: `${w}-${n}` };
+				// As a window does: sent again under its name until it is answered for.
+				for (;;) {
+					const response = await ask(`/inquiry/${id}/commands`, 'POST', sent);
+					statuses.add(response.status);
+					if (response.ok) break;
+					expect(response.status).toBe(503);
+					expect(await response.json()).toMatchObject({ error: { code: 'database-away' } });
+					await wait(30);
+				}
+				acknowledged[w].add(name);
+			}
+		});
+		const readers = inquiries.map(async (id) => {
+			while (going) {
+				const response = await ask(`/api/v1/inquiries/${id}`);
+				expect([200, 503]).toContain(response.status);
+				await response.arrayBuffer();
+			}
+		});
+		for (let round = 0; round < 10; round++) {
+			await wait(150);
+			// Some orderly, some at once, as when the machine goes.
+			await postgres.stop(round % 2 === 0 ? undefined : 'SIGQUIT');
+			await wait(100);
+			const begun = Date.now();
+			const health = await ask('/api/v1/health');
+			expect(health.status).toBe(503);
+			expect(Date.now() - begun).toBeLessThan(1_500);
+			postgres = await startPostgres(home, { port: databasePort });
+			const back = Date.now();
+			while (!(await ask('/api/v1/health')).ok) {
+				expect(Date.now() - back).toBeLessThan(2_000);
+				await wait(20);
+			}
+		}
+		await wait(300);
+		going = false;
+		await Promise.all([...writers, ...readers]);
+		expect(statuses).toEqual(new Set([200, 503]));
+		for (const [w, id] of inquiries.entries()) {
+			const { inquiry, history } = (await (await ask(`/api/v1/inquiries/${id}`)).json()) as Exported;
+			expect(new Set(inquiry.concepts.map(({ name }) => name))).toEqual(acknowledged[w]);
+			expect(history).toHaveLength(acknowledged[w].size);
+		}
+	});
+});
+
+describe('a server', () => {
+	it('started from any folder and before its database, says that it waits, and serves once it is there', async () => {
+		await postgres.stop();
+		await server.stop();
+		const logFile = path.join(scratch, 'server.log');
+		const starting = startServer({ databaseUrl: postgres.url, port, logFile, cwd: os.tmpdir() });
+		const address = `http://127.0.0.1:${port}`;
+		let status = 0;
+		for (let tries = 0; status === 0 && tries < 100; tries++) {
+			status = await fetch(`${address}/api/v1/indexes`).then(
+				(response) => response.status,
+				() => 0
+			);
+			await wait(50);
+		}
+		expect(status).toBe(503);
+		expect((await fetch(`${address}/api/v1/health`)).status).toBe(503);
+		postgres = await startPostgres(home, { port: databasePort });
+		server = await starting;
+		expect((await ask('/api/v1/indexes')).status).toBe(200);
+		const log = readFileSync(path.join(scratch, 'server.log'), 'utf8');
+		expect(log).toContain('waiting for the database');
+		for (const line of log.split('\n')) expect(line.length).toBeLessThan(4_000);
+		// What people wrote, and the statements it was put into, are nowhere in it.
+		expect(log).not.toMatch(/insert into|select "|concept 0 /i);
+	});
+
+	it('stopped while it imports ends in good time, and says of every import what became of it', async () => {
+		await ask('/api/v1/indexes', 'POST', { code: 'large', name: 'Large', discipline: '' });
+		const concept = 'http://www.w3.org/2004/02/skos/core#';
+		const triples = Array.from(
+			{ length: 60_000 },
+			(_, n) => `<https://x.example/${n}> <${concept}prefLabel> "Heading number ${n}"@en .`
+		).join('\n');
+		const upload = async (edition: string) => {
+			const response = await fetch(`${server.address}/api/v1/indexes/large/vocabulary?edition=${edition}`, {
+				method: 'PUT',
+				headers: { 'content-type': 'application/n-triples' },
+				body: triples
+			});
+			return ((await response.json()) as { job: string }).job;
+		};
+		const jobs = await Promise.all(['1', '2', '3'].map(upload));
+		const waiting = (await (await ask(`/api/v1/jobs/${jobs[2]}`)).json()) as {
+			state: string;
+			ahead?: number;
+		};
+		expect(waiting).toMatchObject({ state: 'queued', ahead: 0 });
+		// Removing what is being loaded is refused, with words.
+		expect((await ask('/api/v1/indexes/large', 'DELETE')).status).toBe(409);
+		await wait(700);
+		const begun = Date.now();
+		await server.stop();
+		expect(Date.now() - begun).toBeLessThan(10_000);
+		server = await startServer({ databaseUrl: postgres.url, port });
+		const indexes = (await (await ask('/api/v1/indexes')).json()) as { code: string; headings: number }[];
+		const states = await Promise.all(
+			jobs.map(async (job) => (await (await ask(`/api/v1/jobs/${job}`)).json()) as { state: string })
+		);
+		for (const { state } of states) expect(['done', 'failed']).toContain(state);
+		const done = states.filter(({ state }) => state === 'done').length;
+		expect(indexes.find(({ code }) => code === 'large')?.headings).toBe(done > 0 ? 60_000 : 0);
+	});
+});

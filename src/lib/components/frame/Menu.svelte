@@ -1,0 +1,43 @@
+<script lang="ts">
+	import { DropdownMenu } from 'bits-ui';
+	import type { Snippet } from 'svelte';
+
+	/** The one menu: rare commands behind a word or a sign. */
+	interface Item {
+		says: string;
+		/** Set in the voice of a vocabulary. */
+		isHeading?: boolean;
+		disabled?: boolean;
+		run: () => void;
+	}
+	interface Props {
+		label: string;
+		items: Item[];
+		children: Snippet;
+		class?: string;
+	}
+	let { label, items, children, class: own = '' }: Props = $props();
+</script>
+
+<DropdownMenu.Root>
+	<DropdownMenu.Trigger class="quiet-action {own}" aria-label={label}
+		>{@render children()}</DropdownMenu.Trigger
+	>
+	<DropdownMenu.Portal>
+		<DropdownMenu.Content
+			class="z-30 max-h-80 min-w-40 overflow-auto rounded-md border bg-leaf p-1"
+			sideOffset={4}
+			align="end"
+		>
+			{#each items as item (item.says)}
+				<DropdownMenu.Item
+					class="flex min-h-7 cursor-pointer items-center rounded px-2 py-0.5 outline-none data-[disabled]:opacity-50 data-[highlighted]:bg-wash {item.isHeading
+						? 'heading-voice'
+						: ''}"
+					disabled={item.disabled}
+					onSelect={item.run}>{item.says}</DropdownMenu.Item
+				>
+			{/each}
+		</DropdownMenu.Content>
+	</DropdownMenu.Portal>
+</DropdownMenu.Root>

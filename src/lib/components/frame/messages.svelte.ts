@@ -1,0 +1,65 @@
+/** What is said on the message line: what was just done, and what needs an answer. */
+
+export interface Act {
+	label: string;
+	run: () => void;
+}
+
+export interface Message {
+	id: number;
+	text: string;
+	/** What it came to in numbers, such as “102 → 9”; known a moment later. */
+	effect: string;
+	/** Something went wrong: it stays until it was answered. */
+	alert: boolean;
+	act?: Act;
+}
+
+/** Alerts kept at most; the oldest go first. */
+const MOST_ALERTS = 20;
+
+class Messages {
+	private note = $state.raw<Message>();
+	private alerts = $state.raw<Message[]>([]);
+	private last = 0;
+
+	/** What stands on the line: an alert until it is answered, else what was done last. */
+	get shown(): Message | undefined {
+		return this.alerts[0] ?? this.note;
+	}
+
+	/** How many alerts wait behind the one shown. */
+	get waiting(): number {
+		return Math.max(0, this.alerts.length - 1);
+	}
+
+	/** Says what was done. Answers with its number, by which its effect can be added. */
+	say(text: string, act?: Act): number {
+		this.note = { id: ++this.last, text, effect: '', alert: false, act };
+		return this.last;
+	}
+
+	/** Adds what it came to, as long as nothing else has been said. */
+	addEffect(id: number, effect: string): void {
+		if (this.note?.id === id) this.note = { ...this.note, effect };
+	}
+
+	/** Says what went wrong, what was kept, and what can be done. Said twice, it stands once. */
+	warn(text: string, act?: Act): void {
+		const others = this.alerts.filter((other) => other.text !== text);
+		this.alerts = [...others, { id: ++this.last, text, effect: '', alert: true, act }].slice(-MOST_ALERTS);
+	}
+
+	/** Takes what is shown off the line. */
+	dismiss(): void {
+		if (this.alerts.length > 0) this.alerts = this.alerts.slice(1);
+		else this.note = undefined;
+	}
+
+	clear(): void {
+		this.alerts = [];
+		this.note = undefined;
+	}
+}
+
+export const messages = new Messages();

@@ -1,0 +1,11 @@
+/** Numbers as they are written everywhere. */
+
+export const number = (count: number) => count.toLocaleString('en');
+
+/** A difference with its sign, as it stands before a number of records. */
+export const signed = (by: number) =>
+	by === 0 ? 'no change' : `${by > 0 ? '+' : '−'}${number(Math.abs(by))}`;
+
+/** "1 record", "1,204 records". */
+export const counted = (count: number, one: string, many = `${one}s`) =>
+	`${number(count)} ${count === 1 ? one : many}`;

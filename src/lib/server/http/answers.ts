@@ -1,0 +1,71 @@
+/** Between HTTP and the services: answers as JSON, errors with a code and words. */
+import { error as pageError, json } from '@sveltejs/kit';
+import * as v from 'valibot';
+import { isAway } from '../db/client';
+import { ServiceError } from '../errors';
+import { log, reasonOf } from '../log';
+
+export interface ErrorBody {
+	error: { code: string; message: string; details?: unknown };
+}
+
+/** Faults named in an answer; the first ones tell what is wrong. */
+const MOST_ISSUES = 20;
+
+export const UNEXPECTED = 'Something went wrong on the server. What you saved before is kept.';
+
+/** Runs the work of a route and answers with its result, or with the error in words. */
+export async function answer(work: () => Promise<unknown>, status = 200): Promise<Response> {
+	try {
+		const result = await work();
+		return result instanceof Response ? result : json(result, { status });
+	} catch (error) {
+		return errorAnswer(asServiceError(error));
+	}
+}
+
+/** An error in the one shape in which all of them are answered. */
+export function errorAnswer(
+	{ status, code, message, details }: Pick<ServiceError, 'status' | 'code' | 'message' | 'details'>,
+	headers: Record<string, string> = {}
+): Response {
+	const body: ErrorBody = { error: { code, message, ...(details !== undefined && { details }) } };
+	return json(body, { status, headers });
+}
+
+/** The same for a page: an error becomes the error page. */
+export async function forPage<T>(work: () => Promise<T>): Promise<T> {
+	try {
+		return await work();
+	} catch (error) {
+		const { status, code, message } = asServiceError(error);
+		pageError(status, { code, message });
+	}
+}
+
+function asServiceError(error: unknown): ServiceError {
+	if (error instanceof ServiceError) return error;
+	if (error instanceof v.ValiError) {
+		const issues = (error as v.ValiError<v.GenericSchema>).issues.map((issue) => ({
+			path: v.getDotPath(issue),
+			message: issue.message
+		}));
+		const [{ path, message }] = issues;
+		return new ServiceError(
+			400,
+			'invalid',
+			`The request does not fit${path ? `, at “${path}”` : ''}: ${message}`,
+			issues.slice(0, MOST_ISSUES)
+		);
+	}
+	if (isAway(error)) {
+		log.error({ reason: reasonOf(error) }, 'database away');
+		return new ServiceError(
+			503,
+			'database-away',
+			'The database does not answer. Nothing was changed; try again in a moment.'
+		);
+	}
+	log.error({ reason: reasonOf(error) }, 'unexpected');
+	return new ServiceError(500, 'unexpected', UNEXPECTED);
+}

@@ -1,0 +1,75 @@
+/** From start to stop: waiting for the database, settling what others left, letting go in good order. */
+import { setTimeout as wait } from 'node:timers/promises';
+import { closeConnection, databaseUrl, isAway, migrateDatabase } from './db/client';
+import { warmUp } from './editions';
+import { settleLeftovers, stopJobs } from './import/jobs';
+import { log, reasonOf } from './log';
+
+/** Between two tries to reach the database, in milliseconds. */
+const TRY_AGAIN = 500;
+/** How often what servers left behind is settled, in milliseconds. */
+const SETTLE_EVERY = 15_000;
+/** A stop takes no longer than this, in milliseconds, whatever is still under way. */
+const LONGEST_STOP = 9_000;
+
+let ready = false;
+
+/** Whether the database has been reached since the start and is up to date. */
+export const isReady = () => ready;
+
+/** Begins to serve. Does not wait for the database: what is asked for meanwhile is answered so. */
+export function startServing(): void {
+	for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, onSignal);
+	process.on('sveltekit:shutdown', () => void letGo());
+	void begin().catch((error: unknown) => {
+		log.fatal({ reason: reasonOf(error) }, 'the server cannot start');
+		console.error(`Oakmoss cannot start: ${reasonOf(error).message}`);
+		process.exit(1);
+	});
+}
+
+async function begin(): Promise<void> {
+	const url = databaseUrl();
+	for (let tries = 0; ; tries++)
+		try {
+			await migrateDatabase(url);
+			break;
+		} catch (error) {
+			if (!isAway(error)) throw error;
+			if (tries % 20 === 0) {
+				const { host } = new URL(url);
+				log.warn({ host }, 'waiting for the database');
+				console.error(`Oakmoss waits for its database at ${host}.`);
+			}
+			await wait(TRY_AGAIN);
+		}
+	await warmUp();
+	await settle();
+	setInterval(() => void settle(), SETTLE_EVERY).unref();
+	ready = true;
+}
+
+async function settle(): Promise<void> {
+	try {
+		await settleLeftovers();
+	} catch (error) {
+		if (!isAway(error)) log.error({ reason: reasonOf(error) }, 'leftovers could not be settled');
+	}
+}
+
+let stopping: Promise<void> | undefined;
+
+/** Imports are stopped at once, while requests under way are still answered. */
+function onSignal(): void {
+	stopping ??= stopJobs().catch((error: unknown) =>
+		log.error({ reason: reasonOf(error) }, 'jobs could not be stopped')
+	);
+	setTimeout(() => process.exit(0), LONGEST_STOP).unref();
+}
+
+/** All requests have been answered: open connections would keep the process alive. */
+async function letGo(): Promise<void> {
+	onSignal();
+	await stopping;
+	await closeConnection();
+}
