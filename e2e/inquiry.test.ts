@@ -144,7 +144,7 @@ describe('a pick in full', () => {
 		await waitForText(page, '[aria-label="Marked headings"]', '2 marked');
 		await page.keyboard.press('t');
 		await waitForText(page, '[data-lane=yarrow] footer', 'Noise, Indoor together with Noise Reduction');
-		await waitForText(page, '[aria-label=Concepts]', 'Sightings 1');
+		await waitForText(page, '[data-sightings]', 'Sightings 1');
 		await page.goto(`${app.address}/inquiry/${id}`, { waitUntil: 'networkidle0' });
 		await page.click(cell(1, 3));
 		await waitForText(page, 'aside', 'looked up “noise”');

@@ -109,8 +109,8 @@ describe('from a word to the crosswalk', () => {
 			await textOf(page, cell(sleepAndRest, 4))
 		];
 		expect(after).toEqual([
-			'Sleep of pupils not judged Naps are under Breaks and rest. thin: no exact or close heading is searched 393 of 678',
-			'Sleep not judged thin: no exact or close heading is searched 387 of 1,262',
+			'Sleep of pupils not judged yet Naps are under Breaks and rest. 393 of 678',
+			'Sleep not judged yet 387 of 1,262',
 			'Rest and Sleep exact · with narrower Insomnia, Hospital narrower · covered 1,564 of 1,826',
 			'no heading here words find 387'
 		]);

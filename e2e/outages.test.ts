@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
+import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { freePort, startPostgres } from '../scripts/parts/postgres.mjs';
 import { startServer } from '../scripts/parts/server.mjs';
@@ -101,6 +102,22 @@ describe('a database that is started again under load', () => {
 			expect(new Set(inquiry.concepts.map(({ name }) => name))).toEqual(acknowledged[w]);
 			expect(history).toHaveLength(acknowledged[w].size);
 		}
+	});
+});
+
+describe('the database of an installation', () => {
+	it('lets nobody in without a password, and gives the application no more than its own', async () => {
+		const bare = new pg.Client(`postgres://oakmoss@127.0.0.1:${databasePort}/oakmoss`);
+		await expect(bare.connect()).rejects.toThrow();
+		const own = new pg.Client(postgres.url);
+		await own.connect();
+		const { rows } = await own.query(
+			'select rolsuper, rolcreatedb, rolcreaterole from pg_roles where rolname = current_user'
+		);
+		expect(rows).toEqual([{ rolsuper: false, rolcreatedb: false, rolcreaterole: false }]);
+		await expect(own.query('create database another')).rejects.toThrow(/permission/);
+		await expect(own.query("copy (select 1) to program 'true'")).rejects.toThrow(/permission|superuser/);
+		await own.end();
 	});
 });
 

@@ -191,14 +191,67 @@ describe('from the crosswalk to records', () => {
 			'[aria-label="Logbook"]',
 			`Run 5 · Yarrow · ${before + promised} records · ${promised} more than run 3`
 		);
-		await page.$$eval('[role=switch]', (switches) => {
-			for (const at of [0, 2]) (switches[at] as HTMLElement).click();
-		});
-		await press(page, 'Compare', '[aria-label="Chosen runs"]');
+		await press(page, 'Set beside', '[aria-label="Run 5"]');
+		await press(page, 'Beside run 5', '[aria-label="Run 3"]');
 		await waitForText(page, '[role=dialog]', `only run 5: gained ${promised}`);
 		await waitForText(page, '[role=dialog]', `+${promised}`);
 		await page.keyboard.press('Escape');
 		expect(await accessibilityFaults(page)).toEqual([]);
+		expect(page.problems).toEqual([]);
+		await page.close();
+	});
+
+	it('keeps the index in hand from screen to screen, and says beside Undo what a change came to', async () => {
+		const page = await openPage(app, '/inquiry/quiet-rooms/strategy?index=yarrow&concept=attention');
+		const indexInAddress = () => new URL(page.url()).searchParams.get('index');
+		const follow = async (screen: string) => {
+			await page.$$eval(
+				'nav[aria-label=Screens] a',
+				(links, wanted) =>
+					(links as HTMLElement[]).find(({ innerText }) => innerText.startsWith(wanted))?.click(),
+				screen
+			);
+			await page.waitForFunction(
+				(wanted) =>
+					document.querySelector('nav[aria-label=Screens] [aria-current]')?.textContent?.includes(wanted),
+				{ timeout: 10_000 },
+				screen
+			);
+		};
+		for (const screen of ['Records', 'Browse', 'Question', 'Logbook', 'Crosswalk', 'Strategy']) {
+			await follow(screen);
+			expect([screen, indexInAddress()]).toEqual([screen, 'yarrow']);
+			expect(new URL(page.url()).searchParams.get('concept')).toBe('attention');
+		}
+		// The screens show it, too.
+		await waitForText(page, '[aria-label="Result"]', 'records in Yarrow');
+		const before = await count(page);
+		await press(page, 'Set a limit');
+		await page.waitForSelector('[aria-label="Set a limit"] li button');
+		await page.$$eval('[aria-label="Set a limit"] li button', (buttons) =>
+			(buttons as HTMLElement[]).find(({ innerText }) => innerText.includes('Shift'))?.click()
+		);
+		await page.waitForFunction(() =>
+			document.querySelector('[aria-label="Set a limit"]')?.textContent?.includes('night')
+		);
+		await press(page, 'night', '[aria-label="Set a limit"]');
+		const after = await countChanges(page, before);
+		await waitForText(page, '[data-messages]', `${before} → ${after}`);
+		await page.keyboard.press('Escape');
+		// Where the message stands, nothing else does.
+		const overlaps = await page.evaluate(() => {
+			const box = document.querySelector('[data-messages]')?.getBoundingClientRect();
+			if (!box) return ['no message'];
+			return [...document.querySelectorAll('main button, main a, main p')]
+				.filter((element) => {
+					const own = element.getBoundingClientRect();
+					return own.top < box.bottom && own.bottom > box.top && own.left < box.right && own.right > box.left;
+				})
+				.map(({ textContent }) => textContent);
+		});
+		expect(overlaps).toEqual([]);
+		await press(page, 'Undo', '[data-messages]');
+		expect(await countChanges(page, after)).toBe(before);
 		expect(page.problems).toEqual([]);
 		await page.close();
 	});

@@ -12,7 +12,7 @@ export async function startServer({ databaseUrl, port, logFile, cwd = root }) {
 	const address = `http://127.0.0.1:${port}`;
 	const child = spawn(
 		process.execPath,
-		[path.join(root, 'scripts/guard.mjs'), process.execPath, path.join(root, 'build/index.js')],
+		[path.join(root, 'scripts/guard.mjs'), process.execPath, path.join(root, 'server.mjs')],
 		{
 			cwd,
 			stdio: ['pipe', 'ignore', 'pipe'],
@@ -23,8 +23,6 @@ export async function startServer({ databaseUrl, port, logFile, cwd = root }) {
 				PORT: String(port),
 				HOST: '127.0.0.1',
 				ORIGIN: address,
-				BODY_SIZE_LIMIT: 'Infinity',
-				SHUTDOWN_TIMEOUT: '3',
 				...(logFile && { OAKMOSS_LOG: logFile }),
 				NODE_ENV: 'production'
 			}

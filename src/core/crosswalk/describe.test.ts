@@ -27,8 +27,9 @@ const MADE: Command[] = [
 		conceptId: 'c1',
 		seen: 'a talk'
 	},
-	{ kind: 'strategy.set', indexCode: 'a', off: ['w1'] }
+	{ kind: 'strategy.set', indexCode: 'a', off: ['w1'], limits: [{ field: 'dc.date', to: 2000 }] }
 ];
+const LIMIT = { field: 'oak.ageBand', values: ['adults', 'children'] };
 const after = (commands: readonly Command[], from: Inquiry) =>
 	commands.reduce((state, command) => apply(state, execute(state, command)), from);
 const inquiry = after(MADE, emptyInquiry({ id: 'q', title: 'Q', question: '', indexes: ['a', 'b'] }));
@@ -55,7 +56,7 @@ group('a change in words', () => {
 		[{ kind: 'word.set', id: 'w1', off: ['a', 'b'] }, 'Switched “din” off in Alder, Bracken'],
 		[{ kind: 'word.set', id: 'w1', off: [] }, 'Switched “din” on everywhere'],
 		[{ kind: 'word.remove', id: 'w1' }, 'Removed the word “din”'],
-		[{ kind: 'pick.set', id: 'p1', fit: 'notJudged' }, 'Judged Noise not judged'],
+		[{ kind: 'pick.set', id: 'p1', fit: 'notJudged' }, 'Left Noise to be judged anew'],
 		[{ kind: 'pick.set', id: 'p1', withNarrower: true }, 'Noise with narrower headings'],
 		[{ kind: 'pick.set', id: 'p1', cuts: [heading('Fans')] }, 'Cut Fans from Noise'],
 		[{ kind: 'pick.set', id: 'p2', chief: true }, 'Walls together with Paint chief only'],
@@ -67,9 +68,18 @@ group('a change in words', () => {
 		[{ kind: 'strategy.set', indexCode: 'a', off: ['w1', 'p1'] }, 'Left Noise out in the strategy for Alder'],
 		[{ kind: 'strategy.set', indexCode: 'a', off: [] }, 'Took “din” back in the strategy for Alder'],
 		[{ kind: 'strategy.set', indexCode: 'a', lifted: true }, 'Lifted all limits in the strategy for Alder'],
+		[{ kind: 'strategy.set', indexCode: 'a', text: 'noise' }, 'Edited the text in the strategy for Alder'],
 		[
-			{ kind: 'strategy.set', indexCode: 'a', text: '' },
-			'Followed the crosswalk again in the strategy for Alder'
+			{ kind: 'strategy.set', indexCode: 'a', limits: [{ field: 'dc.date', from: 2015 }, LIMIT] },
+			'Changed the limit Year from up to 2000 to 2015 or later; set the limit Age band: adults or children in the strategy for Alder'
+		],
+		[
+			{ kind: 'strategy.set', indexCode: 'a', limits: [] },
+			'Removed the limit Year: up to 2000 in the strategy for Alder'
+		],
+		[
+			{ kind: 'strategy.set', indexCode: 'a', fields: { c1: 'title' } },
+			'Words of noise are looked for in title instead of anywhere in the strategy for Alder'
 		],
 		[{ kind: 'many', title: 'Took 3 cells in', commands: [] }, 'Took 3 cells in']
 	])('%o', (command, wanted) => expect(said(command)).toBe(wanted));

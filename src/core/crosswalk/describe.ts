@@ -72,6 +72,7 @@ export function describe(inquiry: Inquiry, command: Command, indexName: (code: s
 		case 'pick.add':
 			return `${PICK_VERBS[command.role ?? 'searched']} ${pickName(command)} in ${indexName(command.indexCode)} for ${concept(command.conceptId)}`;
 		case 'pick.set':
+			if (command.fit === 'notJudged') return `Left ${named(command.id)} to be judged anew`;
 			if (command.fit !== undefined) return `Judged ${named(command.id)} ${FIT_WORDS[command.fit]}`;
 			if (command.cuts !== undefined && command.cuts.length > 0)
 				return `Cut ${command.cuts.map(({ label }) => label).join(', ')} from ${named(command.id)}`;

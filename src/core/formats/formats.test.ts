@@ -171,3 +171,33 @@ describe('the crosswalk as a file', () => {
 		expect(statements.some(({ object }) => object.value === 'https://a.example/4')).toBe(false);
 	});
 });
+
+describe('addresses that are none', () => {
+	it('are escaped in the crosswalk, so that nothing can be put into the file by one', () => {
+		const commands: Command[] = [
+			{ kind: 'concept.add', id: 'c1', name: 'noise' },
+			{
+				kind: 'pick.add',
+				id: 'p1',
+				conceptId: 'c1',
+				indexCode: 'a',
+				edition: '1',
+				headings: [{ uri: 'https://x.example/a> . <urn:evil> <urn:p> "taken', label: 'Noise' }]
+			}
+		];
+		let inquiry: Inquiry = {
+			about: { id: 'q', title: 'Quiet', question: '', indexes: ['a'] },
+			concepts: {},
+			words: {},
+			cells: {},
+			picks: {},
+			sightings: {},
+			strategies: {}
+		};
+		for (const command of commands) inquiry = apply(inquiry, execute(inquiry, command));
+		const quads = new Parser().parse(crosswalkToTurtle(inquiry));
+		expect(quads.some(({ subject }) => subject.value === 'urn:evil')).toBe(false);
+		const [mapping] = quads.filter(({ predicate }) => predicate.value === `${PREFIXES.skos}mappingRelation`);
+		expect(mapping.object.value).toBe('https://x.example/a%3E%20.%20%3Curn:evil%3E%20%3Curn:p%3E%20%22taken');
+	});
+});

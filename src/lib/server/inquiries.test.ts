@@ -7,7 +7,7 @@ import { connection } from './db/client';
 import { createIndex } from './indexes';
 import { copyInquiry, createInquiry, listInquiries, setInquiryState } from './inquiries';
 import { changeInquiry, changesSince, historyOf, readInquiry, stepBackOrForth } from './inquiry-changes';
-import { inquiryDocument } from './document-schema';
+import { inquiryDocument, type InquiryDocument } from './document-schema';
 import { exportInquiry, importInquiry } from './inquiry-document';
 
 let url: string;
@@ -283,6 +283,48 @@ describe('an inquiry as a whole', () => {
 		});
 		await expect(readInquiry(LOCAL_PERSON, 'broken')).rejects.toMatchObject({ status: 404 });
 		expect(v.safeParse(inquiryDocument, { ...document, version: 2 }).success).toBe(false);
+	});
+
+	it.each<[string, (document: InquiryDocument) => unknown, RegExp]>([
+		['a blank title', (d) => (d.inquiry.title = '  '), /title/],
+		['two concepts of one name', (d) => d.inquiry.concepts.push({ ...d.inquiry.concepts[0] }), /inquiry\.concepts.*one name/],
+		['two entries of one revision', (d) => d.history.push({ ...d.history[0] }), /history.*one name/],
+		['an index that is not here', (d) => d.inquiry.indexes.push('nettle'), /no subject index “nettle” here \(inquiry\.indexes/],
+		['a pick in an index that is not here', (d) => (d.inquiry.picks[0].indexCode = 'nettle'), /inquiry\.picks\[0\]/],
+		['an undo of nothing', (d) => Object.assign(d.history[0], { kind: 'undo', target: 99 }), /history\[0\]/],
+		['a row that is none', (d) => Object.assign(d.history[0], { rows: [{ table: 'concepts', id: 'x', before: null, after: { position: 'first' } }] }), /position/],
+		['a row of no table', (d) => Object.assign(d.history[0], { rows: [{ table: 'people', id: 'x', before: null, after: null }] }), /table/],
+		['a command that is none', (d) => Object.assign(d.history[0], { command: { kind: 'everything.drop' } }), /kind/],
+		['a revision beyond all counting', (d) => (d.history[0].revision = 1e12), /revision/],
+		['a name that every object has', (d) => (d.inquiry.concepts[0].id = 'constructor'), /cannot be used/],
+		['a cell called otherwise', (d) => d.inquiry.cells.push({ id: 'x', conceptId: 'c1', indexCode: 'alder', noHeading: true, tried: [], edition: '', note: '' }), /inquiry\.cells/]
+	])('is refused with the place where it has %s, before anything is written', async (_, spoil, why) => {
+		for (const command of COMMANDS.slice(0, 6)) await change(command);
+		const document = structuredClone(await exportInquiry(LOCAL_PERSON, id));
+		document.inquiry.id = 'spoilt';
+		spoil(document);
+		const take = async () => {
+			const read = v.safeParse(inquiryDocument, document);
+			if (read.success) return importInquiry(LOCAL_PERSON, read.output);
+			const [issue] = read.issues;
+			throw new Error(`${v.getDotPath(issue)}: ${issue.message}`);
+		};
+		await expect(take()).rejects.toThrow(why);
+		await expect(readInquiry(LOCAL_PERSON, 'spoilt')).rejects.toMatchObject({ status: 404 });
+	}); // prettier-ignore
+
+	it('does not say of the local person what somebody elsewhere did', async () => {
+		for (const command of COMMANDS.slice(0, 3)) await change(command);
+		const document = structuredClone(await exportInquiry(LOCAL_PERSON, id));
+		document.inquiry.id = `${id}-foreign`;
+		document.history[0].personId = 'somebody-at-another-place';
+		const taken = await importInquiry(LOCAL_PERSON, document);
+		const { entries } = await historyOf(LOCAL_PERSON, taken);
+		expect(entries.map(({ person }) => person)).toEqual([
+			LOCAL_PERSON.name,
+			LOCAL_PERSON.name,
+			'somebody elsewhere'
+		]);
 	});
 
 	it('is copied, archived, removed and had back', async () => {

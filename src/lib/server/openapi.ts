@@ -52,8 +52,11 @@ function operation({ summary, parameters, body, status = 200, answer }: Call) {
 	};
 }
 
+/** A file as it comes; of JSON no more is said than that it is some. */
 const file = (...types: string[]) =>
-	Object.fromEntries(types.map((type) => [type, { schema: { type: 'string' } }]));
+	Object.fromEntries(
+		types.map((type) => [type, { schema: /[/+]json$/.test(type) ? {} : { type: 'string' } }])
+	);
 
 export function openApi(version: string) {
 	return {

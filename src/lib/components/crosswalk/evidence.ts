@@ -1,5 +1,6 @@
 import type { EvidenceLine } from '$lib/server/crosswalk';
 import type { Tier } from '$core/lookup';
+import { number } from '../numbers';
 import { REASONS } from '../browse/reasons';
 
 /** Why a heading is suggested, in a line. */
@@ -12,8 +13,8 @@ export function evidenceWords(evidence: EvidenceLine, indexName: (code: string) 
 		const { kind, a, n, lift } = evidence;
 		const times = lift >= 10 ? Math.round(lift) : lift.toFixed(1);
 		return kind === 'coTagging'
-			? `on ${a} of ${n} works tagged with the picks of other indexes · ${times} times its usual share`
-			: `on ${a} of ${n} records with the words · ${times} times its usual share`;
+			? `on ${number(a)} of ${number(n)} works tagged with the picks of other indexes · ${times} times its usual share`
+			: `on ${number(a)} of ${number(n)} records with the words · ${times} times its usual share`;
 	}
 	const { source, text, from, tier, matched } = evidence;
 	const how = `${REASONS[tier as Tier]}${matched && tier !== 'exact' && tier !== 'note' ? `: ${matched}` : ''}`;

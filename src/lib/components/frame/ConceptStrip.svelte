@@ -83,7 +83,7 @@
 			</p>
 		{/each}
 	</nav>
-	<button class="quiet-action mx-1 shrink-0" onclick={() => (sightingsOpen = true)}
+	<button class="quiet-action shrink-0 !px-1.5" data-sightings onclick={() => (sightingsOpen = true)}
 		>Sightings{#if waiting > 0}<span class="rounded-full bg-wash px-1.5 text-xs">{waiting}</span>{/if}</button
 	>
 </div>

@@ -25,14 +25,13 @@
 	class="relative flex h-7 min-w-0 flex-1 items-center gap-1 text-[13px] {message?.alert ? 'text-warn' : ''}"
 	data-messages
 >
-	<p
-		class="min-w-0 truncate"
-		bind:this={line}
-		role="status"
-		aria-live={message?.alert ? 'assertive' : 'polite'}
-	>
-		{#if message}{message.text}{#if message.effect}{' · '}<span class="font-semibold">{message.effect}</span
-				>{/if}{/if}
+	<p class="flex min-w-0" role="status" aria-live={message?.alert ? 'assertive' : 'polite'}>
+		{#if message}
+			<span class="truncate" bind:this={line}>{message.text}</span>
+			{#if message.effect}<span class="shrink-0"
+					>&nbsp;· <span class="font-semibold">{message.effect}</span></span
+				>{/if}
+		{/if}
 	</p>
 	{#if message}
 		{#if isCut}

@@ -170,7 +170,7 @@
 				{@const own = settings.lifted ? undefined : view.yields?.limits[i]}
 				{@const most = Math.max(1, view.yields?.withoutLimits ?? 1)}
 				<li
-					class="grid grid-cols-[minmax(0,1fr)_180px_212px_auto] items-center gap-x-3 border-t px-2 py-1 first:border-t-0"
+					class="grid grid-cols-[minmax(0,1fr)_180px_212px_auto] items-center max-md:grid-cols-[minmax(0,1fr)_auto] max-md:[&>*:nth-child(2)]:hidden gap-x-3 border-t px-2 py-1 first:border-t-0"
 				>
 					<span>{words(limit)}</span>
 					<span class="relative h-2.5 bg-shade" aria-hidden="true">

@@ -79,7 +79,7 @@
 
 <li class="border-t first:border-t-0" class:opacity-55={line.off}>
 	<button
-		class="grid w-full grid-cols-[minmax(0,1fr)_180px_64px_64px_84px] items-center gap-x-3 rounded px-2 py-1 text-left hover:bg-shade"
+		class="grid w-full strategy-columns items-center gap-x-3 rounded px-2 py-1 text-left hover:bg-shade"
 		aria-expanded={open}
 		data-line={line.id}
 		onclick={onOpen}

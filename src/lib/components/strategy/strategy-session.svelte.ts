@@ -55,14 +55,16 @@ export class StrategySession {
 		return settingsOf(this.inquiry, this.code);
 	}
 
+	/** Makes a change, and remembers what was found before it. */
+	private send(command: Command): void {
+		const before = this.view.yields?.count;
+		const said = this.store.send(command);
+		if (said !== undefined && before !== undefined) this.changed = { said, before };
+	}
+
 	/** Makes a change, or tries it. */
 	change(command: Command): void {
-		if (!this.trying) {
-			const before = this.view.yields?.count;
-			const said = this.store.send(command);
-			if (said !== undefined && before !== undefined) this.changed = { said, before };
-			return;
-		}
+		if (!this.trying) return this.send(command);
 		this.trial = [...this.trial, $state.snapshot(command) as Command];
 		this.ask();
 	}
@@ -89,9 +91,9 @@ export class StrategySession {
 	keep(): void {
 		const commands = this.trial;
 		this.drop();
-		if (commands.length === 1) this.store.send(commands[0]);
+		if (commands.length === 1) this.send(commands[0]);
 		else if (commands.length > 1)
-			this.store.send({
+			this.send({
 				kind: 'many',
 				title: `Kept ${commands.length} changes tried in the strategy for ${this.store.indexName(this.code)}`,
 				// A step of several does not hold another such step.

@@ -138,6 +138,17 @@ describe('bad files', () => {
 		expect(csv).toContain('severity,rule,line,place,message');
 	});
 
+	it('brings every text back from CSV as it was, whatever a spreadsheet would make of it', async () => {
+		const notes = ['=1+1', ' begins with a blank', "'quoted", "'=quoted", '-omics', '@home', '+', 'ends with a blank ', 'two\nlines'];
+		const rows = notes.map((note, n) => `<https://x.example/n${n}> <${SKOS}prefLabel> "Heading ${n}"@en ; <${SKOS}scopeNote> ${JSON.stringify(note)}@en .`);
+		await load(rows.join('\n'), 'text/turtle', 'notes');
+		const before = await stored();
+		const csv = await (await exportVocabulary(LOCAL_PERSON, 'alder', 'csv')).text();
+		expect(csv).not.toMatch(/(^|,)"?[=+@-]/m);
+		expect((await load(csv, 'text/csv', 'notes again')).state).toBe('done');
+		expect(await stored()).toEqual(before);
+	}); // prettier-ignore
+
 	it('keeps one broken row of many from hiding: a cycle, a link to itself and a doubled label are each reported', async () => {
 		const rows = ['id,heading,language,broader,related,entry_terms'];
 		rows.push('1,Noise,en,2,,Din | Din', '2,Sound,en,1,1,', '3,Rest,en,3,,', '4,Rest,en,,,');
@@ -146,6 +157,47 @@ describe('bad files', () => {
 			expect.arrayContaining(['cycle', 'broader-and-related', 'self-relation', 'same-label'])
 		);
 	});
+});
+
+describe('files made to bring a reader down', () => {
+	const nested = (open: string, close: string, times: number) => open.repeat(times) + close.repeat(times);
+	const rdf = (inside: string) =>
+		`<rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#" xmlns:skos="${SKOS}">${inside}</rdf:RDF>`;
+	const concept = `<skos:Concept rdf:about="https://x.example/a"><skos:prefLabel xml:lang="en">A</skos:prefLabel></skos:Concept>`;
+	it.each([
+		['JSON-LD nested without end', 'application/ld+json', `{"@context":{"p":"https://x.example/p"},"p":${nested('{"p":', '', 60_000)}1${'}'.repeat(60_000)}}`, 'too-deep'],
+		['lists nested without end', 'application/ld+json', nested('[', ']', 60_000), 'too-deep'],
+		['XML nested without end', 'application/rdf+xml', rdf(nested('<a:b xmlns:a="https://x.example/">', '</a:b>', 5_000)), 'too-deep'],
+		['XML whose nesting a comment seems to close', 'application/rdf+xml', rdf(`${'<a:b xmlns:a="https://x.example/"><!-- </a:b> -->'.repeat(300)}${'</a:b>'.repeat(300)}`), 'too-deep'],
+		['an entity made of entities', 'application/rdf+xml', `<!DOCTYPE r [<!ENTITY a "x"><!ENTITY b "&a;&a;">]>${rdf(concept)}`, 'nested-entity'],
+		['an entity from elsewhere', 'application/rdf+xml', `<!DOCTYPE r [<!ENTITY a SYSTEM "https://x.example/">]>${rdf(concept)}`, 'external-entity']
+	])('are refused: %s', async (_, type, content, code) => {
+		const begun = Date.now();
+		const job = await load(content, type);
+		expect(job.report?.error?.code).toBe(code);
+		expect(Date.now() - begun).toBeLessThan(5_000);
+	}); // prettier-ignore
+
+	it('are told from those that only look so: brackets in texts, tags in comments and attributes', async () => {
+		const comments = `<!-- ${'<a>'.repeat(3_000)} <!DOCTYPE x SYSTEM "https://x.example/"> -->`.replaceAll('--', '- -').replace('<!- -', '<!--').replace(/- -> *$/, '-->');
+		expect((await load(rdf(`${comments}<skos:Concept rdf:about="https://x.example/a" skos:note="${'&lt;a>'.repeat(3_000)}"><skos:prefLabel xml:lang="en">A</skos:prefLabel></skos:Concept>`), 'application/rdf+xml')).state).toBe('done');
+		const json = { '@id': 'https://x.example/a', [`${SKOS}prefLabel`]: '['.repeat(200) };
+		expect((await load(JSON.stringify(json), 'application/ld+json')).state).toBe('done');
+	}); // prettier-ignore
+
+	it('are read in seconds where they are only odd: one heading of 200,000 entry terms, a chain of 100,000', async () => {
+		const label = (n: string, name: string, text: string) =>
+			`<https://x.example/${n}> <${SKOS}${name}> "${text}"@en .`;
+		const terms = [label('a', 'prefLabel', 'Many'), ...Array.from({ length: 200_000 }, (_, n) => label('a', 'altLabel', `Term ${n}`))];
+		const chain = Array.from({ length: 100_000 }, (_, n) => `${label(String(n), 'prefLabel', `Link ${n}`)}${n > 0 ? `\n<https://x.example/${n}> <${SKOS}broader> <https://x.example/${n - 1}> .` : ''}`);
+		for (const lines of [terms, chain]) {
+			const begun = Date.now();
+			const { state, report } = await load(lines.join('\n'), 'application/n-triples');
+			expect(state === 'done' || report?.error?.code).toBeTruthy();
+			expect(report?.error?.code ?? 'done').not.toBe('interrupted');
+			expect(Date.now() - begun).toBeLessThan(25_000);
+		}
+	}, 90_000); // prettier-ignore
 });
 
 describe('cancelling', () => {

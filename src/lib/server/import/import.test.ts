@@ -1,5 +1,6 @@
-import { readdirSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
+import path from 'node:path';
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { LOCAL_PERSON } from '../access';
@@ -253,6 +254,16 @@ describe('importing a vocabulary', () => {
 			expect((await stored()) - before).toBe(state === 'done' ? 1 : 0);
 			if (state === 'failed') expect(report?.error?.code).toBe('cancelled');
 		}
+	});
+
+	it('sweeps the files of imports whose process has gone, and no others', async () => {
+		// No process has this number: it is beyond what the system gives.
+		const dead = path.join(tmpdir(), 'oakmoss-import-4194305-gone');
+		const alive = path.join(tmpdir(), `oakmoss-import-${process.pid}-here`);
+		for (const folder of [dead, alive]) mkdirSync(folder, { recursive: true });
+		await settleLeftovers();
+		expect([existsSync(dead), existsSync(alive)]).toEqual([false, true]);
+		rmSync(alive, { recursive: true });
 	});
 
 	it('tells of a job whose server has gone', async () => {

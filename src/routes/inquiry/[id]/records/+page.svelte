@@ -74,7 +74,7 @@
 
 <div class="flex items-center gap-1 border-b px-3 py-1">
 	<h1 class="mr-2 font-semibold">Records</h1>
-	<nav class="flex gap-1" aria-label="Subject indexes">
+	<nav class="flex min-w-0 gap-1 overflow-x-auto" aria-label="Subject indexes">
 		{#each store.columns as column (column.code)}
 			<a
 				href={recordsAt(place, column.code, { sort: data.sort })}

@@ -109,7 +109,7 @@
 
 <div class="flex items-center gap-1 border-b px-3 py-1">
 	<h1 class="mr-2 font-semibold">Strategy</h1>
-	<nav class="flex gap-1" aria-label="Subject indexes">
+	<nav class="flex min-w-0 gap-1 overflow-x-auto" aria-label="Subject indexes">
 		{#each store.columns as column (column.code)}
 			<a
 				href={strategyAt(place, column.code)}
@@ -141,10 +141,7 @@
 			{#if session.problem}<p class="mb-2 text-warn" role="alert">
 					{session.problem} What is shown may be out of date.
 				</p>{/if}
-			<div
-				class="mb-1 grid grid-cols-[minmax(0,1fr)_180px_64px_64px_84px] gap-x-3 px-2 text-xs text-quiet"
-				aria-hidden="true"
-			>
+			<div class="mb-1 grid strategy-columns gap-x-3 px-2 text-xs text-quiet" aria-hidden="true">
 				<span>{number(view.records)} records in {index.name}, edition {view.edition}</span>
 				<span>all it finds, <span class="text-lichen-deep">only it</span></span>
 				<span class="text-right">finds</span>
