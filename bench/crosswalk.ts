@@ -1,13 +1,13 @@
 /** A crosswalk of 30 concepts by 8 indexes with 1,000 picks: opening it, and a pick from the key to the saved row. */
 import pg from 'pg';
-import { LOCAL_PERSON } from '../src/lib/server/access';
+import { LOCAL_PERSON } from '../src/lib/server/people/access';
 import type { Command } from '../src/core/crosswalk';
-import { crosswalkFacts, suggestionsFor } from '../src/lib/server/crosswalk';
+import { crosswalkFacts, suggestionsFor } from '../src/lib/server/crosswalk/crosswalk-facts';
 import { connection } from '../src/lib/server/db/client';
-import { createIndex } from '../src/lib/server/indexes';
-import { createInquiry } from '../src/lib/server/inquiries';
-import { changeInquiry, readInquiry } from '../src/lib/server/inquiry-changes';
-import { importVocabulary } from '../src/lib/server/import/pipeline';
+import { createIndex } from '../src/lib/server/vocabulary/subject-indexes';
+import { createInquiry } from '../src/lib/server/inquiry/inquiries';
+import { changeInquiry, readInquiry } from '../src/lib/server/inquiry/inquiry-changes';
+import { importVocabulary } from '../src/lib/server/vocabulary/vocabulary-import';
 import { generateVocabulary } from './generate';
 import { ms, table, timeEach } from './measure';
 

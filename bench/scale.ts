@@ -3,11 +3,11 @@ import { fork } from 'node:child_process';
 import { statSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { LOCAL_PERSON } from '../src/lib/server/access';
+import { LOCAL_PERSON } from '../src/lib/server/people/access';
 import { connection } from '../src/lib/server/db/client';
-import { createIndex } from '../src/lib/server/indexes';
-import { headingsBelow } from '../src/lib/server/vocabularies';
-import { rollWindow, hierarchyTo } from '../src/lib/server/displays';
+import { createIndex } from '../src/lib/server/vocabulary/subject-indexes';
+import { headingsBelow } from '../src/lib/server/browse/look-up';
+import { rollWindow, hierarchyTo } from '../src/lib/server/browse/displays';
 import { generateVocabulary, queriesFor, type Generated } from './generate';
 import { mib, ms, spread, table, timeEach, type Timing } from './measure';
 
@@ -143,7 +143,7 @@ export async function benchScale(scratch: string): Promise<void> {
 			where r.edition_id = ${edition} and r.kind = 'broader')
 		select n, min(depth) from below group by n`
 	);
-	const { editionIndex } = await import('../src/lib/server/editions');
+	const { editionIndex } = await import('../src/lib/server/vocabulary/editions');
 	const index = await editionIndex({ id: edition, indexCode: CODES[0] });
 	const alone = await timeEach(tries, () => index.hierarchy.below(0));
 	table(

@@ -2,13 +2,13 @@
 import { createReadStream } from 'node:fs';
 import { StreamParser } from 'n3';
 import { leavesOfStrategy, resultOf, yieldsOf } from '../src/core/search';
-import { LOCAL_PERSON } from '../src/lib/server/access';
+import { LOCAL_PERSON } from '../src/lib/server/people/access';
 import { connection } from '../src/lib/server/db/client';
-import { importVocabulary, type ImportRequest } from '../src/lib/server/import/pipeline';
-import { currentIndex } from '../src/lib/server/editions';
+import { importVocabulary, type ImportRequest } from '../src/lib/server/vocabulary/vocabulary-import';
+import { currentIndex } from '../src/lib/server/vocabulary/editions';
 import { setsOf } from '../src/lib/server/records/sets';
-import { searchVocabulary } from '../src/lib/server/records/vocabulary';
-import { lookupInIndexes } from '../src/lib/server/vocabularies';
+import { searchVocabulary } from '../src/lib/server/records/searched-vocabulary';
+import { lookupInIndexes } from '../src/lib/server/browse/look-up';
 import { timeEach, timeOnce } from './measure';
 import { benchStrategy } from './search';
 

@@ -5,8 +5,8 @@ import { probesOf, suggest, type PickElsewhere } from '../src/core/crosswalk/sug
 import { lookup } from '../src/core/lookup';
 import type { HeadingTest } from '../src/core/search';
 import type { AcronymPair } from '../src/core/text';
-import { currentIndex } from '../src/lib/server/editions';
-import { recordEvidence } from '../src/lib/server/records/evidence';
+import { currentIndex } from '../src/lib/server/vocabulary/editions';
+import { recordEvidence } from '../src/lib/server/crosswalk/record-evidence';
 import { readDemoVocabularies, type DemoVocabulary } from './demo-vocabularies';
 import { table } from './measure';
 

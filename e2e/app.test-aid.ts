@@ -7,7 +7,7 @@ import axe from 'axe-core';
 import puppeteer, { type Browser, type Page } from 'puppeteer-core';
 import { freePort } from '../scripts/parts/postgres.mjs';
 import { startServer } from '../scripts/parts/server.mjs';
-import { demoDatabase, dropDatabase } from '../src/lib/server/database.test-aid';
+import { demoDatabase, dropDatabase } from '../src/lib/server/db/database.test-aid';
 
 export interface App {
 	address: string;

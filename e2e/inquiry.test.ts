@@ -4,7 +4,7 @@ import path from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import * as v from 'valibot';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import * as api from '../src/lib/server/api-schemas';
+import * as api from '../src/lib/server/http/api-schemas';
 import {
 	accessibilityFaults,
 	openPage,

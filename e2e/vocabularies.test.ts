@@ -4,8 +4,8 @@ import path from 'node:path';
 import type { ElementHandle } from 'puppeteer-core';
 import * as v from 'valibot';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import * as api from '../src/lib/server/api-schemas';
-import { inquiryDocument } from '../src/lib/server/document-schema';
+import * as api from '../src/lib/server/http/api-schemas';
+import { inquiryDocument } from '../src/lib/server/inquiry/document-schema';
 import { openPage, pressKeys, sendJson, startApp, textOf, waitForText, type App } from './app.test-aid';
 
 let app: App;

@@ -1,4 +1,4 @@
-import type { Person } from '$lib/server/access';
+import type { Person } from '$lib/server/people/access';
 
 declare global {
 	namespace App {

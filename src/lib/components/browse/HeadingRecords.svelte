@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { number } from '../numbers';
-	import type { IndexSummary } from '$lib/server/indexes';
-	import type { HeadingRecords } from '$lib/server/records/counts';
-	import type { HeadingSheet } from '$lib/server/vocabularies';
+	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+	import type { HeadingRecords } from '$lib/server/browse/heading-counts';
+	import type { HeadingSheet } from '$lib/server/browse/look-up';
 	import YearsChart from '../charts/YearsChart.svelte';
 
 	/** The records of a heading: how many, over the years, and with each aspect it allows. */

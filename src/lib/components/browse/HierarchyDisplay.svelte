@@ -6,8 +6,8 @@
 	import ChevronDown from '@lucide/svelte/icons/chevron-down';
 	import ChevronRight from '@lucide/svelte/icons/chevron-right';
 	import Plus from '@lucide/svelte/icons/plus';
-	import type { IndexSummary } from '$lib/server/indexes';
-	import type { HeadingLine } from '$lib/server/vocabularies';
+	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+	import type { HeadingLine } from '$lib/server/browse/look-up';
 	import { useKeys } from '../frame/keys.svelte';
 	import { lineageAt } from '../inquiry/addresses';
 	import { currentConcept, placeOf } from '../inquiry/in-hand';

@@ -1,6 +1,6 @@
 <script lang="ts">
-	import type { IndexSummary } from '$lib/server/indexes';
-	import type { LaneAnswer } from '$lib/server/vocabularies';
+	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+	import type { LaneAnswer } from '$lib/server/browse/look-up';
 	import { useKeys } from '../frame/keys.svelte';
 	import { currentConcept } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';

@@ -2,8 +2,8 @@
 	import { messages } from '../frame/messages.svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import type { IndexSummary } from '$lib/server/indexes';
-	import type { HeadingLine, HeadingSheet } from '$lib/server/vocabularies';
+	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+	import type { HeadingLine, HeadingSheet } from '$lib/server/browse/look-up';
 	import CellPicks from '../crosswalk/CellPicks.svelte';
 	import NoHeading from '../crosswalk/NoHeading.svelte';
 	import { useKeys } from '../frame/keys.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
-	import type { IndexSummary } from '$lib/server/indexes';
-	import type { HeadingSheet } from '$lib/server/vocabularies';
+	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+	import type { HeadingSheet } from '$lib/server/browse/look-up';
 	import HeadingRecords from './HeadingRecords.svelte';
 	import PlacePicture from './PlacePicture.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { number } from '../numbers';
-	import type { HeadingLine } from '$lib/server/vocabularies';
+	import type { HeadingLine } from '$lib/server/browse/look-up';
 	import { displayAt, lineageAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';

@@ -1,4 +1,4 @@
-import type { HeadingLine, HeadingRef } from '$lib/server/vocabularies';
+import type { HeadingLine, HeadingRef } from '$lib/server/browse/look-up';
 
 /** One visible row of a branching tree. */
 export interface Branch {

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { HistoryEntry } from '$lib/server/inquiry-changes';
+	import type { HistoryEntry } from '$lib/server/inquiry/inquiry-changes';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { moment } from '../inquiry/moment';
 

@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { pickName, type Pick, type PickedHeading } from '$core/crosswalk';
-	import type { IndexSummary } from '$lib/server/indexes';
-	import type { HeadingLine } from '$lib/server/vocabularies';
+	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+	import type { HeadingLine } from '$lib/server/browse/look-up';
 	import { narrowerBranches, type Branch } from '../browse/branches';
 	import BranchTree from '../browse/BranchTree.svelte';
 	import Panel from '../frame/Panel.svelte';

@@ -11,7 +11,7 @@
 		type PickSwitches,
 		type Role
 	} from '$core/crosswalk';
-	import type { IndexSummary } from '$lib/server/indexes';
+	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
 	import WordSwitch from '../frame/WordSwitch.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import CutPanel from './CutPanel.svelte';

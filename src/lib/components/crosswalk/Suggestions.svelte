@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { Concept } from '$core/crosswalk';
-	import type { SuggestionLine } from '$lib/server/crosswalk';
-	import type { IndexSummary } from '$lib/server/indexes';
+	import type { SuggestionLine } from '$lib/server/crosswalk/crosswalk-facts';
+	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
 	import { addPick } from '../browse/pick';
 	import { lineageAt } from '../inquiry/addresses';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';

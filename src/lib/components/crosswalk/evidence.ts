@@ -1,4 +1,4 @@
-import type { EvidenceLine } from '$lib/server/crosswalk';
+import type { EvidenceLine } from '$lib/server/crosswalk/crosswalk-facts';
 import type { Tier } from '$core/lookup';
 import { number } from '../numbers';
 import { REASONS } from '../browse/reasons';

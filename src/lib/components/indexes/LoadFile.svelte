@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { goto, invalidateAll } from '$app/navigation';
-	import type { IndexSummary } from '$lib/server/indexes';
+	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
 
 	/** Loads a file of a vocabulary or of records into an index: sending it, watching the import, stopping either. */
 	interface Props {

@@ -13,9 +13,9 @@ import {
 	type Inquiry,
 	type PickedHeading
 } from '$core/crosswalk';
-import type { CrosswalkFacts } from '$lib/server/crosswalk';
-import type { IndexSummary } from '$lib/server/indexes';
-import type { CellCoverage, Figures } from '$lib/server/records/coverage';
+import type { CrosswalkFacts } from '$lib/server/crosswalk/crosswalk-facts';
+import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+import type { CellCoverage, Figures } from '$lib/server/crosswalk/coverage';
 import { RefusedChanges } from './refused.svelte';
 import { Unsent } from './unsent';
 

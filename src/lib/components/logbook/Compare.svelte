@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { Comparison } from '$lib/server/records/runs';
+	import type { Comparison } from '$lib/server/runs/runs';
 	import { invalidateAll } from '$app/navigation';
 	import { messages } from '../frame/messages.svelte';
 	import Panel from '../frame/Panel.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { messages } from '../frame/messages.svelte';
 	import { goto, invalidateAll } from '$app/navigation';
-	import type { Restored, RunLine } from '$lib/server/records/runs';
+	import type { Restored, RunLine } from '$lib/server/runs/runs';
 	import { recordsAt, strategyAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';

@@ -2,7 +2,7 @@
 	import { number } from '../numbers';
 	import { onMount } from 'svelte';
 	import type { Command, Concept } from '$core/crosswalk';
-	import type { StrategyView, Trial } from '$lib/server/records/search';
+	import type { StrategyView, Trial } from '$lib/server/search/search';
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 

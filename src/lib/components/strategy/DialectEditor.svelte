@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { messages } from '../frame/messages.svelte';
 	import { patternFaults, PLAIN_DIALECT, printInDialect, type Dialect } from '$core/search';
-	import type { IndexSummary } from '$lib/server/indexes';
+	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
 	import Panel from '../frame/Panel.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
 

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { messages } from '../frame/messages.svelte';
-	import type { IndexSummary } from '$lib/server/indexes';
+	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
 	import DialectEditor from './DialectEditor.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
 

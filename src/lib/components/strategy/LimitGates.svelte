@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Popover } from 'bits-ui';
 	import { describeLimit, type LimitSetting } from '$core/search';
-	import type { StrategyView } from '$lib/server/records/search';
+	import type { StrategyView } from '$lib/server/search/search';
 	import WordSwitch from '../frame/WordSwitch.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
 	import { number } from '../numbers';

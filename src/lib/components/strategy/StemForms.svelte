@@ -1,6 +1,6 @@
 <script lang="ts">
-	import type { IndexSummary } from '$lib/server/indexes';
-	import type { StemForms } from '$lib/server/records/forms';
+	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+	import type { StemForms } from '$lib/server/search/stem-forms';
 	import { number } from '../numbers';
 
 	/** The words that a stem matches in an index, so that nobody has to guess what it brings along. */

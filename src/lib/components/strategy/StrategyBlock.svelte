@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { cellId } from '$core/crosswalk';
 	import type { Block, BlockYield } from '$core/search';
-	import type { IndexSummary } from '$lib/server/indexes';
+	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
 	import { crosswalkAt } from '../inquiry/addresses';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
 	import StrategyLine from './StrategyLine.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { freshId } from '../inquiry/inquiry-store.svelte';
 	import type { BlockYield, Line, LineYield } from '$core/search';
-	import type { IndexSummary } from '$lib/server/indexes';
+	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
 	import FreeWord from '../marks/FreeWord.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import StemForms from './StemForms.svelte';

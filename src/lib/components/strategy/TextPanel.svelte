@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { onMount, untrack } from 'svelte';
-	import type { StrategyView, TextFault, Trial } from '$lib/server/records/search';
+	import type { StrategyView, TextFault, Trial } from '$lib/server/search/search';
 	import { CqlEditor } from './cql-editor';
 	import { keptDraft } from './kept-draft';
 	import type { StrategySession } from './strategy-session.svelte';

@@ -12,7 +12,7 @@ import {
 	type NaiveRecord
 } from '$core/search/naive.test-aid';
 import { RecordSet } from '$core/search/record-set';
-import type { IndexSummary } from '$lib/server/indexes';
+import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
 import { effectsOf } from './effects';
 import type { StrategySession } from './strategy-session.svelte';
 

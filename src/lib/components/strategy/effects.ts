@@ -1,7 +1,7 @@
 /** What each part of a strategy would change if it were otherwise: where to look when there is too much or too little. */
 import type { Command } from '$core/crosswalk';
 import { labelOfTest, type Line } from '$core/search';
-import type { IndexSummary } from '$lib/server/indexes';
+import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
 import type { StrategySession } from './strategy-session.svelte';
 import { changeWords } from './words';
 

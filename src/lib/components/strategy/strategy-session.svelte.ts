@@ -8,7 +8,7 @@ import {
 	type StrategySettings
 } from '$core/crosswalk';
 import { settingsOf, type LimitSetting } from '$core/search';
-import type { StrategyView, Trial } from '$lib/server/records/search';
+import type { StrategyView, Trial } from '$lib/server/search/search';
 import { number } from '../numbers';
 import type { InquiryStore } from '../inquiry/inquiry-store.svelte';
 

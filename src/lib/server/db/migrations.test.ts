@@ -2,11 +2,11 @@ import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:f
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { LOCAL_PERSON } from '../access';
-import { dropDatabase, freshDatabase } from '../database.test-aid';
-import { loadTurtle } from '../import/turtle.test-aid';
-import { removeIndex } from '../indexes';
-import { headingSheet, lookupInIndex } from '../vocabularies';
+import { LOCAL_PERSON } from '../people/access';
+import { dropDatabase, freshDatabase } from './database.test-aid';
+import { loadTurtle } from '../vocabulary/turtle.test-aid';
+import { removeIndex } from '../vocabulary/subject-indexes';
+import { headingSheet, lookupInIndex } from '../browse/look-up';
 import { closeConnection, connection, migrateDatabase } from './client';
 
 let url: string;

@@ -7,8 +7,8 @@ import { leafName, queryOf, RecordSet, type Leaf, type Narrower, type Sets } fro
 import { connection } from '../db/client';
 import { recordSets } from '../db/schema';
 import { verbatim } from '../db/statements';
-import type { CurrentIndex } from '../editions';
-import { setNameOfHeading, setNameOfLabelled, setNameOfValue } from './store';
+import type { CurrentIndex } from '../vocabulary/editions';
+import { setNameOfHeading, setNameOfLabelled, setNameOfValue } from './record-store';
 
 /** For one index, in bytes. */
 const MOST_BYTES = 256 * 2 ** 20;

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { vectorsOf, type Term } from '../../../core/search';
 import { wordsOf, fold } from '../../../core/text';
-import { dropDatabase, migratedDatabase } from '../database.test-aid';
+import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
 import { connection } from '../db/client';
 import { WantedTerms } from './vectors';
 

@@ -2,12 +2,12 @@ import fc from 'fast-check';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { isSameWork, workKeys } from '../../../core/evidence';
 import type { RecordDraft } from '../../../core/formats/records';
-import { LOCAL_PERSON } from '../access';
-import { dropDatabase, migratedDatabase } from '../database.test-aid';
+import { LOCAL_PERSON } from '../people/access';
+import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
 import { connection } from '../db/client';
 import { verbatim } from '../db/statements';
-import { createIndex, removeIndex } from '../indexes';
-import { storeRecords } from './store';
+import { createIndex, removeIndex } from '../vocabulary/subject-indexes';
+import { storeRecords } from './record-store';
 
 const CODES = ['reed', 'sedge', 'vetch'] as const;
 type Code = (typeof CODES)[number];

@@ -1,6 +1,6 @@
-import { apiIndex } from '$lib/server/api';
+import { apiIndex } from '$lib/server/http/api-answers';
 import { answer, bodyOf } from '$lib/server/http';
-import { createIndex, listIndexes } from '$lib/server/indexes';
+import { createIndex, listIndexes } from '$lib/server/vocabulary/subject-indexes';
 import { newIndex } from '$lib/server/schemas';
 
 export const GET = ({ locals }) => answer(async () => (await listIndexes(locals.person)).map(apiIndex));

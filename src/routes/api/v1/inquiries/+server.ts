@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import * as v from 'valibot';
 import { answer, bodyOf } from '$lib/server/http';
-import { createInquiry, listInquiries } from '$lib/server/inquiries';
-import { inquiryDocument } from '$lib/server/document-schema';
-import { importInquiry } from '$lib/server/inquiry-document';
+import { createInquiry, listInquiries } from '$lib/server/inquiry/inquiries';
+import { inquiryDocument } from '$lib/server/inquiry/document-schema';
+import { importInquiry } from '$lib/server/inquiry/inquiry-document';
 import { newInquiry } from '$lib/server/schemas';
 
 export const GET = ({ locals }) => answer(() => listInquiries(locals.person));

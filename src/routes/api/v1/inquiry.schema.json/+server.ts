@@ -1,4 +1,4 @@
 import { json } from '@sveltejs/kit';
-import { inquirySchema } from '$lib/server/document-schema';
+import { inquirySchema } from '$lib/server/inquiry/document-schema';
 
 export const GET = () => json(inquirySchema());

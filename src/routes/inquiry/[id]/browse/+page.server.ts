@@ -1,6 +1,6 @@
 import { forPage } from '$lib/server/http';
-import { topHeadings } from '$lib/server/vocabularies';
-import { lookupInIndexes } from '$lib/server/vocabularies';
+import { topHeadings } from '$lib/server/browse/look-up';
+import { lookupInIndexes } from '$lib/server/browse/look-up';
 
 export const load = ({ locals, parent, url }) => {
 	const query = (url.searchParams.get('q') ?? '').trim().slice(0, 200);

@@ -1,5 +1,5 @@
 import { answer, bodyOf } from '$lib/server/http';
-import { changeInquiry } from '$lib/server/inquiry-changes';
+import { changeInquiry } from '$lib/server/inquiry/inquiry-changes';
 import { sentCommand } from '$lib/server/schemas';
 
 export const POST = ({ locals, params, request }) =>

@@ -1,4 +1,4 @@
 import { answer } from '$lib/server/http';
-import { figuresOf } from '$lib/server/records/coverage';
+import { figuresOf } from '$lib/server/crosswalk/coverage';
 
 export const GET = ({ locals, params }) => answer(() => figuresOf(locals.person, params.id));

@@ -1,6 +1,6 @@
 import { forPage } from '$lib/server/http';
-import { historyOf } from '$lib/server/inquiry-changes';
-import { listRuns } from '$lib/server/records/runs';
+import { historyOf } from '$lib/server/inquiry/inquiry-changes';
+import { listRuns } from '$lib/server/runs/runs';
 
 export const load = ({ locals, params }) =>
 	forPage(async () => {

@@ -1,5 +1,5 @@
 import { answer, bodyOf } from '$lib/server/http';
-import { combineRuns, listRuns, logElsewhere, repeatRun, runStrategy } from '$lib/server/records/runs';
+import { combineRuns, listRuns, logElsewhere, repeatRun, runStrategy } from '$lib/server/runs/runs';
 import { newRun } from '$lib/server/schemas';
 
 export const GET = ({ locals, params }) => answer(() => listRuns(locals.person, params.id));

@@ -1,5 +1,5 @@
 import { answer, bodyOf } from '$lib/server/http';
-import { stepBackOrForth } from '$lib/server/inquiry-changes';
+import { stepBackOrForth } from '$lib/server/inquiry/inquiry-changes';
 import { fromWindow } from '$lib/server/schemas';
 
 export const POST = ({ locals, params, request }) =>

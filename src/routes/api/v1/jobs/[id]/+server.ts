@@ -1,5 +1,5 @@
 import { answer } from '$lib/server/http';
-import { cancelJob, findJob } from '$lib/server/import/jobs';
+import { cancelJob, findJob } from '$lib/server/jobs/jobs';
 
 export const GET = ({ locals, params }) => answer(() => findJob(locals.person, params.id));
 

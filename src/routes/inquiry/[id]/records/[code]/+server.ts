@@ -1,5 +1,5 @@
 import { answer, queryOf } from '$lib/server/http';
-import { resultPage } from '$lib/server/records/search';
+import { resultPage } from '$lib/server/search/search';
 import { pageOfResults } from '$lib/server/schemas';
 
 export const GET = ({ locals, params, url }) =>

@@ -1,5 +1,5 @@
 import { answer, bodyOf, numberOf } from '$lib/server/http';
-import { describeRun } from '$lib/server/records/runs';
+import { describeRun } from '$lib/server/runs/runs';
 import { runFields } from '$lib/server/schemas';
 
 export const PATCH = ({ locals, params, request }) =>

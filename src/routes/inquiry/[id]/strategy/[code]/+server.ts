@@ -1,5 +1,5 @@
 import { answer, bodyOf } from '$lib/server/http';
-import { strategyView, tryCommands } from '$lib/server/records/search';
+import { strategyView, tryCommands } from '$lib/server/search/search';
 import { trialBody } from '$lib/server/schemas';
 
 export const GET = ({ locals, params }) => answer(() => strategyView(locals.person, params.id, params.code));

@@ -1,7 +1,7 @@
-import { apiHeading } from '$lib/server/api';
+import { apiHeading } from '$lib/server/http/api-answers';
 import { ServiceError } from '$lib/server/errors';
 import { answer } from '$lib/server/http';
-import { headingSheet } from '$lib/server/vocabularies';
+import { headingSheet } from '$lib/server/browse/look-up';
 
 export const GET = ({ locals, params, url }) =>
 	answer(async () => {

@@ -1,7 +1,7 @@
-import { apiLookup } from '$lib/server/api';
+import { apiLookup } from '$lib/server/http/api-answers';
 import { answer, queryOf } from '$lib/server/http';
 import { lookupQuery } from '$lib/server/schemas';
-import { lookupInIndex } from '$lib/server/vocabularies';
+import { lookupInIndex } from '$lib/server/browse/look-up';
 
 export const GET = ({ locals, params, url }) =>
 	answer(async () => {

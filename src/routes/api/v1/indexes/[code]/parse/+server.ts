@@ -1,7 +1,7 @@
 import { json } from '@sveltejs/kit';
 import { ServiceError } from '$lib/server/errors';
 import { answer, bodyOf } from '$lib/server/http';
-import { parseForIndex } from '$lib/server/records/search';
+import { parseForIndex } from '$lib/server/search/search';
 import { parseBody } from '$lib/server/schemas';
 
 export const POST = ({ locals, params, request }) =>

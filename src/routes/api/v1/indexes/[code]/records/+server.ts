@@ -1,5 +1,5 @@
 import { answer } from '$lib/server/http';
-import { startRecordImport } from '$lib/server/import/jobs';
+import { startRecordImport } from '$lib/server/jobs/jobs';
 
 export const PUT = ({ locals, params, request }) =>
 	answer(async () => {

@@ -1,6 +1,6 @@
-import { apiSearch } from '$lib/server/api';
+import { apiSearch } from '$lib/server/http/api-answers';
 import { answer, bodyOf } from '$lib/server/http';
-import { searchIndex } from '$lib/server/records/search';
+import { searchIndex } from '$lib/server/search/search';
 import { searchBody } from '$lib/server/schemas';
 
 export const POST = ({ locals, params, request }) =>

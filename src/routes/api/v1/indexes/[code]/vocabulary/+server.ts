@@ -1,5 +1,5 @@
 import { answer } from '$lib/server/http';
-import { startVocabularyImport } from '$lib/server/import/jobs';
+import { startVocabularyImport } from '$lib/server/jobs/jobs';
 
 export const PUT = ({ locals, params, request, url }) =>
 	answer(async () => {

@@ -1,4 +1,4 @@
-import { exportCrosswalk } from '$lib/server/crosswalk-export';
+import { exportCrosswalk } from '$lib/server/crosswalk/taking-away';
 import { answer } from '$lib/server/http';
 
 export const GET = ({ locals, params }) =>

@@ -1,4 +1,4 @@
 import { answer } from '$lib/server/http';
-import { jobFindingsCsv } from '$lib/server/import/jobs';
+import { jobFindingsCsv } from '$lib/server/jobs/jobs';
 
 export const GET = ({ locals, params }) => answer(() => jobFindingsCsv(locals.person, params.job));

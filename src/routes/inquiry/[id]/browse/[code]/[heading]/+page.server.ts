@@ -1,5 +1,5 @@
 import { forPage } from '$lib/server/http';
-import { headingSheet } from '$lib/server/vocabularies';
+import { headingSheet } from '$lib/server/browse/look-up';
 
 export const load = ({ locals, params }) =>
 	forPage(async () => ({

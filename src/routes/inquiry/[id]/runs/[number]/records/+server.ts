@@ -1,5 +1,5 @@
 import { answer, queryOf, numberOf } from '$lib/server/http';
-import { runPage } from '$lib/server/records/runs';
+import { runPage } from '$lib/server/runs/runs';
 import { pageOfResults } from '$lib/server/schemas';
 
 export const GET = ({ locals, params, url }) =>

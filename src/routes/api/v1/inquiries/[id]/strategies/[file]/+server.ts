@@ -1,4 +1,4 @@
 import { answer } from '$lib/server/http';
-import { strategyFile } from '$lib/server/records/search';
+import { strategyFile } from '$lib/server/search/search';
 
 export const GET = ({ locals, params }) => answer(() => strategyFile(locals.person, params.id, params.file));

@@ -1,6 +1,6 @@
 import { ServiceError } from '$lib/server/errors';
 import { answer } from '$lib/server/http';
-import { headingsBelow } from '$lib/server/vocabularies';
+import { headingsBelow } from '$lib/server/browse/look-up';
 
 export const GET = ({ locals, params, url }) =>
 	answer(async () => {

@@ -1,5 +1,5 @@
 import { answer, bodyOf } from '$lib/server/http';
-import { setCell } from '$lib/server/cells';
+import { setCell } from '$lib/server/crosswalk/setting-cells';
 import { cellBody } from '$lib/server/schemas';
 
 export const PUT = ({ locals, params, request }) =>

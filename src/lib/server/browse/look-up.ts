@@ -1,0 +1,315 @@
+/** Look-up and browsing: what the screens and the public API ask of the vocabularies. */
+import { and, asc, eq, sql } from 'drizzle-orm';
+import { alsoTried, lookup, type Match, type Tier } from '../../../core/lookup';
+import type { EditionIndex } from '../../../core/vocabulary/edition-index';
+import { allow, type Person } from '../people/access';
+import { connection } from '../db/client';
+import { collections, entryTerms, headings, labels, notes, relations } from '../db/schema';
+import { currentIndex, currentIndexes, editionIndex, type CurrentIndex } from '../vocabulary/editions';
+import { ServiceError } from '../errors';
+import { countWithNarrower, headingCounts, headingRecords, type HeadingCounts } from './heading-counts';
+
+export interface HeadingRef {
+	id: string;
+	uri: string;
+	label: string;
+}
+
+export interface HeadingLine extends HeadingRef {
+	narrowerCount: number;
+	belowCount: number;
+	/** Records that carry the heading itself. */
+	recordCount: number;
+	retired: boolean;
+}
+
+export interface LookupMatch {
+	heading: HeadingLine & { noteStart: string; broader: string[] };
+	tier: Tier;
+	matched: { text: string; kind: Match['kind']; lang?: string; via?: string };
+	together?: HeadingRef[];
+}
+
+export interface LaneAnswer {
+	code: string;
+	edition: string;
+	matches: LookupMatch[];
+	neighbours: (HeadingLine & { text: string })[];
+	alsoTried: string[];
+}
+
+function refOf(index: EditionIndex, n: number): HeadingRef {
+	return { id: index.keys.at(n), uri: index.uris.at(n), label: index.names.at(n) };
+}
+
+export function lineOf(index: EditionIndex, n: number, counts?: HeadingCounts): HeadingLine {
+	const { keys, uris, names, hierarchy } = index;
+	// Written out: thousands are made at once when a hierarchy is opened.
+	return {
+		id: keys.at(n),
+		uri: uris.at(n),
+		label: names.at(n),
+		narrowerCount: hierarchy.narrower.count(n),
+		belowCount: hierarchy.belowCount(n),
+		recordCount: counts?.records[n] ?? 0,
+		retired: index.retired[n] === 1
+	};
+}
+
+/** Looks a word up in one index. */
+export async function lookupInIndex(person: Person | undefined, code: string, query: string, limit: number) {
+	allow(person, 'read');
+	const indexes = await currentIndexes();
+	const wanted = indexes.find(({ index }) => index.code === code);
+	if (!wanted) throw new ServiceError(404, 'no-index', `There is no subject index “${code}”.`);
+	const [lane] = await lanes([wanted], indexes, query, limit);
+	return lane;
+}
+
+/** Looks a word up in several indexes at once; an index without a vocabulary answers with nothing. */
+export async function lookupInIndexes(
+	person: Person | undefined,
+	codes: readonly string[],
+	query: string,
+	limit: number
+): Promise<LaneAnswer[]> {
+	allow(person, 'read');
+	const indexes = await currentIndexes();
+	const wanted = codes.flatMap((code) => indexes.find(({ index }) => index.code === code) ?? []);
+	return lanes(wanted, indexes, query, limit);
+}
+
+async function lanes(
+	wanted: CurrentIndex[],
+	all: CurrentIndex[],
+	query: string,
+	limit: number
+): Promise<LaneAnswer[]> {
+	const known = new Map<number, EditionIndex>();
+	const countsOf = new Map<number, HeadingCounts>();
+	await Promise.all([
+		...[...wanted, ...all].map(async ({ edition }) => {
+			if (edition) known.set(edition.id, await editionIndex(edition));
+		}),
+		...wanted.map(async (current) => {
+			const counts = await headingCounts(current);
+			if (current.edition && counts) countsOf.set(current.edition.id, counts);
+		})
+	]);
+	// A short form seen in one vocabulary is tried in all of them.
+	const acronyms = [...known.values()].flatMap((index) => index.labels.parts.acronyms);
+	const tried = alsoTried(query, acronyms);
+	const inEdition = ({ id }: { id: number }, slips: 1 | 2) => {
+		const index = known.get(id) as EditionIndex;
+		return lookup(index.labels, query, {
+			limit,
+			label: (n) => index.names.at(n),
+			recordCount: (n) => countsOf.get(id)?.records[n] ?? 0,
+			acronyms,
+			slips
+		});
+	};
+	let answers = wanted.map(({ edition }) => edition && inEdition(edition, 1));
+	// Where one vocabulary has something to offer, guesses that are further away would only distract from it.
+	if (!answers.some((answer) => answer && answer.matches.length > 0))
+		answers = wanted.map(({ edition }) => edition && inEdition(edition, 2));
+	const matches = answers.flatMap((answer) => (answer ? answer.matches : []));
+	// The plural of a slip of the pen helps nobody.
+	const isMisspelt = matches.length > 0 && matches.every(({ tier }) => tier === 'typo');
+	return wanted.map(({ index: { code }, edition }, i) => {
+		const index = edition && known.get(edition.id);
+		const answer = answers[i];
+		if (!edition || !index || !answer)
+			return { code, edition: '', matches: [], neighbours: [], alsoTried: [] };
+		const counts = countsOf.get(edition.id);
+		return {
+			code,
+			edition: edition.label,
+			matches: answer.matches.map((match) => matchOf(index, match, counts)),
+			neighbours: answer.neighbours.map(({ heading, text }) => ({ ...lineOf(index, heading, counts), text })),
+			alsoTried: isMisspelt ? [] : tried
+		};
+	});
+}
+
+function matchOf(index: EditionIndex, match: Match, counts: HeadingCounts | undefined): LookupMatch {
+	const { heading: n, tier, text, kind, lang, via, together } = match;
+	return {
+		heading: {
+			...lineOf(index, n, counts),
+			noteStart: index.noteStarts.at(n),
+			broader: [...index.hierarchy.broader.at(n)].map((other) => index.names.at(other))
+		},
+		tier,
+		matched: { text, kind, ...(lang && { lang }), ...(via !== undefined && { via }) },
+		...(together && { together: together.map((other) => refOf(index, other)) })
+	};
+}
+
+/** The index and the heading's place in its current edition. */
+async function locate(code: string, id: string) {
+	const current = await currentIndex(code);
+	const { index: subjectIndex, edition } = current;
+	if (!edition)
+		throw new ServiceError(404, 'no-vocabulary', `${subjectIndex.name} has no vocabulary loaded.`);
+	const index = await editionIndex(edition);
+	const n = index.find(id);
+	if (n === undefined)
+		throw new ServiceError(
+			404,
+			'no-heading',
+			`${subjectIndex.name}, edition ${edition.label}, has no heading “${id}”.`
+		);
+	return { subjectIndex, edition, index, n, current, counts: await headingCounts(current) };
+}
+
+/** Everything about a heading. Seven indexed queries, whatever the size of the vocabulary. */
+export async function headingSheet(person: Person | undefined, code: string, id: string) {
+	allow(person, 'read');
+	const { edition, index, n, current, counts } = await locate(code, id);
+	const { db } = connection();
+	const here = { editionId: edition.id, n };
+	const [[row], ownLabels, ownNotes, ownEntries, predecessors, successors, groups] = await Promise.all([
+		db
+			.select()
+			.from(headings)
+			.where(and(eq(headings.editionId, here.editionId), eq(headings.n, n))),
+		db
+			.select({ kind: labels.kind, lang: labels.lang, text: labels.text })
+			.from(labels)
+			.where(and(eq(labels.editionId, here.editionId), eq(labels.n, n)))
+			.orderBy(asc(labels.position)),
+		db
+			.select({ kind: notes.kind, lang: notes.lang, text: notes.text })
+			.from(notes)
+			.where(and(eq(notes.editionId, here.editionId), eq(notes.n, n)))
+			.orderBy(asc(notes.position)),
+		entryTermsOf(edition.id, n),
+		db
+			.select({ n: relations.other })
+			.from(relations)
+			.where(and(eq(relations.editionId, edition.id), eq(relations.n, n), eq(relations.kind, 'replaces'))),
+		db
+			.select({ n: relations.n })
+			.from(relations)
+			.where(
+				and(eq(relations.editionId, edition.id), eq(relations.other, n), eq(relations.kind, 'replaces'))
+			),
+		db
+			.select({ labels: collections.labels })
+			.from(collections)
+			.where(and(eq(collections.editionId, edition.id), sql`${n} = any(${collections.members})`))
+			.orderBy(asc(collections.position))
+	]);
+	const { hierarchy } = index;
+	const { paths, total, complete } = hierarchy.paths(n);
+	const lines = (list: Iterable<number>) =>
+		[...list].map((other) => lineOf(index, other, counts)).sort(byLabel);
+	const siblings =
+		hierarchy.broader.count(n) === 0 && hierarchy.narrower.count(n) === 0 ? [] : hierarchy.siblings(n);
+	return {
+		...lineOf(index, n, counts),
+		recordCountWithNarrower: counts ? await countWithNarrower(current, index, n) : 0,
+		...(current.index.hasChief && counts && { chiefCount: counts.chief[n] }),
+		edition: edition.label,
+		labels: ownLabels.filter(({ kind }) => kind === 'preferred').map(({ lang, text }) => ({ lang, text })),
+		hidden: ownLabels.filter(({ kind }) => kind === 'hidden').map(({ lang, text }) => ({ lang, text })),
+		notes: ownNotes,
+		notation: row.notation,
+		introduced: row.introduced,
+		retiredIn: row.retired,
+		aspects: row.aspects,
+		entryTerms: ownEntries.map(({ lang, text, together }) => ({
+			lang,
+			text,
+			...(together && { together: together.map((other) => refOf(index, other)) })
+		})),
+		broader: lines(hierarchy.broader.at(n)),
+		narrower: lines(hierarchy.narrower.at(n)),
+		related: lines(index.related.at(n)),
+		predecessors: lines(predecessors.map((other) => other.n)),
+		successors: lines(successors.map((other) => other.n)),
+		collections: groups.map((group) => group.labels[0].text),
+		siblings: siblings
+			.slice(0, MOST_SIBLINGS)
+			.map((other) => lineOf(index, other, counts))
+			.sort(byLabel),
+		paths: paths.map((path) => path.map((other) => refOf(index, other))),
+		pathCount: total,
+		pathsComplete: complete
+	};
+}
+
+export type HeadingSheet = Awaited<ReturnType<typeof headingSheet>>;
+
+/** The records of a heading over the years, and with each of its aspects. */
+export async function recordsOfHeading(person: Person | undefined, code: string, id: string) {
+	allow(person, 'read');
+	const { edition, index, n, current } = await locate(code, id);
+	const [{ aspects }] = await connection()
+		.db.select({ aspects: headings.aspects })
+		.from(headings)
+		.where(and(eq(headings.editionId, edition.id), eq(headings.n, n)));
+	return headingRecords(current, index.uris.at(n), aspects);
+}
+
+/** Siblings sent with a sheet; a flat top level may have thousands. */
+const MOST_SIBLINGS = 200;
+
+export const byLabel = (a: HeadingRef, b: HeadingRef) => a.label.localeCompare(b.label, 'en');
+
+function entryTermsOf(editionId: number, n: number) {
+	return connection()
+		.db.select({ lang: entryTerms.lang, text: entryTerms.text, together: entryTerms.together })
+		.from(entryTerms)
+		.where(and(eq(entryTerms.editionId, editionId), eq(entryTerms.n, n)))
+		.orderBy(asc(entryTerms.lang), asc(entryTerms.text));
+}
+
+/** The headings directly narrower, for opening a branch in place. */
+export async function narrowerHeadings(person: Person | undefined, code: string, id: string) {
+	allow(person, 'read');
+	const { index, n, counts } = await locate(code, id);
+	const below = index.hierarchy.narrower.at(n);
+	refuseMany(below.length, MOST_NARROWER, 'directly below it; look in the alphabetical display');
+	return [...below].map((other) => lineOf(index, other, counts)).sort(byLabel);
+}
+
+/** Lines of one answer at most. */
+const MOST_NARROWER = 20_000;
+const MOST_BELOW = 100_000;
+
+function refuseMany(count: number, most: number, where: string): void {
+	if (count > most)
+		throw new ServiceError(
+			422,
+			'too-many',
+			`${count.toLocaleString('en')} headings stand ${where}. At most ${most.toLocaleString('en')} are given at once.`
+		);
+}
+
+/** Every heading below, with its least depth; `depth` bounds it. */
+export async function headingsBelow(person: Person | undefined, code: string, id: string, depth: number) {
+	allow(person, 'read');
+	const { index, n } = await locate(code, id);
+	const { headings: found, depths } = index.hierarchy.below(n);
+	const within = depths.findIndex((one) => one > depth);
+	refuseMany(within < 0 ? found.length : within, MOST_BELOW, 'below it; ask for fewer levels with depth');
+	const answer: (HeadingRef & { depth: number })[] = [];
+	for (let i = 0; i < found.length && depths[i] <= depth; i++)
+		answer.push({ ...refOf(index, found[i]), depth: depths[i] });
+	return answer;
+}
+
+/** Top headings of an index, for a start without a word. */
+export async function topHeadings(person: Person | undefined, code: string) {
+	allow(person, 'read');
+	const current = await currentIndex(code);
+	if (!current.edition) return [];
+	const [index, counts] = await Promise.all([editionIndex(current.edition), headingCounts(current)]);
+	return index.hierarchy
+		.tops()
+		.slice(0, MOST_SIBLINGS)
+		.map((n) => lineOf(index, n, counts))
+		.sort((a, b) => b.belowCount - a.belowCount || byLabel(a, b));
+}

@@ -1,0 +1,89 @@
+/** What the cells of a crosswalk bring in records: coverage of each concept in each index. */
+import { cellId } from '../../../core/crosswalk';
+import {
+	evaluate,
+	leavesOf,
+	lineExpression,
+	RecordSet,
+	strategyOf,
+	tokensOf,
+	type Line
+} from '../../../core/search';
+import { allow, type Person } from '../people/access';
+import { connection } from '../db/client';
+import { currentIndexes, type CurrentIndex } from '../vocabulary/editions';
+import { loadInquiry } from '../inquiry/inquiry-rows';
+import { findRecords } from '../search/search';
+import { setsOf } from '../records/sets';
+import { searchVocabulary } from '../records/searched-vocabulary';
+
+export interface CellCoverage {
+	/** Records that the searched picks find. */
+	headings: number;
+	/** Records that the picks or the words find. Coverage is the one of the other. */
+	all: number;
+	/** Records that each searched pick finds, by its identifier. */
+	picks: Record<string, number>;
+}
+
+/** Coverage by cell, for the indexes that have records. A few statements for each index, and one for each word not asked before. */
+export async function coverageOf(
+	person: Person | undefined,
+	inquiryId: string
+): Promise<Record<string, CellCoverage>> {
+	allow(person, 'read');
+	const [{ inquiry }, indexes] = await Promise.all([
+		loadInquiry(connection().db, inquiryId, false),
+		currentIndexes()
+	]);
+	const wanted = indexes.filter(
+		({ index }) => index.records > 0 && inquiry.about.indexes.includes(index.code)
+	);
+	const found: Record<string, CellCoverage> = {};
+	const count = async (current: CurrentIndex) => {
+		const { code } = current.index;
+		const blocks = strategyOf(inquiry, code).blocks.map(({ id, lines }) => ({
+			id,
+			lines: lines.filter(isSearchable)
+		}));
+		const expressions = blocks.flatMap(({ lines }) => lines.map(lineExpression));
+		const sets = await setsOf(current.index).load(leavesOf(expressions), await searchVocabulary(current));
+		for (const { id, lines } of blocks) {
+			const each = lines.map((line) => ({ line, set: evaluate(lineExpression(line), sets) }));
+			const byHeadings = each.filter(({ line }) => line.kind === 'heading');
+			found[cellId(id, code)] = {
+				headings: RecordSet.union(byHeadings.map(({ set }) => set)).size,
+				all: RecordSet.union(each.map(({ set }) => set)).size,
+				picks: Object.fromEntries(byHeadings.map(({ line, set }) => [line.id, set.size]))
+			};
+		}
+	};
+	await Promise.all(wanted.map(count));
+	return found;
+}
+
+/** What the frame of an inquiry and its crosswalk show in records. */
+export interface Figures {
+	cells: Record<string, CellCoverage>;
+	/** What the strategy of each chosen index finds; null where it cannot be run yet. */
+	found: Record<string, number | null>;
+}
+
+export async function figuresOf(person: Person | undefined, inquiryId: string): Promise<Figures> {
+	const [cells, { inquiry }] = await Promise.all([
+		coverageOf(person, inquiryId),
+		loadInquiry(connection().db, inquiryId, false)
+	]);
+	const known = new Set((await currentIndexes()).map(({ index }) => index.code));
+	const codes = inquiry.about.indexes.filter((code) => known.has(code));
+	const counts = await Promise.all(codes.map((code) => findRecords(inquiryId, code)));
+	const found = codes.map((code, i) => {
+		const { faults, result } = counts[i];
+		return [code, faults.length > 0 ? null : result.size] as const;
+	});
+	return { cells, found: Object.fromEntries(found) };
+}
+
+function isSearchable(line: Line): boolean {
+	return line.kind !== 'word' || typeof tokensOf(line.test.text, line.test.capitals) !== 'string';
+}

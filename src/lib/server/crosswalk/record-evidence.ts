@@ -1,0 +1,154 @@
+/** What the records of an index say for its headings: works tagged in other indexes too, and records with some words. */
+import type { RecordPart, TaggedTogether } from '../../../core/crosswalk';
+import {
+	evaluate,
+	headingExpression,
+	leavesOf,
+	RecordSet,
+	tokensOf,
+	type HeadingTest,
+	type Leaf
+} from '../../../core/search';
+import type { EditionIndex } from '../../../core/vocabulary/edition-index';
+import { connection } from '../db/client';
+import type { CurrentIndex } from '../vocabulary/editions';
+import { headingCounts } from '../browse/heading-counts';
+import { evenly } from '../records/sample';
+import { setsOf, type IndexSets } from '../records/sets';
+import { searchVocabulary } from '../records/searched-vocabulary';
+
+export interface PickedIn {
+	current: CurrentIndex;
+	picks: readonly HeadingTest[];
+}
+
+/**
+ * Both kinds of evidence, each where it can be had.
+ * @param words of the concept, each looked for in titles and abstracts: heading labels would speak for themselves
+ * @param elsewhere what is picked for the concept in other indexes
+ */
+export async function recordEvidence(
+	current: CurrentIndex,
+	index: EditionIndex,
+	words: readonly { text: string; capitals: boolean }[],
+	elsewhere: readonly PickedIn[]
+): Promise<Partial<Record<RecordPart, TaggedTogether[]>>> {
+	if (current.index.records === 0) return {};
+	const [association, coTagging] = await Promise.all([
+		withWords(current, index, words),
+		withPicks(current, index, elsewhere)
+	]);
+	return { ...(association && { association }), ...(coTagging && { coTagging }) };
+}
+
+async function withWords(
+	current: CurrentIndex,
+	index: EditionIndex,
+	words: readonly { text: string; capitals: boolean }[]
+): Promise<TaggedTogether[] | undefined> {
+	const sets = setsOf(current.index);
+	const leaves = words
+		.filter(({ text, capitals }) => typeof tokensOf(text, capitals) !== 'string')
+		.flatMap(({ text, capitals }): Leaf[] => [
+			{ kind: 'word', text, capitals, field: 'title' },
+			{ kind: 'word', text, capitals, field: 'abstract' }
+		]);
+	const [loaded, counts] = await Promise.all([sets.load(leaves), headingCounts(current)]);
+	const found = evenly(RecordSet.union(leaves.map((leaf) => loaded.of(leaf))).toArray());
+	if (found.length === 0) return undefined;
+	const tagged = await headingsOn(sets, index, found);
+	return Array.from(tagged, ([heading, a]) => ({
+		heading,
+		a,
+		n: found.length,
+		whole: counts?.records[heading] ?? a,
+		all: sets.records
+	}));
+}
+
+async function withPicks(
+	current: CurrentIndex,
+	index: EditionIndex,
+	elsewhere: readonly PickedIn[]
+): Promise<TaggedTogether[] | undefined> {
+	const sets = setsOf(current.index);
+	const others = elsewhere.filter(({ current: other, picks }) => picks.length > 0 && other.index.records > 0);
+	const parts = await Promise.all(
+		others.map(async ({ current: other, picks }) => {
+			const expressions = picks.map(headingExpression);
+			const there = setsOf(other.index);
+			const [pairs, loaded] = await Promise.all([
+				sharedWorks(sets, there),
+				there.load(leavesOf(expressions), await searchVocabulary(other))
+			]);
+			const picked = RecordSet.union(expressions.map((expression) => evaluate(expression, loaded)));
+			const all = RecordSet.from(pairs.map(({ n }) => n));
+			const tagged = RecordSet.from(pairs.flatMap(({ n, other }) => (picked.has(other) ? [n] : [])));
+			return { all, tagged };
+		})
+	);
+	const all = RecordSet.union(parts.map((part) => part.all));
+	const tagged = RecordSet.union(parts.map((part) => part.tagged));
+	if (tagged.size === 0) return undefined;
+	const version = others
+		.map(({ current: { index: other } }) => `${other.id}.${other.recordsRevision}`)
+		.join();
+	const counted = evenly(tagged.toArray());
+	const [inAll, inTagged] = await Promise.all([
+		sets.fact(
+			`headings of works in ${others.map(({ current: other }) => other.index.code).join()}`,
+			() => taggingsOn(sets, all.toArray()),
+			version
+		),
+		headingsOn(sets, index, counted)
+	]);
+	const whole = byHeading(index, inAll);
+	return Array.from(inTagged, ([heading, a]) => ({
+		heading,
+		a,
+		n: counted.length,
+		whole: whole.get(heading) ?? a,
+		all: all.size
+	}));
+}
+
+/** Pairs of records that are of one work, by their numbers in the one index and in the other. */
+function sharedWorks(here: IndexSets, there: IndexSets): Promise<{ n: number; other: number }[]> {
+	return here.fact(
+		`works in ${there.code}`,
+		async () => connection().sql<{ n: number; other: number }>`
+			select n, other_n as other from shared_works where index_code = ${here.code} and other_code = ${there.code}
+			order by n`,
+		there.version
+	);
+}
+
+async function headingsOn(
+	sets: IndexSets,
+	index: EditionIndex,
+	numbers: Uint32Array
+): Promise<Map<number, number>> {
+	return byHeading(index, await taggingsOn(sets, numbers));
+}
+
+/** How many of some records carry each heading. One statement. */
+function taggingsOn(sets: IndexSets, numbers: Uint32Array): Promise<{ uri: string; count: number }[]> {
+	return connection().sql<{ uri: string; count: number }>`
+		select h.uri, c.count from (
+			select t.h, count(distinct t.n)::int as count from taggings t
+			where t.index_code = ${sets.code} and t.n = any(${[...numbers]}::int[]) group by t.h
+		) c join tagged_headings h on h.index_code = ${sets.code} and h.h = c.h`;
+}
+
+/** By position in the edition; what the edition lacks is left out. */
+function byHeading(
+	index: EditionIndex,
+	rows: readonly { uri: string; count: number }[]
+): Map<number, number> {
+	return new Map(
+		rows.flatMap(({ uri, count }): [number, number][] => {
+			const n = index.find(uri);
+			return n === undefined ? [] : [[n, count]];
+		})
+	);
+}

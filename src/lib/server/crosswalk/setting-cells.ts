@@ -1,0 +1,61 @@
+/** Setting a whole cell at once, by the URIs of headings, as scripts do. */
+import { randomUUID } from 'node:crypto';
+import type { InferOutput } from 'valibot';
+import { cellState, picksOf, type PickedHeading } from '../../../core/crosswalk';
+import type { Person } from '../people/access';
+import { typedHeading } from './taking-in';
+import { currentIndex, editionIndex } from '../vocabulary/editions';
+import { ServiceError } from '../errors';
+import { changeInquiry, readInquiry } from '../inquiry/inquiry-changes';
+import type { cellBody } from '../schemas';
+
+/** Sets the picks of a cell, or decides that there is no heading; answers with the cell as it now is. */
+export async function setCell(
+	person: Person | undefined,
+	at: { inquiry: string; concept: string; index: string },
+	{ picks, noHeading }: InferOutput<typeof cellBody>
+) {
+	const { index, edition } = await currentIndex(at.index);
+	const vocabulary = edition && (await editionIndex(edition));
+	const heading = (uri: string): PickedHeading => {
+		if (!vocabulary) return typedHeading({ uri, label: '' });
+		const n = vocabulary.find(uri);
+		if (n === undefined)
+			throw new ServiceError(
+				422,
+				'no-heading',
+				`${index.name}, edition ${edition.label}, has no heading “${uri}”. Nothing was changed.`,
+				{ uri }
+			);
+		return { uri: vocabulary.uris.at(n), label: vocabulary.names.at(n) };
+	};
+	await changeInquiry(person, at.inquiry, {
+		kind: 'cell.set',
+		conceptId: at.concept,
+		indexCode: at.index,
+		edition: edition?.label ?? '',
+		picks: picks.map(({ uris, cuts, ...switches }) => ({
+			...switches,
+			id: randomUUID(),
+			headings: uris.map(heading),
+			cuts: cuts?.map(heading)
+		})),
+		noHeading
+	});
+	const { inquiry } = await readInquiry(person, at.inquiry);
+	return {
+		state: cellState(inquiry, at.concept, at.index),
+		noHeading: cellState(inquiry, at.concept, at.index) === 'noHeading',
+		picks: picksOf(inquiry, at.concept, at.index).map(({ headings, cuts, ...pick }) => ({
+			uris: headings.map(({ uri }) => uri),
+			labels: headings.map(({ label }) => label),
+			withNarrower: pick.withNarrower,
+			cuts: cuts.map(({ uri }) => uri),
+			chief: pick.chief,
+			aspects: pick.aspects,
+			role: pick.role,
+			fit: pick.fit,
+			note: pick.note
+		}))
+	};
+}

@@ -1,0 +1,73 @@
+/** The crosswalk of an inquiry as a file to take away. */
+import type { Inquiry } from '../../../core/crosswalk';
+import { CROSSWALK_COLUMNS, crosswalkTable, crosswalkToCsv } from '../../../core/formats/crosswalk-csv';
+import { crosswalkToJson } from '../../../core/formats/crosswalk-json';
+import type { IndexName } from '../../../core/formats/crosswalk-rows';
+import { crosswalkToJsonLd, crosswalkToTurtle } from '../../../core/formats/crosswalk-skos';
+import { crosswalkToSssom } from '../../../core/formats/crosswalk-sssom';
+import type { Person } from '../people/access';
+import { ServiceError } from '../errors';
+import { listIndexes } from '../vocabulary/subject-indexes';
+import { readInquiry } from '../inquiry/inquiry-changes';
+
+interface Format {
+	type: string;
+	write: (inquiry: Inquiry, indexes: IndexName[]) => string | Promise<Uint8Array>;
+}
+
+const FORMATS: Record<string, Format> = {
+	'sssom.tsv': {
+		type: 'text/tab-separated-values; charset=utf-8',
+		write: (inquiry, indexes) => crosswalkToSssom(inquiry, indexes, new Date().toISOString().slice(0, 10))
+	},
+	ttl: { type: 'text/turtle; charset=utf-8', write: crosswalkToTurtle },
+	jsonld: { type: 'application/ld+json; charset=utf-8', write: crosswalkToJsonLd },
+	csv: { type: 'text/csv; charset=utf-8', write: crosswalkToCsv },
+	xlsx: { type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', write: crosswalkToXlsx },
+	json: {
+		type: 'application/json; charset=utf-8',
+		write: (inquiry, indexes) => JSON.stringify(crosswalkToJson(inquiry, indexes), null, '\t')
+	}
+};
+
+/** Media type of every format, by the ending of its address. */
+export const CROSSWALK_TYPES = Object.fromEntries(
+	Object.entries(FORMATS).map(([ending, { type }]) => [ending, type.split(';')[0]])
+);
+
+export async function exportCrosswalk(
+	person: Person | undefined,
+	id: string,
+	format: string
+): Promise<Response> {
+	const known = Object.hasOwn(FORMATS, format) ? FORMATS[format] : undefined;
+	if (!known)
+		throw new ServiceError(
+			404,
+			'unknown-format',
+			`The crosswalk can be had as ${Object.keys(FORMATS).join(', ')}, not as “${format}”.`
+		);
+	const [{ inquiry }, indexes] = await Promise.all([readInquiry(person, id), listIndexes(person)]);
+	const named = indexes.map(({ code, name, edition }) => ({ code, name, edition: edition ?? '' }));
+	const body = await known.write(inquiry, named);
+	return new Response(body as BodyInit, {
+		headers: {
+			'content-type': known.type,
+			'content-disposition': `attachment; filename="crosswalk-${encodeURIComponent(id)}.${format}"`
+		}
+	});
+}
+
+/** A workbook of one sheet. Texts are stored as texts, so that none is run as a formula. */
+async function crosswalkToXlsx(inquiry: Inquiry, indexes: IndexName[]): Promise<Uint8Array> {
+	const { default: exceljs } = await import('exceljs');
+	const book = new exceljs.Workbook();
+	const sheet = book.addWorksheet('Crosswalk', { views: [{ state: 'frozen', xSplit: 1, ySplit: 1 }] });
+	sheet.addRow([...CROSSWALK_COLUMNS]).font = { bold: true };
+	for (const row of crosswalkTable(inquiry, indexes)) sheet.addRow(row);
+	sheet.columns.forEach((column, i) => {
+		column.numFmt = '@';
+		column.width = [28, 10, 14, 10, 16, 34, 44, 14, 14, 12, 44, 28][i] ?? 18;
+	});
+	return new Uint8Array(await book.xlsx.writeBuffer());
+}

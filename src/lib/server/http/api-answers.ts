@@ -1,0 +1,128 @@
+/** The shapes of the public API, made from what the services give. */
+import { nameInWords, yearOf } from '../../../core/formats/csl';
+import { printLimit, printLine } from '../../../core/search';
+import type { IndexSummary } from '../vocabulary/subject-indexes';
+import type { RecordLine, RecordSheet } from '../records/record-lines';
+import type { searchIndex } from '../search/search';
+import type { HeadingLine, HeadingRef, HeadingSheet, LaneAnswer } from '../browse/look-up';
+
+export function apiIndex({
+	code,
+	name,
+	discipline,
+	languages,
+	headings,
+	entryTerms,
+	records,
+	hierarchical,
+	limits
+}: IndexSummary) {
+	return { code, name, discipline, languages, headings, entryTerms, records, hierarchical, limits };
+}
+
+const ref = ({ id, uri, label }: HeadingRef) => ({ id, uri, label });
+
+function line(heading: HeadingLine) {
+	return { ...ref(heading), narrowerCount: heading.narrowerCount, recordCount: heading.recordCount };
+}
+
+export function apiLookup(query: string, lane: LaneAnswer) {
+	return {
+		query,
+		matches: lane.matches.map(({ heading, tier, matched, together }) => ({
+			heading: line(heading),
+			tier,
+			matched: { text: matched.text, kind: matched.kind, ...(matched.lang && { lang: matched.lang }) },
+			...(together && { together: together.map(({ id }) => id) })
+		})),
+		neighbours: lane.neighbours.map(line)
+	};
+}
+
+export function apiHeading(sheet: HeadingSheet) {
+	const note = (kind: string) => sheet.notes.find((other) => other.kind === kind)?.text;
+	const scopeNote = note('scope') ?? note('definition');
+	const historyNote = note('history');
+	return {
+		...ref(sheet),
+		labels: sheet.labels,
+		...(sheet.notation !== null && { notation: sheet.notation }),
+		...(scopeNote !== undefined && { scopeNote }),
+		...(historyNote !== undefined && { historyNote }),
+		...(sheet.introduced !== null && { introduced: sheet.introduced }),
+		...(sheet.retiredIn !== null && { retired: sheet.retiredIn }),
+		entryTerms: sheet.entryTerms.map(({ text, lang, together }) => ({
+			text,
+			...(lang && { lang }),
+			...(together && { together: together.map(({ id }) => id) })
+		})),
+		broader: sheet.broader.map(ref),
+		narrower: sheet.narrower.map(ref),
+		related: sheet.related.map(ref),
+		aspects: sheet.aspects,
+		paths: sheet.paths.map((path) => path.map(ref)),
+		recordCount: sheet.recordCount,
+		recordCountWithNarrower: sheet.recordCountWithNarrower,
+		...(sheet.chiefCount !== undefined && { chiefCount: sheet.chiefCount })
+	};
+}
+
+/** A record in a list, as scripts want it. */
+function apiRecordLine({ id, item, kind }: RecordLine) {
+	return {
+		id,
+		title: item.title ?? '',
+		year: yearOf(item) ?? null,
+		kind,
+		authors: (item.author ?? []).map(nameInWords),
+		...(item['container-title'] && { source: item['container-title'] }),
+		...(item.DOI && { doi: item.DOI })
+	};
+}
+
+export function apiSearch({
+	count,
+	records,
+	strategy,
+	yields,
+	remarks
+}: Awaited<ReturnType<typeof searchIndex>>) {
+	return {
+		count,
+		records: records.map(apiRecordLine),
+		...(remarks.length > 0 && { remarks }),
+		...(yields && {
+			yields: {
+				count: yields.count,
+				withoutLimits: yields.withoutLimits,
+				blocks: yields.blocks.map(({ id, lines, ...counts }) => {
+					const block = strategy.blocks.find((other) => other.id === id);
+					return {
+						name: block?.name ?? '',
+						status: block?.status ?? 'required',
+						...counts,
+						lines: lines.map(({ id: lineId, all, only, loss, gain }) => {
+							const line = block?.lines.find((other) => other.id === lineId);
+							return { cql: line ? printLine(line) : '', all, only, loss, gain };
+						})
+					};
+				}),
+				limits: yields.limits.map((limit, i) => ({ cql: printLimit(strategy.limits[i]), ...limit }))
+			}
+		})
+	};
+}
+
+export function apiRecord({ item, headings, limits }: RecordSheet) {
+	return {
+		...item,
+		limits,
+		headings: headings.map(({ id, uri, label, chief, aspect }) => ({
+			id: id ?? '',
+			uri,
+			label,
+			chief,
+			...(aspect !== null && { aspect })
+		}))
+	};
+}

@@ -1,0 +1,199 @@
+/** What the public API answers, as Valibot schemas; the OpenAPI description is made from them. */
+import * as v from 'valibot';
+import { FITS, ROLES } from '../../../core/crosswalk/types';
+import { TIERS } from '../../../core/lookup';
+
+const text = v.string();
+const count = v.pipe(v.number(), v.integer(), v.minValue(0));
+
+export const ref = v.strictObject({ id: text, uri: text, label: text });
+
+export const index = v.strictObject({
+	code: text,
+	name: text,
+	discipline: text,
+	languages: v.array(text),
+	headings: count,
+	entryTerms: count,
+	records: count,
+	hierarchical: v.boolean(),
+	limits: v.array(v.unknown())
+});
+
+const line = v.strictObject({
+	...ref.entries,
+	notation: v.optional(text),
+	narrowerCount: count,
+	recordCount: count
+});
+
+export const lookup = v.strictObject({
+	query: text,
+	matches: v.array(
+		v.strictObject({
+			heading: line,
+			tier: v.picklist(TIERS),
+			matched: v.strictObject({
+				text,
+				kind: v.picklist(['preferred', 'entry', 'scopeNote']),
+				lang: v.optional(text)
+			}),
+			together: v.optional(v.array(text))
+		})
+	),
+	neighbours: v.array(line)
+});
+
+export const heading = v.strictObject({
+	...ref.entries,
+	labels: v.array(v.strictObject({ lang: text, text })),
+	notation: v.optional(text),
+	scopeNote: v.optional(text),
+	historyNote: v.optional(text),
+	introduced: v.optional(count),
+	retired: v.optional(count),
+	entryTerms: v.array(v.strictObject({ text, lang: v.optional(text), together: v.optional(v.array(text)) })),
+	broader: v.array(ref),
+	narrower: v.array(ref),
+	related: v.array(ref),
+	aspects: v.array(text),
+	paths: v.array(v.array(ref)),
+	recordCount: count,
+	recordCountWithNarrower: count,
+	chiefCount: v.optional(count)
+});
+
+export const below = v.array(
+	v.strictObject({ ...ref.entries, depth: v.pipe(v.number(), v.integer(), v.minValue(1)) })
+);
+
+export const jobAccepted = v.strictObject({ job: text });
+
+export const job = v.strictObject({
+	indexCode: text,
+	edition: text,
+	state: v.picklist(['queued', 'running', 'done', 'failed']),
+	done: count,
+	total: count,
+	/** Of a job that waits: how many come before it. */
+	ahead: v.optional(count),
+	report: v.nullable(
+		v.looseObject({
+			counts: v.looseObject({ read: count, kept: count, repaired: count, refused: count }),
+			findings: v.array(
+				v.looseObject({
+					severity: v.picklist(['error', 'warning', 'note']),
+					rule: text,
+					line: v.optional(count),
+					subject: v.optional(text),
+					message: text
+				})
+			),
+			findingCounts: v.record(text, count),
+			error: v.optional(v.looseObject({ code: text, message: text, line: v.optional(count) }))
+		})
+	)
+});
+
+export const error = v.strictObject({
+	error: v.strictObject({ code: text, message: text, details: v.optional(v.unknown()) })
+});
+
+export const health = v.strictObject({ status: text, database: text, version: text });
+export const inquiryMade = v.strictObject({ id: text });
+export const inquiries = v.array(
+	v.strictObject({
+		id: text,
+		title: text,
+		question: text,
+		indexes: v.array(text),
+		archived: v.boolean(),
+		changedAt: text,
+		concepts: count,
+		picks: count,
+		decided: count
+	})
+);
+
+/** A cell as it now is. */
+export const cell = v.strictObject({
+	state: v.picklist(['undecided', 'picks', 'noHeading']),
+	noHeading: v.boolean(),
+	picks: v.array(
+		v.strictObject({
+			uris: v.array(text),
+			labels: v.array(text),
+			withNarrower: v.boolean(),
+			cuts: v.array(text),
+			chief: v.boolean(),
+			aspects: v.array(text),
+			role: v.picklist(ROLES),
+			fit: v.picklist(FITS),
+			note: text
+		})
+	)
+});
+
+const counted = v.pipe(v.number(), v.integer());
+
+/** What a search found; with yields, what every part of it brings. */
+export const found = v.strictObject({
+	count,
+	records: v.array(
+		v.strictObject({
+			id: text,
+			title: text,
+			year: v.nullable(count),
+			kind: text,
+			authors: v.array(text),
+			source: v.optional(text),
+			doi: v.optional(text)
+		})
+	),
+	remarks: v.optional(v.array(v.strictObject({ start: count, message: text }))),
+	yields: v.optional(
+		v.strictObject({
+			count,
+			withoutLimits: count,
+			blocks: v.array(
+				v.strictObject({
+					name: text,
+					status: v.picklist(['required', 'exclude']),
+					all: count,
+					surviving: count,
+					without: count,
+					removes: count,
+					lines: v.array(v.strictObject({ cql: text, all: count, only: count, loss: count, gain: counted }))
+				})
+			),
+			limits: v.array(
+				v.strictObject({
+					cql: text,
+					field: text,
+					removes: count,
+					doesNotMatch: count,
+					notLabelled: count,
+					surviving: count
+				})
+			)
+		})
+	)
+});
+
+/** A node of the syntax tree: a clause, or two nodes and the operator between them. */
+export const tree = v.looseObject({ kind: v.picklist(['clause', 'boolean']), start: count, end: count });
+
+/** Where CQL departs from the grammar or names what the index does not have, and what would be right there. */
+export const parseFault = v.strictObject({
+	position: count,
+	end: count,
+	expected: v.array(text),
+	error: error.entries.error
+});
+
+export const record = v.looseObject({
+	id: text,
+	type: text,
+	limits: v.record(text, v.array(text)),
+	headings: v.array(v.strictObject({ ...ref.entries, chief: v.boolean(), aspect: v.optional(text) }))
+});

@@ -1,0 +1,252 @@
+/** The description of the public API in OpenAPI 3.1, made from the schemas that the routes and the tests use. */
+import { toJsonSchema } from '@valibot/to-json-schema';
+import * as v from 'valibot';
+import type { GenericSchema } from 'valibot';
+import { RECORD_FORMATS } from '../../../core/formats/record-reading';
+import * as api from './api-schemas';
+import { FORMATS } from '../vocabulary/parsers';
+import { CROSSWALK_TYPES } from '../crosswalk/taking-away';
+import { inquiryDocument } from '../inquiry/document-schema';
+import { cellBody, newIndex, newInquiry, parseBody, searchBody } from '../schemas';
+
+const json = (schema: GenericSchema) => ({ 'application/json': { schema: schemaOf(schema) } });
+
+function schemaOf(schema: GenericSchema) {
+	const { $schema: _, ...rest } = toJsonSchema(schema, { errorMode: 'ignore' });
+	return rest;
+}
+
+const failed = { description: 'What went wrong, with a code and in words', content: json(api.error) };
+const inPath = (name: string, description: string) => ({
+	name,
+	in: 'path',
+	required: true,
+	description,
+	schema: { type: 'string' }
+});
+const inQuery = (name: string, description: string, required = false) => ({
+	name,
+	in: 'query',
+	required,
+	description,
+	schema: { type: 'string' }
+});
+const code = inPath('code', 'Code of the subject index');
+const inquiryId = inPath('id', 'The inquiry');
+const headingId = inPath('id', 'Identifier of the heading in its index');
+
+interface Call {
+	summary: string;
+	parameters?: unknown[];
+	body?: Record<string, unknown>;
+	status?: number;
+	answer: Record<string, unknown>;
+}
+
+function operation({ summary, parameters, body, status = 200, answer }: Call) {
+	return {
+		summary,
+		...(parameters && { parameters }),
+		...(body && { requestBody: { required: true, content: body } }),
+		responses: { [status]: { description: summary, content: answer }, default: failed }
+	};
+}
+
+/** A file as it comes; of JSON no more is said than that it is some. */
+const file = (...types: string[]) =>
+	Object.fromEntries(
+		types.map((type) => [type, { schema: /[/+]json$/.test(type) ? {} : { type: 'string' } }])
+	);
+
+export function openApi(version: string) {
+	return {
+		openapi: '3.1.0',
+		info: {
+			title: 'Oakmoss',
+			version,
+			description: 'Vocabularies, look-up, crosswalks, records and searches, for notebooks and scripts.'
+		},
+		servers: [{ url: '/api/v1' }],
+		paths: {
+			'/health': {
+				get: operation({ summary: 'Whether the server and its database are well', answer: json(api.health) })
+			},
+			'/indexes': {
+				get: operation({
+					summary: 'The subject indexes',
+					answer: { 'application/json': { schema: { type: 'array', items: schemaOf(api.index) } } }
+				}),
+				post: operation({
+					summary: 'Makes a subject index',
+					body: json(newIndex),
+					status: 201,
+					answer: json(api.index)
+				})
+			},
+			'/indexes/{code}': {
+				delete: operation({
+					summary: 'Removes a subject index with its vocabulary',
+					parameters: [code],
+					answer: json(api.index)
+				})
+			},
+			'/indexes/{code}/vocabulary': {
+				put: operation({
+					summary: 'Loads a vocabulary as a new edition; the answer names the job',
+					parameters: [code, inQuery('edition', 'Label of the edition', true)],
+					body: file(...Object.keys(FORMATS)),
+					status: 202,
+					answer: json(api.jobAccepted)
+				})
+			},
+			'/indexes/{code}/records': {
+				put: operation({
+					summary: 'Loads records; keywords that are headings or entry terms become headings of the record',
+					parameters: [code],
+					body: file(...Object.keys(RECORD_FORMATS)),
+					status: 202,
+					answer: json(api.jobAccepted)
+				})
+			},
+			'/indexes/{code}/records/{id}': {
+				get: operation({
+					summary: 'A record as CSL-JSON, with its headings and limits',
+					parameters: [code, inPath('id', 'The record')],
+					answer: json(api.record)
+				})
+			},
+			...Object.fromEntries(
+				Object.entries(RECORD_FORMATS).map(([type, { name, ending }]) => [
+					`/indexes/{code}/records.${ending}`,
+					{
+						get: operation({
+							summary: `All records as ${name}`,
+							parameters: [code],
+							answer: file(type)
+						})
+					}
+				])
+			),
+			'/indexes/{code}/search': {
+				post: operation({
+					summary: 'Searches an index by CQL; with yields, says what every part brings',
+					parameters: [code],
+					body: json(searchBody),
+					answer: json(api.found)
+				})
+			},
+			'/indexes/{code}/parse': {
+				post: operation({
+					summary:
+						'The syntax tree of CQL whose headings, fields and values the index knows; 422 with position and expectation else',
+					parameters: [code],
+					body: json(parseBody),
+					answer: json(api.tree)
+				})
+			},
+			'/jobs/{id}': {
+				get: operation({
+					summary: 'How far a job is, and its report',
+					parameters: [inPath('id', 'The job')],
+					answer: json(api.job)
+				}),
+				delete: operation({
+					summary: 'Cancels a job that has not ended',
+					parameters: [inPath('id', 'The job')],
+					answer: json(api.job)
+				})
+			},
+			'/indexes/{code}/lookup': {
+				get: operation({
+					summary: 'Headings that match a word, best first, each with the reason',
+					parameters: [code, inQuery('q', 'The word', true), inQuery('limit', 'At most so many, 1 to 100')],
+					answer: json(api.lookup)
+				})
+			},
+			'/indexes/{code}/headings': {
+				get: operation({
+					summary: 'A heading by its URI',
+					parameters: [code, inQuery('uri', 'URI of the heading', true)],
+					answer: json(api.heading)
+				})
+			},
+			'/indexes/{code}/headings/{id}': {
+				get: operation({ summary: 'A heading', parameters: [code, headingId], answer: json(api.heading) })
+			},
+			'/indexes/{code}/headings/{id}/narrower': {
+				get: operation({
+					summary: 'Every distinct heading below, at its least depth',
+					parameters: [code, headingId, inQuery('depth', '“all” or a number from 1')],
+					answer: json(api.below)
+				})
+			},
+			'/indexes/{code}/export.ttl': {
+				get: operation({
+					summary: 'The vocabulary as Turtle',
+					parameters: [code],
+					answer: file('text/turtle')
+				})
+			},
+			'/indexes/{code}/export.jsonld': {
+				get: operation({
+					summary: 'The vocabulary as JSON-LD',
+					parameters: [code],
+					answer: file('application/ld+json')
+				})
+			},
+			'/indexes/{code}/export.csv': {
+				get: operation({ summary: 'The vocabulary as CSV', parameters: [code], answer: file('text/csv') })
+			},
+			'/inquiries': {
+				get: operation({ summary: 'The inquiries', answer: json(api.inquiries) }),
+				post: operation({
+					summary: 'Begins an inquiry, or takes a whole one in',
+					body: json(v.union([newInquiry, inquiryDocument])),
+					status: 201,
+					answer: json(api.inquiryMade)
+				})
+			},
+			'/inquiries/{id}': {
+				get: operation({
+					summary: 'A whole inquiry, its history included',
+					parameters: [inquiryId],
+					answer: json(inquiryDocument)
+				})
+			},
+			'/inquiries/{id}/cells/{conceptId}/{code}': {
+				put: operation({
+					summary: 'Sets a cell: its picks, or that there is no heading',
+					parameters: [inquiryId, inPath('conceptId', 'The concept'), code],
+					body: json(cellBody),
+					answer: json(api.cell)
+				})
+			},
+			'/inquiries/{id}/strategies/{code}.cql': {
+				get: operation({
+					summary: 'The strategy for an index as CQL',
+					parameters: [inquiryId, code],
+					answer: file('text/plain')
+				})
+			},
+			'/inquiries/{id}/strategies/{code}.txt': {
+				get: operation({
+					summary: 'The strategy in the dialect of the index',
+					parameters: [inquiryId, code],
+					answer: file('text/plain')
+				})
+			},
+			...Object.fromEntries(
+				Object.entries(CROSSWALK_TYPES).map(([ending, type]) => [
+					`/inquiries/{id}/crosswalk.${ending}`,
+					{
+						get: operation({
+							summary: `The crosswalk as ${ending}`,
+							parameters: [inquiryId],
+							answer: file(type)
+						})
+					}
+				])
+			)
+		}
+	};
+}

@@ -1,0 +1,73 @@
+/** What is wrong with a whole inquiry that its schema does not see: what names what is not there, or comes twice. */
+import { cellId } from '../../../core/crosswalk';
+import type { InquiryDocument } from './document-schema';
+
+/**
+ * The first fault, in words, with its place; undefined where there is none. O(size).
+ * @param known codes of the subject indexes that are here
+ */
+export function documentFault(
+	{ inquiry, history, runs }: InquiryDocument,
+	known: ReadonlySet<string>
+): string | undefined {
+	const twice = (what: string, names: readonly (string | number)[]) => {
+		const seen = new Set<string | number>();
+		const again = names.findIndex((name) => seen.size === seen.add(name).size);
+		return again < 0 ? undefined : `Two of ${what} have one name, “${names[again]}” (${what}[${again}]).`;
+	};
+	for (const table of ['concepts', 'words', 'cells', 'picks', 'sightings', 'strategies'] as const) {
+		const fault = twice(
+			`inquiry.${table}`,
+			inquiry[table].map(({ id }) => id)
+		);
+		if (fault) return fault;
+	}
+	const listed =
+		twice('inquiry.indexes', inquiry.indexes) ??
+		twice(
+			'runs',
+			runs.map(({ number }) => number)
+		) ??
+		twice(
+			'history',
+			history.map(({ revision }) => revision)
+		);
+	if (listed) return listed;
+
+	const concepts = new Set(inquiry.concepts.map(({ id }) => id));
+	for (const table of ['words', 'cells', 'picks'] as const)
+		for (const [i, { conceptId }] of inquiry[table].entries())
+			if (!concepts.has(conceptId))
+				return `The document names a concept that it does not hold (inquiry.${table}[${i}], “${conceptId}”).`;
+	for (const [i, { conceptId }] of inquiry.sightings.entries())
+		if (conceptId !== '' && !concepts.has(conceptId))
+			return `The document names a concept that it does not hold (inquiry.sightings[${i}], “${conceptId}”).`;
+	for (const [i, cell] of inquiry.cells.entries())
+		if (cell.id !== cellId(cell.conceptId, cell.indexCode))
+			return `A cell is not called after its concept and index (inquiry.cells[${i}], “${cell.id}”).`;
+
+	const codes: [place: string, code: string][] = [
+		...inquiry.indexes.map((code, i): [string, string] => [`inquiry.indexes[${i}]`, code]),
+		...inquiry.strategies.map(({ id }, i): [string, string] => [`inquiry.strategies[${i}]`, id]),
+		...(['cells', 'picks'] as const).flatMap((table) =>
+			inquiry[table].map(({ indexCode }, i): [string, string] => [`inquiry.${table}[${i}]`, indexCode])
+		),
+		...runs.map(({ indexCode }, i): [string, string] => [`runs[${i}]`, indexCode])
+	];
+	const unknown = codes.find(([, code]) => !known.has(code));
+	if (unknown)
+		return `There is no subject index “${unknown[1]}” here (${unknown[0]}). Make one of that code first.`;
+
+	const numbers = new Set(runs.map(({ number }) => number));
+	for (const [i, { combined }] of runs.entries())
+		for (const number of combined?.runs ?? [])
+			if (!numbers.has(number))
+				return `A run is combined of one that is not there (runs[${i}], run ${number}).`;
+
+	const done = new Set(history.flatMap(({ kind, revision }) => (kind === 'do' ? [revision] : [])));
+	for (const [i, { kind, target, revision }] of history.entries()) {
+		if (kind === 'do' ? target !== null : target === null || target >= revision || !done.has(target))
+			return `The history undoes or redoes what it does not hold (history[${i}], revision ${revision}).`;
+	}
+	return undefined;
+}

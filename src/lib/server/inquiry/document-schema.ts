@@ -1,0 +1,116 @@
+/** The document of a whole inquiry, as its published schema has it. */
+import { toJsonSchema } from '@valibot/to-json-schema';
+import * as v from 'valibot';
+import { FITS, ROLES } from '../../../core/crosswalk';
+import { runDocument } from '../runs/run-documents';
+import { command, isFree, NOT_FREE, strategySettings } from '../schemas';
+
+export const INQUIRY_FORMAT = 'oakmoss-inquiry';
+
+const id = v.pipe(v.string(), v.minLength(1), v.maxLength(300), v.check(isFree, NOT_FREE));
+const text = v.pipe(v.string(), v.maxLength(20_000));
+const whole = v.pipe(v.number(), v.integer(), v.minValue(-2e9), v.maxValue(2e9));
+const heading = v.strictObject({ uri: v.pipe(v.string(), v.minLength(1), v.maxLength(2_000)), label: text });
+const place = { conceptId: id, indexCode: id };
+const title = v.pipe(v.string(), v.trim(), v.minLength(1, 'A title is needed.'), v.maxLength(200));
+const status = v.picklist(['required', 'waiting', 'exclude']);
+const lang = v.pipe(v.string(), v.maxLength(35));
+
+/** The rows of an inquiry, by their table. */
+const ROWS = {
+	concepts: v.strictObject({ id, position: whole, name: text, status }),
+	words: v.strictObject({
+		id,
+		conceptId: id,
+		position: whole,
+		text,
+		lang,
+		capitals: v.boolean(),
+		off: v.array(id)
+	}),
+	cells: v.strictObject({
+		id,
+		...place,
+		noHeading: v.boolean(),
+		tried: v.array(text),
+		edition: text,
+		note: text
+	}),
+	picks: v.strictObject({
+		id,
+		...place,
+		position: whole,
+		headings: v.pipe(v.array(heading), v.minLength(1)),
+		edition: text,
+		withNarrower: v.boolean(),
+		cuts: v.array(heading),
+		chief: v.boolean(),
+		aspects: v.array(text),
+		role: v.picklist(ROLES),
+		fit: v.picklist(FITS),
+		note: text
+	}),
+	sightings: v.strictObject({
+		id,
+		position: whole,
+		text,
+		uri: v.pipe(v.string(), v.maxLength(2_000)),
+		indexCode: v.pipe(v.string(), v.maxLength(100)),
+		conceptId: v.pipe(v.string(), v.maxLength(300)),
+		seen: text,
+		state: v.picklist(['open', 'used', 'dismissed'])
+	}),
+	strategies: strategySettings
+} as const;
+
+/** A row as the history has it; one from before a field was introduced lacks that. */
+const past = <S extends v.StrictObjectSchema<v.ObjectEntries, undefined>>(row: S) =>
+	v.nullable(v.partial(row));
+const changeOf = <T extends string, S extends v.GenericSchema>(table: T, row: S) =>
+	v.strictObject({ table: v.literal(table), id, before: row, after: row });
+const about = v.strictObject({ id, title, question: text, indexes: v.array(id) });
+const rowChange = v.variant('table', [
+	changeOf('about', past(about)),
+	changeOf('concepts', past(ROWS.concepts)),
+	changeOf('words', past(ROWS.words)),
+	changeOf('cells', past(ROWS.cells)),
+	changeOf('picks', past(ROWS.picks)),
+	changeOf('sightings', past(ROWS.sightings)),
+	changeOf('strategies', past(ROWS.strategies))
+]);
+
+/** The published schema of the document. */
+export const inquiryDocument = v.strictObject({
+	format: v.literal(INQUIRY_FORMAT),
+	version: v.literal(1),
+	inquiry: v.strictObject({
+		...about.entries,
+		archived: v.boolean(),
+		concepts: v.array(ROWS.concepts),
+		words: v.array(ROWS.words),
+		cells: v.array(ROWS.cells),
+		picks: v.array(ROWS.picks),
+		sightings: v.array(ROWS.sightings),
+		strategies: v.optional(v.array(ROWS.strategies), [])
+	}),
+	history: v.array(
+		v.strictObject({
+			revision: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(2e9)),
+			at: v.pipe(v.string(), v.isoTimestamp()),
+			personId: v.pipe(v.string(), v.maxLength(100)),
+			kind: v.picklist(['do', 'undo', 'redo']),
+			target: v.nullable(v.pipe(v.number(), v.integer())),
+			state: v.picklist(['standing', 'undone', 'dropped']),
+			summary: text,
+			/** The command and the rows it changed, as undo needs them. */
+			command: v.nullable(command),
+			rows: v.array(rowChange)
+		})
+	),
+	runs: v.optional(v.array(runDocument), [])
+});
+export type InquiryDocument = v.InferOutput<typeof inquiryDocument>;
+
+export function inquirySchema(): Record<string, unknown> {
+	return { ...toJsonSchema(inquiryDocument, { errorMode: 'ignore' }), title: 'An Oakmoss inquiry' };
+}

@@ -1,0 +1,329 @@
+/** Changing an inquiry, by commands that are logged, can be undone, and never overwrite silently. */
+import { and, asc, desc, eq, gt, lt, notInArray, sql } from 'drizzle-orm';
+import {
+	cellId,
+	CommandError,
+	describe,
+	invert,
+	obstacle,
+	reconcile,
+	rowName,
+	type Change,
+	type Collision,
+	type Command,
+	type Inquiry
+} from '../../../core/crosswalk';
+import { allow, LOCAL_PERSON, type Person } from '../people/access';
+import { connection } from '../db/client';
+import { changes, inquiries, people, subjectIndexes } from '../db/schema';
+import { ServiceError } from '../errors';
+import { loadInquiry, noInquiry, writeRows, type Queries } from './inquiry-rows';
+
+export interface InquiryState {
+	inquiry: Inquiry;
+	revision: number;
+	archived: boolean;
+	/** What undo and redo would act on, in words. */
+	undo: string | null;
+	redo: string | null;
+}
+
+export interface Outcome {
+	revision: number;
+	changes: Change[];
+	summary: string;
+	undo: string | null;
+	redo: string | null;
+}
+
+/** What the sender of a command had seen, so that it cannot overwrite what it had not. */
+export interface Sender {
+	/** The revision on the sender's screen. */
+	base: number;
+	/** The window it comes from: its own changes since then are no surprise to it. */
+	client: string;
+	/** Windows of which it took over what they had not sent: their changes are no surprise either. */
+	also?: readonly string[];
+	/** It knows what stands in the way and wants this all the same. */
+	force?: boolean;
+	/** The name of this sending: sent again under it, a command that was carried out is only answered for again. */
+	sending?: string;
+}
+
+export async function readInquiry(person: Person | undefined, id: string): Promise<InquiryState> {
+	allow(person, 'read');
+	const { db } = connection();
+	const [state, way] = await Promise.all([loadInquiry(db, id, false), reversible(db, id)]);
+	return { ...state, ...way };
+}
+
+async function reversible(db: Queries, id: string): Promise<{ undo: string | null; redo: string | null }> {
+	const done = (state: 'standing' | 'undone', newest: boolean) =>
+		db
+			.select({ summary: changes.summary })
+			.from(changes)
+			.where(and(eq(changes.inquiryId, id), eq(changes.kind, 'do'), eq(changes.state, state)))
+			.orderBy(newest ? desc(changes.revision) : asc(changes.revision))
+			.limit(1);
+	const [undo] = await done('standing', true);
+	const [redo] = await done('undone', false);
+	return { undo: undo?.summary ?? null, redo: redo?.summary ?? null };
+}
+
+/**
+ * Carries out a command. One that changes nothing is not logged. Where others have meanwhile changed the same part of
+ * the same thing, nothing is done and the error names both sides, unless the sender insists.
+ */
+export async function changeInquiry(
+	person: Person | undefined,
+	id: string,
+	command: Command,
+	sender?: Sender
+): Promise<Outcome> {
+	const { id: personId } = allow(person, 'change-inquiry');
+	return connection().db.transaction(async (tx) => {
+		const { inquiry: found, revision } = await loadInquiry(tx, id, true);
+		const done = sender?.sending && (await doneBefore(tx, id, sender.sending));
+		if (done) return { ...done, ...(await reversible(tx, id)) };
+		const others = sender && sender.base < revision ? await changesOfOthers(tx, id, sender) : [];
+		const outcome = attempt(() => reconcile(found, command, others, sender?.force));
+		if ('met' in outcome) throw collision(outcome.met, outcome.others);
+		const { inquiry, made } = outcome;
+		const summary = describe(inquiry, command, await indexNamer(tx));
+		if (made.length === 0) return { revision, changes: made, summary, ...(await reversible(tx, id)) };
+		await writeRows(tx, id, made);
+		// What was undone and not redone can no longer be redone once something else is done.
+		await tx
+			.update(changes)
+			.set({ state: 'dropped' })
+			.where(and(eq(changes.inquiryId, id), eq(changes.kind, 'do'), eq(changes.state, 'undone')));
+		const client = sender?.client ?? '';
+		const entry = { revision, personId, client, kind: 'do' as const, summary, command, rows: made };
+		const next = await log(tx, id, { ...entry, sending: sender?.sending });
+		return { revision: next, changes: made, summary, undo: summary, redo: null };
+	});
+}
+
+async function doneBefore(tx: Queries, id: string, sending: string) {
+	const [done] = await tx
+		.select({ revision: changes.revision, changes: changes.rows, summary: changes.summary })
+		.from(changes)
+		.where(and(eq(changes.inquiryId, id), eq(changes.sending, sending)));
+	return done;
+}
+
+interface OtherChange {
+	revision: number;
+	at: Date;
+	person: string;
+	summary: string;
+	rows: Change[];
+}
+
+async function changesOfOthers(
+	tx: Queries,
+	id: string,
+	{ base, client, also = [] }: Sender
+): Promise<OtherChange[]> {
+	return tx
+		.select({
+			revision: changes.revision,
+			at: changes.at,
+			person: personName,
+			summary: changes.summary,
+			rows: changes.rows
+		})
+		.from(changes)
+		.leftJoin(people, eq(people.id, changes.personId))
+		.where(
+			and(
+				eq(changes.inquiryId, id),
+				gt(changes.revision, base),
+				notInArray(changes.client, [client, ...also])
+			)
+		)
+		.orderBy(asc(changes.revision));
+}
+
+/** The local person has no row; others that have none came with a document from elsewhere. */
+const personName = sql<string>`case when ${changes.personId} = ${LOCAL_PERSON.id}
+	then coalesce(${people.name}, ${LOCAL_PERSON.name}) else coalesce(${people.name}, 'somebody elsewhere') end`;
+
+function collision(met: Collision[], others: OtherChange[]): ServiceError {
+	const last = others[others.length - 1];
+	return new ServiceError(
+		409,
+		'collision',
+		`${last?.person ?? 'Somebody'} changed ${met[0].what} in another window while you did. Nothing is overwritten until you choose.`,
+		{ collisions: met, by: last?.person, at: last?.at, summary: last?.summary }
+	);
+}
+
+/** Takes back the last standing change, or carries the last undone one out again. */
+export async function stepBackOrForth(
+	person: Person | undefined,
+	id: string,
+	kind: 'undo' | 'redo',
+	client = ''
+): Promise<Outcome> {
+	const { id: personId } = allow(person, 'change-inquiry');
+	return connection().db.transaction(async (tx) => {
+		const { inquiry, revision } = await loadInquiry(tx, id, true);
+		const [target] = await tx
+			.select()
+			.from(changes)
+			.where(
+				and(
+					eq(changes.inquiryId, id),
+					eq(changes.kind, 'do'),
+					eq(changes.state, kind === 'undo' ? 'standing' : 'undone')
+				)
+			)
+			.orderBy(kind === 'undo' ? desc(changes.revision) : asc(changes.revision))
+			.limit(1);
+		if (!target) throw new ServiceError(409, `nothing-to-${kind}`, `There is nothing to ${kind}.`);
+		const rows = kind === 'undo' ? invert(target.rows) : target.rows;
+		const blocked = obstacle(inquiry, rows);
+		if (blocked)
+			throw new ServiceError(
+				409,
+				'changed-since',
+				`“${target.summary}” cannot be ${kind === 'undo' ? 'undone' : 'redone'}: ${rowName(blocked.before ?? blocked.after)} has changed since.`
+			);
+		await writeRows(tx, id, rows);
+		await tx
+			.update(changes)
+			.set({ state: kind === 'undo' ? 'undone' : 'standing' })
+			.where(and(eq(changes.inquiryId, id), eq(changes.revision, target.revision)));
+		const summary = `${kind === 'undo' ? 'Undone' : 'Redone'}: ${target.summary}`;
+		const entry = { revision, personId, client, kind, target: target.revision, summary, rows };
+		const next = await log(tx, id, entry);
+		return { revision: next, changes: rows, summary, ...(await reversible(tx, id)) };
+	});
+}
+
+/** The changes after a revision, oldest first; how another window catches up. */
+export async function changesSince(person: Person | undefined, id: string, revision: number) {
+	allow(person, 'read');
+	const { db } = connection();
+	const [[about], rows] = await Promise.all([
+		db.select({ revision: inquiries.revision }).from(inquiries).where(eq(inquiries.id, id)),
+		db
+			.select({
+				revision: changes.revision,
+				rows: changes.rows,
+				summary: changes.summary,
+				at: changes.at,
+				client: changes.client,
+				person: personName
+			})
+			.from(changes)
+			.leftJoin(people, eq(people.id, changes.personId))
+			.where(and(eq(changes.inquiryId, id), gt(changes.revision, revision)))
+			.orderBy(asc(changes.revision))
+	]);
+	if (!about) throw noInquiry(id);
+	return { changes: rows, revision: about.revision, ...(await reversible(db, id)) };
+}
+
+/** How many entries of the history are given at once. */
+const HISTORY_PAGE = 100;
+
+/** What was changed, newest first: of the whole inquiry, or of one cell. */
+export async function historyOf(
+	person: Person | undefined,
+	id: string,
+	{ cell, before }: { cell?: string; before?: number } = {}
+) {
+	allow(person, 'read');
+	const { db } = connection();
+	const rows = await db
+		.select({
+			revision: changes.revision,
+			at: changes.at,
+			person: personName,
+			kind: changes.kind,
+			state: changes.state,
+			summary: changes.summary,
+			rows: changes.rows
+		})
+		.from(changes)
+		.leftJoin(people, eq(people.id, changes.personId))
+		.where(
+			and(
+				eq(changes.inquiryId, id),
+				before === undefined ? undefined : lt(changes.revision, before),
+				cell === undefined ? undefined : sql`${changes.cells} @> array[${cell}]`
+			)
+		)
+		.orderBy(desc(changes.revision))
+		.limit(HISTORY_PAGE);
+	return {
+		entries: rows.map(({ rows: made, ...entry }) => ({ ...entry, note: noteIn(made) })),
+		more: rows.length === HISTORY_PAGE
+	};
+}
+
+export type HistoryEntry = Awaited<ReturnType<typeof historyOf>>['entries'][number];
+
+/** The note that a change wrote, where it wrote one. */
+function noteIn(rows: readonly Change[]): string {
+	for (const { before, after } of rows) {
+		const [old, now] = [before, after].map((row) => (row as { note?: string } | null)?.note ?? '');
+		if (now !== '' && now !== old) return now;
+	}
+	return '';
+}
+
+function attempt<T>(work: () => T): T {
+	try {
+		return work();
+	} catch (error) {
+		if (!(error instanceof CommandError)) throw error;
+		throw asServiceError(error);
+	}
+}
+
+function asServiceError({ code, message }: CommandError): ServiceError {
+	const status = { 'not-found': 404, 'not-allowed': 409, invalid: 422 } as const;
+	return new ServiceError(status[code], code, message);
+}
+
+async function indexNamer(db: Queries): Promise<(code: string) => string> {
+	const rows = await db.select({ code: subjectIndexes.code, name: subjectIndexes.name }).from(subjectIndexes);
+	const names = new Map(rows.map(({ code, name }) => [code, name]));
+	return (code) => names.get(code) ?? code;
+}
+
+/** The cells that row changes touch, by their identifiers. */
+export function cellsOf(rows: readonly Change[]): string[] {
+	const found = new Set<string>();
+	for (const { table, before, after } of rows)
+		if (table === 'picks' || table === 'cells')
+			for (const row of [before, after] as ({ conceptId: string; indexCode: string } | null)[])
+				if (row) found.add(cellId(row.conceptId, row.indexCode));
+	return [...found];
+}
+
+async function log(
+	tx: Queries,
+	inquiryId: string,
+	entry: {
+		revision: number;
+		personId: string;
+		client: string;
+		sending?: string;
+		kind: 'do' | 'undo' | 'redo';
+		target?: number;
+		summary: string;
+		command?: Command;
+		rows: Change[];
+	}
+): Promise<number> {
+	const revision = entry.revision + 1;
+	await tx
+		.insert(changes)
+		.values({ ...entry, inquiryId, revision, state: 'standing', cells: cellsOf(entry.rows) });
+	await tx.update(inquiries).set({ revision, changedAt: new Date() }).where(eq(inquiries.id, inquiryId));
+	return revision;
+}

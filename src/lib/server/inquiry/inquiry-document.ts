@@ -1,0 +1,106 @@
+/** A whole inquiry as one JSON document, with its history: taken away, and taken in again without a loss. */
+import { randomUUID } from 'node:crypto';
+import { asc, eq } from 'drizzle-orm';
+import { inOrder, type Change, type Command, type Inquiry } from '../../../core/crosswalk';
+import { allow, type Person } from '../people/access';
+import { connection } from '../db/client';
+import { changes, inquiries } from '../db/schema';
+import { currentIndexes } from '../vocabulary/editions';
+import { ServiceError } from '../errors';
+import { cellsOf } from './inquiry-changes';
+import { loadInquiry, rowsAsMade, writeRows } from './inquiry-rows';
+import { INQUIRY_FORMAT, type InquiryDocument } from './document-schema';
+import { exportRuns, importRuns } from '../runs/run-documents';
+import { documentFault } from './document-fault';
+
+export async function exportInquiry(person: Person | undefined, inquiryId: string): Promise<InquiryDocument> {
+	allow(person, 'read');
+	const { db } = connection();
+	const [{ inquiry, archived }, runs, log] = await Promise.all([
+		loadInquiry(db, inquiryId, false),
+		exportRuns(inquiryId),
+		db.select().from(changes).where(eq(changes.inquiryId, inquiryId)).orderBy(asc(changes.revision))
+	]);
+	const { about, concepts, words, cells, picks, sightings, strategies } = inquiry;
+	return {
+		format: INQUIRY_FORMAT,
+		version: 1,
+		inquiry: {
+			...about,
+			archived,
+			concepts: inOrder(concepts),
+			words: inOrder(words),
+			cells: Object.values(cells).sort((a, b) => (a.id < b.id ? -1 : 1)),
+			picks: inOrder(picks),
+			sightings: inOrder(sightings),
+			strategies: Object.values(strategies).sort((a, b) => (a.id < b.id ? -1 : 1))
+		},
+		history: log.map(({ revision, at, personId, kind, target, state, summary, command, rows }) => ({
+			revision,
+			at: at.toISOString(),
+			personId,
+			kind,
+			target,
+			state,
+			summary,
+			command: command as InquiryDocument['history'][number]['command'],
+			rows: rows as InquiryDocument['history'][number]['rows']
+		})),
+		runs
+	};
+}
+
+const filed = <T extends { id: string }>(rows: readonly T[]) =>
+	Object.fromEntries(rows.map((row) => [row.id, row]));
+
+/**
+ * Makes an inquiry of a document. It keeps its identifier where that is free, and gets a new one where it is not.
+ * All or nothing.
+ */
+export async function importInquiry(person: Person | undefined, document: InquiryDocument): Promise<string> {
+	allow(person, 'change-inquiry');
+	const { id: given, title, question, indexes, archived, ...tables } = document.inquiry;
+	const known = new Set((await currentIndexes()).map(({ index }) => index.code));
+	const fault = documentFault(document, known);
+	if (fault) throw new ServiceError(422, 'invalid', `${fault} Nothing was taken in.`);
+	return connection().db.transaction(async (tx) => {
+		const [taken] = await tx.select({ id: inquiries.id }).from(inquiries).where(eq(inquiries.id, given));
+		const own = taken ? randomUUID() : given;
+		const revision = document.history.reduce((most, entry) => Math.max(most, entry.revision), 0);
+		const about = { id: own, title, question, indexes };
+		await tx.insert(inquiries).values({ ...about, archived, revision });
+		const inquiry: Inquiry = {
+			about,
+			concepts: filed(tables.concepts),
+			words: filed(tables.words),
+			cells: filed(tables.cells),
+			picks: filed(tables.picks),
+			sightings: filed(tables.sightings),
+			strategies: filed(tables.strategies)
+		};
+		await writeRows(tx, own, rowsAsMade(inquiry));
+		const log = document.history.map(({ at, command, rows, ...entry }) => {
+			// What the log says of the inquiry itself names it as it is called now.
+			const made = (rows as unknown as Change[]).map((row) =>
+				row.table === 'about'
+					? { ...row, id: own, before: renamed(row.before), after: renamed(row.after) }
+					: row
+			);
+			return {
+				...entry,
+				inquiryId: own,
+				at: new Date(at),
+				command: command as Command | null,
+				rows: made,
+				cells: cellsOf(made)
+			};
+		});
+		for (let at = 0; at < log.length; at += 1_000) await tx.insert(changes).values(log.slice(at, at + 1_000));
+		await importRuns(tx, own, document.runs);
+		return own;
+
+		function renamed(row: Change['before']): Change['before'] {
+			return row && ({ ...row, id: own } as Change['before']);
+		}
+	});
+}

@@ -1,0 +1,92 @@
+/** The rows of an inquiry: reading them all, and writing row changes. */
+import { and, eq, inArray, isNull } from 'drizzle-orm';
+import type { PgTransaction } from 'drizzle-orm/pg-core';
+import type { Change, Inquiry, Row, Table } from '../../../core/crosswalk';
+import type { Database } from '../db/client';
+import { cells, concepts, inquiries, picks, sightings, strategies, words } from '../db/schema';
+import { ServiceError } from '../errors';
+
+/* eslint-disable-next-line @typescript-eslint/no-explicit-any -- the driver's own parameters say nothing to us */
+export type Queries = Database | PgTransaction<any, any, any>;
+
+const TABLES = { concepts, words, cells, picks, sightings, strategies } as const;
+
+export function noInquiry(id: string): ServiceError {
+	return new ServiceError(404, 'no-inquiry', `There is no inquiry “${id}”. It may have been removed.`);
+}
+
+/** The whole inquiry in seven queries, whatever its size. */
+export async function loadInquiry(
+	db: Queries,
+	id: string,
+	forChange: boolean
+): Promise<{ inquiry: Inquiry; revision: number; archived: boolean }> {
+	const query = db
+		.select()
+		.from(inquiries)
+		.where(and(eq(inquiries.id, id), isNull(inquiries.deletedAt)));
+	const [about] = await (forChange ? query.for('update') : query);
+	if (!about) throw noInquiry(id);
+	// One after the other: a transaction has one connection, which does one thing at a time.
+	const conceptRows = await db.select().from(concepts).where(eq(concepts.inquiryId, id));
+	const wordRows = await db.select().from(words).where(eq(words.inquiryId, id));
+	const cellRows = await db.select().from(cells).where(eq(cells.inquiryId, id));
+	const pickRows = await db.select().from(picks).where(eq(picks.inquiryId, id));
+	const sightingRows = await db.select().from(sightings).where(eq(sightings.inquiryId, id));
+	const strategyRows = await db.select().from(strategies).where(eq(strategies.inquiryId, id));
+	const { title, question, indexes, revision, archived } = about;
+	return {
+		revision,
+		archived,
+		inquiry: {
+			about: { id, title, question, indexes },
+			concepts: filed(conceptRows),
+			words: filed(wordRows),
+			cells: filed(cellRows),
+			picks: filed(pickRows),
+			sightings: filed(sightingRows),
+			strategies: filed(strategyRows)
+		}
+	};
+}
+
+function filed<T extends { id: string; inquiryId: string }>(rows: T[]): Record<string, Omit<T, 'inquiryId'>> {
+	return Object.fromEntries(rows.map(({ inquiryId: _, ...row }) => [row.id, row]));
+}
+
+/** Writes row changes: at most one deletion and one insertion for each table. */
+export async function writeRows(tx: Queries, inquiryId: string, made: readonly Change[]): Promise<void> {
+	const last = new Map<string, Change>();
+	for (const change of made) last.set(`${change.table}/${change.id}`, change);
+	const byTable = new Map<Table, Change[]>();
+	for (const change of last.values())
+		byTable.set(change.table, [...(byTable.get(change.table) ?? []), change]);
+	for (const [table, rows] of byTable) {
+		if (table === 'about') {
+			const { title, question, indexes } = rows[0].after as Inquiry['about'];
+			await tx.update(inquiries).set({ title, question, indexes }).where(eq(inquiries.id, inquiryId));
+			continue;
+		}
+		const target = TABLES[table];
+		const ids = rows.map(({ id }) => id);
+		await tx.delete(target).where(and(eq(target.inquiryId, inquiryId), inArray(target.id, ids)));
+		const kept = rows.flatMap(({ after }) =>
+			after ? [{ ...(after as Exclude<Row, Inquiry['about']>), inquiryId }] : []
+		);
+		// The driver takes so many values in one statement and no more.
+		for (let at = 0; at < kept.length; at += 2_000)
+			await tx.insert(target).values(kept.slice(at, at + 2_000) as never);
+	}
+}
+
+/** Every row of an inquiry as if it had just been made. */
+export function rowsAsMade(inquiry: Inquiry): Change[] {
+	return (Object.keys(TABLES) as (keyof typeof TABLES)[]).flatMap((table) =>
+		Object.values<Row & { id: string }>(inquiry[table]).map((row) => ({
+			table,
+			id: row.id,
+			before: null,
+			after: row
+		}))
+	);
+}

@@ -1,0 +1,54 @@
+/** The thread in which a file is read or a vocabulary packed anew, so that the server goes on answering meanwhile. */
+import { parentPort, workerData } from 'node:worker_threads';
+import { closeConnection, connect } from '../db/client';
+import { remakePack } from '../vocabulary/pack-remaking';
+import { importRecords, type RecordRequest } from '../records/record-import';
+import { ImportError } from './import-error';
+import { finishJob } from './job-rows';
+import { importVocabulary, type Finish, type ImportRequest } from '../vocabulary/vocabulary-import';
+import type { ThreadMessage } from './threads';
+
+export type ThreadInput = { databaseUrl: string; job?: string } & (
+	| { kind: 'vocabulary'; request: ImportRequest }
+	| { kind: 'records'; request: RecordRequest }
+	| { kind: 'pack'; edition: number }
+);
+
+const input = workerData as ThreadInput;
+// Services that the import asks know the database by this name.
+process.env.DATABASE_URL = input.databaseUrl;
+const send = (message: ThreadMessage) => parentPort?.postMessage(message);
+
+const { sql, end } = connect(input.databaseUrl, 1);
+try {
+	let told = 0;
+	const progress = (done: number, total: number) => {
+		const now = Date.now();
+		// The end of the reading is told in any case: what comes after it takes as long again.
+		if (now - told < 200 && done < total) return;
+		told = now;
+		send({ kind: 'progress', done, total });
+	};
+	const { job } = input;
+	const finish: Finish = async (tx, report) => {
+		if (job !== undefined) await finishJob(tx, job, report);
+	};
+	if (input.kind === 'pack') await remakePack(sql, input.edition);
+	else if (input.kind === 'vocabulary') await importVocabulary(sql, input.request, progress, finish);
+	else await importRecords(sql, input.request, progress, finish);
+	send({ kind: 'done' });
+} catch (error) {
+	if (error instanceof ImportError)
+		send({ kind: 'failed', code: error.code, message: error.message, line: error.line });
+	else {
+		const reason = error instanceof Error ? error.message : String(error);
+		send({
+			kind: 'failed',
+			code: 'interrupted',
+			message: `The import stopped before its end and changed nothing: ${reason}`
+		});
+	}
+} finally {
+	await end();
+	await closeConnection();
+}

@@ -1,0 +1,294 @@
+/** Records from a file into an index, and out again. */
+import { createReadStream } from 'node:fs';
+import { stat } from 'node:fs/promises';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { plugins, Cite } from '@citation-js/core';
+import '@citation-js/plugin-bibtex';
+import type { CslItem } from '../../../core/formats/csl';
+import { keyOf, type RecordDraft } from '../../../core/formats/records';
+import { BibtexReader, withBibtexKeywords } from '../../../core/formats/bibtex';
+import { CslJsonReader, writeCslItems } from '../../../core/formats/csl-json';
+import { RecordCsvReader, writeRecordsCsv } from '../../../core/formats/record-csv';
+import { toDrafts, type HeadingOfKeyword } from '../../../core/formats/record-keywords';
+import {
+	RECORD_FORMATS,
+	type ReadRecord,
+	type RecordFormat,
+	type RecordReader,
+	type RecordReading
+} from '../../../core/formats/record-reading';
+import { RisReader, writeRis } from '../../../core/formats/ris';
+import { headingsLabelled } from '../../../core/lookup';
+import type { EditionIndex } from '../../../core/vocabulary/edition-index';
+import type { Finding, ImportCounts } from '../../../core/vocabulary/types';
+import { allow, type Person } from '../people/access';
+import { currentIndex, editionIndex } from '../vocabulary/editions';
+import type { Sql } from '../db/statements';
+import { ServiceError } from '../errors';
+import { ImportError } from '../jobs/import-error';
+import type { Finish, Progress } from '../vocabulary/vocabulary-import';
+import { StrictText } from '../jobs/strict-text';
+import { recordLines, type RecordLine } from './record-lines';
+import { RecordStore } from './record-store';
+
+export interface RecordRequest {
+	indexCode: string;
+	file: string;
+	format: RecordFormat;
+}
+
+export interface RecordReport {
+	counts: ImportCounts & Record<string, number>;
+	findings: Finding[];
+	findingCounts: Record<string, number>;
+}
+
+/** Keywords that match no heading are named up to this many; all are counted. */
+const MOST_NAMED = 200;
+/** A report lists so many findings; all are counted. */
+const MOST_FINDINGS = 10_000;
+
+const READERS: Record<RecordFormat, () => RecordReader> = {
+	'application/x-research-info-systems': () => new RisReader(),
+	'application/x-bibtex': () =>
+		new BibtexReader((entry) => (plugins.input.chain(entry, { generateGraph: false }) as CslItem[])[0]),
+	'application/vnd.citationstyles.csl+json': () => new CslJsonReader(),
+	'text/csv': () => new RecordCsvReader()
+};
+
+/** Records stored at a time. */
+const BATCH = 5_000;
+
+/**
+ * Reads a file of records as a stream and stores them, all or nothing. Entries that cannot be read are refused one by
+ * one, with their line.
+ */
+export async function importRecords(
+	sql: Sql,
+	{ indexCode, file, format }: RecordRequest,
+	progress: Progress = () => {},
+	finish: Finish = () => Promise.resolve()
+): Promise<RecordReport> {
+	const { edition } = await currentIndex(indexCode);
+	const index = edition ? await editionIndex(edition) : undefined;
+	return sql.begin(async (tx) => {
+		const taking = new Taking(await RecordStore.open(tx, indexCode), headingsByKeyword(index));
+		await readFrom(file, READERS[format](), progress, (reading, isLast) => taking.take(reading, isLast));
+		const report = await taking.report();
+		await finish(tx, report);
+		return report;
+	});
+}
+
+/** Reads a file piece by piece; whatever is read is handed on before the next piece. */
+async function readFrom(
+	file: string,
+	reader: RecordReader,
+	progress: Progress,
+	hand: (reading: RecordReading, isLast: boolean) => Promise<void>
+): Promise<void> {
+	const { size } = await stat(file);
+	let done = 0;
+	const bytes = createReadStream(file, { highWaterMark: 256 * 1024 });
+	bytes.on('data', (chunk) => progress((done += chunk.length), size));
+	const { reading } = reader;
+	const refuse = () => {
+		const { broken } = reader;
+		if (broken) throw new ImportError('unreadable', `No record was taken in. ${broken.message}`, broken.line);
+	};
+	let fault: unknown;
+	await pipeline(bytes, new StrictText(), async (texts: AsyncIterable<string | Buffer>) => {
+		try {
+			for await (const text of texts) {
+				reader.take(String(text));
+				refuse();
+				await hand(reading, false);
+			}
+		} catch (error) {
+			fault = error;
+			throw error;
+		}
+	}).catch((error: unknown) => {
+		// The streams before it say only that they were broken off.
+		throw fault ?? error;
+	});
+	reader.end();
+	refuse();
+	await hand(reading, true);
+}
+
+/** What is being taken in, and what is to be said of it. */
+class Taking {
+	private read = 0;
+	private records = 0;
+	private matched = 0;
+	private readonly waiting: ReadRecord[] = [];
+	private readonly findings: Finding[] = [];
+	private readonly findingCounts: Record<string, number> = {};
+	private readonly severities = { error: 0, warning: 0, note: 0 };
+	private readonly unmatched = new Map<string, number>();
+	/** The line on which each record stood last, by its key. */
+	private readonly lines = new Map<string, number>();
+
+	constructor(
+		private readonly store: RecordStore,
+		private readonly headingOf: HeadingOfKeyword
+	) {}
+
+	async take(reading: RecordReading, isLast: boolean): Promise<void> {
+		this.read = reading.read;
+		for (const finding of reading.findings.splice(0)) this.say(finding);
+		for (const record of reading.records.splice(0)) this.waiting.push(record);
+		while (this.waiting.length >= BATCH || (isLast && this.waiting.length > 0))
+			await this.keep(this.waiting.splice(0, BATCH));
+	}
+
+	private async keep(records: ReadRecord[]): Promise<void> {
+		const { drafts, matched, unmatched } = toDrafts(records, this.headingOf, keyOf);
+		this.records += records.length;
+		this.matched += matched;
+		for (const [keyword, count] of unmatched)
+			this.unmatched.set(keyword, (this.unmatched.get(keyword) ?? 0) + count);
+		drafts.forEach(({ key }, i) => {
+			const { line } = records[i];
+			const before = this.lines.get(key);
+			this.lines.set(key, line);
+			if (before !== undefined)
+				this.say({
+					severity: 'warning',
+					rule: 'same-record',
+					line,
+					subject: key,
+					message: `The entries on lines ${before} and ${line} are the same record, “${key}”. The later one was kept.`
+				});
+		});
+		await this.store.add(drafts);
+	}
+
+	private say(finding: Finding): void {
+		this.findingCounts[finding.rule] = (this.findingCounts[finding.rule] ?? 0) + 1;
+		this.severities[finding.severity]++;
+		if (this.findings.length < MOST_FINDINGS) this.findings.push(finding);
+	}
+
+	/** @throws ImportError where nothing was taken in */
+	async report(): Promise<RecordReport> {
+		if (this.records === 0) {
+			const [first] = this.findings;
+			throw new ImportError(
+				'unreadable',
+				`No record was taken in. ${first?.message ?? 'The file holds no entry.'}`,
+				first?.line
+			);
+		}
+		const mended = this.severities.warning;
+		const named = [...this.unmatched].sort((a, b) => b[1] - a[1]).slice(0, MOST_NAMED);
+		for (const [keyword, count] of named)
+			this.say({
+				severity: 'note',
+				rule: 'keyword-unmatched',
+				subject: keyword,
+				message: `“${keyword}” (${count} ${count === 1 ? 'record' : 'records'}) is neither a heading nor an entry term here. It was kept as an author’s keyword.`
+			});
+		return {
+			counts: {
+				read: this.read,
+				kept: this.lines.size,
+				repaired: mended,
+				refused: this.read - this.records,
+				...(await this.store.finish()),
+				keywordsMatched: this.matched,
+				keywordsUnmatched: [...this.unmatched.values()].reduce((sum, times) => sum + times, 0)
+			},
+			findings: this.findings,
+			findingCounts: this.findingCounts
+		};
+	}
+}
+
+/** By label or entry term, as a keyword has it; each asked for once. */
+function headingsByKeyword(index: EditionIndex | undefined): HeadingOfKeyword {
+	const known = new Map<string, { uri: string; label: string }[] | undefined>();
+	const find = (label: string) => {
+		if (!index) return undefined;
+		const { headings = [] } = headingsLabelled(index.labels, label) ?? {};
+		return headings.length === 0
+			? undefined
+			: headings.map((n) => ({ uri: index.uris.at(n), label: index.names.at(n) }));
+	};
+	return (label) => {
+		if (!known.has(label)) known.set(label, find(label));
+		return known.get(label);
+	};
+}
+
+/** How a format is written, so many records at a time. */
+interface Writer {
+	write: (drafts: readonly RecordDraft[], isFirst: boolean) => string;
+	end: string;
+}
+
+const WRITERS: Record<RecordFormat, Writer> = {
+	'application/x-research-info-systems': { write: writeRis, end: '' },
+	'application/x-bibtex': { write: (drafts) => `${drafts.map(bibtexOf).join('\n')}\n`, end: '' },
+	'application/vnd.citationstyles.csl+json': {
+		write: (drafts, isFirst) => `${isFirst ? '[' : ','}\n${writeCslItems(drafts)}`,
+		end: '\n]\n'
+	},
+	'text/csv': { write: writeRecordsCsv, end: '' }
+};
+
+function bibtexOf(draft: RecordDraft): string {
+	const { custom: _, keyword: __, ...item } = draft.item;
+	const entry = new Cite([{ ...item, id: draft.key, 'citation-key': draft.key }]).format('bibtex') as string;
+	return withBibtexKeywords(entry.trimEnd(), draft);
+}
+
+/** Records read and written at a time: what an export holds in memory, however many there are. */
+const AT_A_TIME = 2_000;
+
+/** All records of an index as a file, in their order. */
+export async function exportRecords(
+	person: Person | undefined,
+	code: string,
+	ending: string
+): Promise<Response> {
+	allow(person, 'read');
+	const known = Object.entries(RECORD_FORMATS).find(([, format]) => format.ending === ending);
+	if (!known) {
+		const endings = Object.values(RECORD_FORMATS).map((format) => `.${format.ending}`);
+		throw new ServiceError(404, 'no-format', `Records are given as ${endings.join(', ')}.`);
+	}
+	const type = known[0] as RecordFormat;
+	const current = await currentIndex(code);
+	async function* parts(): AsyncGenerator<Uint8Array> {
+		const { write, end } = WRITERS[type];
+		const { records } = current.index;
+		for (let from = 0; from === 0 || from < records; from += AT_A_TIME) {
+			const numbers = Array.from({ length: Math.min(AT_A_TIME, records - from) }, (_, i) => from + i);
+			const drafts = (await recordLines(current, numbers)).map(draftOf);
+			yield Buffer.from(write(drafts, from === 0));
+		}
+		yield Buffer.from(end);
+	}
+	return new Response(Readable.toWeb(Readable.from(parts())) as ReadableStream, {
+		headers: {
+			'content-type': `${type}; charset=utf-8`,
+			'content-disposition': `attachment; filename="${code}-records.${ending}"`
+		}
+	});
+}
+
+function draftOf({ id, item, headings }: RecordLine): RecordDraft {
+	return {
+		key: id,
+		item,
+		taggings: headings.map(({ uri, label, chief, aspect }) => ({
+			uri,
+			label,
+			chief,
+			...(aspect !== null && { aspect })
+		}))
+	};
+}

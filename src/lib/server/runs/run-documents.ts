@@ -1,0 +1,92 @@
+/** Runs as part of an inquiry's document. What a run found goes along as the keys of its records, where they are not too many. */
+import { and, asc, eq, inArray } from 'drizzle-orm';
+import * as v from 'valibot';
+import { RecordSet } from '../../../core/search';
+import { connection } from '../db/client';
+import { records, runs } from '../db/schema';
+import type { Queries } from '../inquiry/inquiry-rows';
+import { limitSetting, strategySettings } from '../schemas';
+
+/** Of a run that found more, the document has the count alone. */
+const MOST_RECORDS = 5_000;
+
+const text = v.pipe(v.string(), v.maxLength(100_000));
+const number = v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(2e9));
+
+export const runDocument = v.strictObject({
+	number,
+	indexCode: v.pipe(v.string(), v.minLength(1), v.maxLength(100)),
+	kind: v.picklist(['run', 'combined', 'elsewhere']),
+	name: text,
+	note: text,
+	cql: text,
+	settings: v.nullable(strategySettings),
+	limits: v.array(limitSetting),
+	combined: v.nullable(
+		v.strictObject({ how: v.picklist(['and', 'or', 'not']), runs: v.pipe(v.array(number), v.minLength(1)) })
+	),
+	edition: text,
+	count: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(2e9)),
+	personId: v.pipe(v.string(), v.maxLength(100)),
+	at: v.pipe(v.string(), v.isoTimestamp()),
+	/** Keys of the records found; left out where they are not known or too many. */
+	records: v.optional(v.array(v.string()))
+});
+export type RunDocument = v.InferOutput<typeof runDocument>;
+
+/** One statement for the runs, and one for each index that was run in. */
+export async function exportRuns(inquiryId: string): Promise<RunDocument[]> {
+	const { db } = connection();
+	const rows = await db.select().from(runs).where(eq(runs.inquiryId, inquiryId)).orderBy(asc(runs.number));
+	const found = rows.map((row) =>
+		row.found && row.count <= MOST_RECORDS ? RecordSet.fromBytes(row.found) : undefined
+	);
+	const keys = new Map<string, Map<number, string>>();
+	for (const code of new Set(rows.map(({ indexCode }) => indexCode))) {
+		const all = RecordSet.union(found.filter((set, i) => set && rows[i].indexCode === code) as RecordSet[]);
+		const known = await db
+			.select({ n: records.n, key: records.key })
+			.from(records)
+			.where(and(eq(records.indexCode, code), inArray(records.n, [...all.toArray()])));
+		keys.set(code, new Map(known.map(({ n, key }) => [n, key])));
+	}
+	return rows.map(({ inquiryId: _, found: __, recordsRevision: ___, at, ...row }, i) => {
+		const names = found[i] && [...found[i].toArray()].flatMap((n) => keys.get(row.indexCode)?.get(n) ?? []);
+		return {
+			...row,
+			at: at.toISOString(),
+			// A record that is gone since would make a smaller set pass for what was found.
+			...(names && names.length === row.count && { records: names })
+		};
+	});
+}
+
+/** Takes runs in with what they found, as far as the index here has just those records. */
+export async function importRuns(
+	tx: Queries,
+	inquiryId: string,
+	documents: readonly RunDocument[]
+): Promise<void> {
+	if (documents.length === 0) return;
+	const numbers = new Map<string, Map<string, number>>();
+	for (const code of new Set(documents.map(({ indexCode }) => indexCode))) {
+		const wanted = documents.flatMap((run) => (run.indexCode === code ? (run.records ?? []) : []));
+		const known = await tx
+			.select({ n: records.n, key: records.key })
+			.from(records)
+			.where(and(eq(records.indexCode, code), inArray(records.key, [...new Set(wanted)])));
+		numbers.set(code, new Map(known.map(({ n, key }) => [key, n])));
+	}
+	await tx.insert(runs).values(
+		documents.map(({ records: names, at, ...run }) => {
+			const found = names?.flatMap((key) => numbers.get(run.indexCode)?.get(key) ?? []);
+			const isWhole = found !== undefined && found.length === run.count;
+			return {
+				...run,
+				inquiryId,
+				at: new Date(at),
+				found: isWhole ? RecordSet.from(found).toBytes() : null
+			};
+		})
+	);
+}

@@ -1,0 +1,123 @@
+/** The order of a result. Worked out whole, once for a revision, so that pages never overlap or leave anything out. */
+import { lengthOf, relevance, termsOf, type RecordSet, type Strategy, type Term } from '../../../core/search';
+import { connection } from '../db/client';
+import { part } from '../db/statements';
+import type { IndexSets } from '../records/sets';
+import { WantedTerms } from '../records/vectors';
+
+export const SORTS = ['relevance', 'newest', 'oldest'] as const;
+export type Sort = (typeof SORTS)[number];
+
+/** Orders kept at hand by a server; those longest unused go first. */
+const MOST_KEPT = 40;
+/** A result up to this size is named to the database record by record. */
+const MOST_NAMED = 20_000;
+
+const kept = new Map<string, Promise<Uint32Array>>();
+
+/**
+ * Record numbers of a result in order.
+ * @param edition by which narrower headings were found: another edition may find other records
+ */
+export function ordered(
+	sets: IndexSets,
+	edition: number,
+	result: RecordSet,
+	strategy: Strategy,
+	sort: Sort
+): Promise<Uint32Array> {
+	const full = `${sets.version} ${edition} ${sort} ${nameOfResult(strategy)}`;
+	const known = kept.get(full) ?? order(sets, result, strategy, sort);
+	kept.delete(full);
+	kept.set(full, known);
+	known.catch(() => kept.delete(full));
+	for (const oldest of kept.keys()) {
+		if (kept.size <= MOST_KEPT) break;
+		kept.delete(oldest);
+	}
+	return known;
+}
+
+async function order(
+	sets: IndexSets,
+	result: RecordSet,
+	strategy: Strategy,
+	sort: Sort
+): Promise<Uint32Array> {
+	const years = await sets.yearsByRecord();
+	const numbers = result.toArray();
+	if (sort === 'oldest')
+		// Records without a year stand last in either direction.
+		return numbers.sort((a, b) => (years[a] || 9999) - (years[b] || 9999) || a - b);
+	if (sort === 'newest') return numbers.sort((a, b) => years[b] - years[a] || a - b);
+	const scores = await scoresOf(sets, result, termsOf(strategy));
+	return numbers.sort((a, b) => (scores.get(b) ?? 0) - (scores.get(a) ?? 0) || years[b] - years[a] || a - b);
+}
+
+/** Best-match scores of the records in a result that have any of the terms; the others score nothing. */
+async function scoresOf(
+	sets: IndexSets,
+	result: RecordSet,
+	terms: readonly Term[]
+): Promise<Map<number, number>> {
+	const scores = new Map<number, number>();
+	if (terms.length === 0 || result.size === 0) return scores;
+	const collection = {
+		records: sets.records,
+		meanLength: await meanLength(sets),
+		recordsWith: await recordsWith(sets, terms)
+	};
+	const { sql } = connection();
+	const wanted = new WantedTerms(terms);
+	const any = terms.map(queryOfTerm).join(' | ');
+	const numbers = result.size <= MOST_NAMED ? [...result.toArray()] : undefined;
+	const among = numbers ? part`and n = any(${numbers}::int[])` : part``;
+	await sql.begin(async (tx) => {
+		const rows = tx.pages<{ n: number; t: number; a: number; vector: Buffer }>(2_000)`
+			select n, title_length as t, abstract_length as a, tsvectorsend(topic) as vector from records
+			where index_code = ${sets.code} and topic @@ ${any}::tsquery ${among}`;
+		for await (const some of rows)
+			for (const { n, t, a, vector } of some) {
+				if (!numbers && !result.has(n)) continue;
+				const occurrences = { ...wanted.occurrencesIn(vector), titleLength: t, abstractLength: a };
+				scores.set(n, relevance(occurrences, collection));
+			}
+	});
+	return scores;
+}
+
+/** A term in title or abstract, as a full-text query. */
+function queryOfTerm({ text, stem }: Term): string {
+	return `'${text}':${stem ? '*' : ''}AB`;
+}
+
+function meanLength(sets: IndexSets): Promise<number> {
+	return sets.fact('mean length', async () => {
+		const [row] = await connection().sql<{ title: number; abstract: number }>`
+			select coalesce(avg(title_length), 0)::float8 as title, coalesce(avg(abstract_length), 0)::float8 as abstract
+			from records where index_code = ${sets.code}`;
+		return lengthOf({ titleLength: row.title, abstractLength: row.abstract });
+	});
+}
+
+/** How many records have each term in title or abstract. One statement for those not asked before. */
+async function recordsWith(sets: IndexSets, terms: readonly Term[]): Promise<number[]> {
+	const counts = await sets.fact('records with a word', () => Promise.resolve(new Map<string, number>()));
+	const queries = terms.map(queryOfTerm);
+	const missing = queries.filter((query) => !counts.has(query));
+	if (missing.length > 0) {
+		const rows = await connection().sql<{ query: string; count: number }>`
+			select q as query, (select count(*)::int from records
+				where index_code = ${sets.code} and topic @@ q::tsquery) as count
+			from unnest(${missing}::text[]) as q`;
+		for (const { query, count } of rows) counts.set(query, count);
+	}
+	return queries.map((query) => counts.get(query) ?? 0);
+}
+
+/** A name for a result by what it was asked for: strategies that print alike find alike. */
+function nameOfResult(strategy: Strategy): string {
+	return JSON.stringify(strategy, (name, value: unknown) =>
+		name === 'id' || name === 'name' || name === 'fit' || name === 'label' ? undefined : value
+	);
+}

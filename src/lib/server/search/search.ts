@@ -1,0 +1,387 @@
+/** Searching an index: by CQL, or by the strategy of an inquiry as it stands or as it is tried. */
+import { apply, CommandError, execute, type Command, type Inquiry } from '../../../core/crosswalk';
+import {
+	COMMON_LIMITS,
+	CqlError,
+	faultsOf,
+	inYear,
+	leavesOfStrategy,
+	parseCql,
+	PLAIN_DIALECT,
+	printInDialect,
+	printStrategy,
+	readStrategy,
+	recognised,
+	resultOf,
+	settingsOf,
+	strategyOf,
+	yieldsOf,
+	type CqlNode,
+	type Dialect,
+	type DialectText,
+	type Fault,
+	type LimitDefinition,
+	type LimitSetting,
+	type Reading,
+	type RecordSet,
+	type Strategy,
+	type Yields
+} from '../../../core/search';
+import { allow, type Person } from '../people/access';
+import { connection } from '../db/client';
+import { currentIndex, type CurrentIndex } from '../vocabulary/editions';
+import { ServiceError } from '../errors';
+import { loadInquiry } from '../inquiry/inquiry-rows';
+import { recordLines, type RecordLine } from '../records/record-lines';
+import { ordered, type Sort } from './ranking';
+import { setsOf, type IndexSets } from '../records/sets';
+import {
+	limitsOf,
+	resolverOf,
+	searchVocabulary,
+	type SearchVocabulary
+} from '../records/searched-vocabulary';
+
+/** An index with all that searching it needs. */
+interface Searchable {
+	current: CurrentIndex;
+	sets: IndexSets;
+	vocabulary: SearchVocabulary;
+	limits: LimitDefinition[];
+}
+
+async function searchable(code: string): Promise<Searchable> {
+	const current = await currentIndex(code);
+	const sets = setsOf(current.index);
+	const [vocabulary, limits] = await Promise.all([searchVocabulary(current), limitsOf(current, sets)]);
+	return { current, sets, vocabulary, limits };
+}
+
+/** What is wrong with a text, and where. */
+export interface TextFault {
+	message: string;
+	position: number;
+	end: number;
+	expected: string[];
+}
+
+/** A text as a strategy, or what is wrong with it. */
+function attempt(text: string, { vocabulary, limits }: Searchable): Reading | TextFault {
+	try {
+		return readStrategy(text, resolverOf(vocabulary, limits));
+	} catch (error) {
+		if (!(error instanceof CqlError)) throw error;
+		const { message, position, end, expected } = error;
+		return { message, position, end, expected };
+	}
+}
+
+function read(text: string, at: Searchable): Reading {
+	const reading = attempt(text, at);
+	if ('strategy' in reading) return reading;
+	const { message, ...details } = reading;
+	throw new ServiceError(422, 'cql', message, details);
+}
+
+export interface SearchRequest {
+	cql: string;
+	limits?: LimitSetting[];
+	offset?: number;
+	limit?: number;
+	sort?: Sort;
+	yields?: boolean;
+}
+
+/** Runs CQL on an index. What is found is ordered whole and cut into pages. */
+export async function searchIndex(person: Person | undefined, code: string, request: SearchRequest) {
+	allow(person, 'read');
+	const at = await searchable(code);
+	const { strategy, beyond, remarks } = read(request.cql, at);
+	strategy.limits = [...strategy.limits, ...knownLimits(request.limits ?? [], at)];
+	refuse(faultsOf(strategy, at.vocabulary.narrower));
+	const found = request.yields
+		? await yieldsFor(at, strategy)
+		: { result: await resultFor(at, strategy), yields: undefined };
+	const { sort = 'relevance', offset = 0, limit = 20 } = request;
+	return {
+		...(await page(at, strategy, found.result, { sort, offset, limit })),
+		beyond,
+		remarks,
+		strategy,
+		yields: found.yields
+	};
+}
+
+/** Limits that the index has. An unknown one would be passed over in silence. */
+function knownLimits(
+	wanted: readonly LimitSetting[],
+	{ limits, current }: Searchable
+): readonly LimitSetting[] {
+	const fields = [...COMMON_LIMITS, ...limits].map(({ field }) => field);
+	for (const [i, { field }] of wanted.entries())
+		if (!fields.includes(field))
+			throw new ServiceError(
+				422,
+				'unknown-limit',
+				`${current.index.name} has no limit “${field}” (limits[${i}]). It has ${fields.join(', ')}.`
+			);
+	return wanted;
+}
+
+function refuse(faults: readonly Fault[]): void {
+	if (faults.length > 0)
+		throw new ServiceError(422, faults[0].code, faults.map(({ message }) => message).join(' '), faults);
+}
+
+/** The syntax tree of a text, whose headings, fields and values are all known to the index. */
+export async function parseForIndex(person: Person | undefined, code: string, cql: string): Promise<CqlNode> {
+	allow(person, 'read');
+	const at = await searchable(code);
+	read(cql, at);
+	return parseCql(cql);
+}
+
+/** What a strategy finds. */
+async function resultFor({ sets, vocabulary }: Searchable, strategy: Strategy): Promise<RecordSet> {
+	return resultOf(strategy, await sets.load(leavesOfStrategy(strategy, false), vocabulary));
+}
+
+/** What a strategy finds, and what every part of it brings. */
+async function yieldsFor({ sets, vocabulary }: Searchable, strategy: Strategy) {
+	const loaded = await sets.load(leavesOfStrategy(strategy, true), vocabulary);
+	return { result: resultOf(strategy, loaded), yields: yieldsOf(strategy, loaded, { variants: true }) };
+}
+
+// ── The strategy of an inquiry ──────────────────────────────────────────────────────────────────────────────────────
+
+export interface StrategyView {
+	code: string;
+	records: number;
+	edition: string;
+	strategy: Strategy;
+	/** As CQL: the text that was typed, or what the blocks print as. */
+	cql: string;
+	/** The text says more than blocks can show. */
+	beyond: boolean;
+	/** The text was typed and is followed instead of the crosswalk. */
+	typed: boolean;
+	/** Fields whose limit stands in the typed text, and is changed there. */
+	limitsInText: string[];
+	remarks: Reading['remarks'];
+	/** What is wrong with the typed text; the strategy is then the crosswalk's. */
+	textFault: TextFault | null;
+	faults: Fault[];
+	yields: Yields;
+	dialect: { line: DialectText; blocks: DialectText };
+	/** The patterns of the dialect, for the one who edits them. */
+	patterns: Dialect;
+	limits: (LimitDefinition & { counts: { value: string; size: number }[] })[];
+}
+
+interface Prepared extends Searchable {
+	inquiry: Inquiry;
+	strategy: Strategy;
+	reading: Reading | undefined;
+	textFault: TextFault | null;
+	cql: string;
+}
+
+/** The strategy of an inquiry for an index; with commands, as it would be if they were carried out. */
+async function prepare(inquiryId: string, code: string, trial: readonly Command[]): Promise<Prepared> {
+	const [{ inquiry: found }, at] = await Promise.all([
+		loadInquiry(connection().db, inquiryId, false),
+		searchable(code)
+	]);
+	if (!found.about.indexes.includes(code))
+		throw new ServiceError(404, 'index-not-used', 'This inquiry does not use that subject index.');
+	let inquiry = found;
+	try {
+		for (const command of trial) inquiry = apply(inquiry, execute(inquiry, command));
+	} catch (error) {
+		if (error instanceof CommandError) throw new ServiceError(422, error.code, error.message);
+		throw error;
+	}
+	return { ...at, inquiry, ...strategyFor(inquiry, code, at) };
+}
+
+function strategyFor(inquiry: Inquiry, code: string, at: Searchable) {
+	const own = inThisYear(strategyOf(inquiry, code));
+	const { text } = settingsOf(inquiry, code);
+	if (text === '') return { strategy: own, reading: undefined, textFault: null, cql: printStrategy(own) };
+	const reading = attempt(text, at);
+	if (!('strategy' in reading)) return { strategy: own, reading: undefined, textFault: reading, cql: text };
+	// Limits set beside the text hold with it; those that the text names itself stand as it says.
+	const beside = own.limits.filter(
+		({ field }) => !reading.strategy.limits.some((limit) => limit.field === field)
+	);
+	const limits = [...reading.strategy.limits, ...beside];
+	const strategy = recognised({ ...reading.strategy, limits, lifted: own.lifted }, own);
+	return { strategy, reading, textFault: null, cql: text };
+}
+
+/** A relative period as the years that it means today. */
+function inThisYear(strategy: Strategy): Strategy {
+	const year = new Date().getFullYear();
+	return { ...strategy, limits: strategy.limits.map((limit) => inYear(limit, year)) };
+}
+
+/** Why nothing can be run yet, besides the faults of single parts. */
+function allFaults({ strategy, vocabulary }: Pick<Prepared, 'strategy' | 'vocabulary'>): Fault[] {
+	const faults = faultsOf(strategy, vocabulary.narrower);
+	if (faults.length === 0 && strategy.blocks.every(({ status }) => status === 'exclude'))
+		faults.push({
+			code: 'no-line',
+			message:
+				'Nothing is required yet, so there is nothing to search for. Pick a heading for a concept first.'
+		});
+	return faults;
+}
+
+/** Everything the screen of a strategy shows. */
+export async function strategyView(
+	person: Person | undefined,
+	inquiryId: string,
+	code: string
+): Promise<StrategyView> {
+	allow(person, 'read');
+	return (await viewOf(await prepare(inquiryId, code, []))).view;
+}
+
+async function viewOf(prepared: Prepared): Promise<{ view: StrategyView; result: RecordSet }> {
+	const { inquiry, current, strategy, sets, reading, textFault, cql, limits } = prepared;
+	// What can be worked out is shown although a part of it cannot be run.
+	const [{ result, yields }, values] = await Promise.all([yieldsFor(prepared, strategy), sets.limitValues()]);
+	const { code } = current.index;
+	const dialect: Dialect = current.index.dialect ?? PLAIN_DIALECT;
+	const view = {
+		code,
+		records: sets.records,
+		edition: current.edition?.label ?? '',
+		strategy,
+		cql,
+		beyond: reading?.beyond ?? false,
+		typed: settingsOf(inquiry, code).text !== '',
+		limitsInText: reading?.strategy.limits.map(({ field }) => field) ?? [],
+		remarks: reading?.remarks ?? [],
+		textFault,
+		faults: allFaults(prepared),
+		yields,
+		dialect: {
+			line: printInDialect(strategy, dialect, limits, 'line'),
+			blocks: printInDialect(strategy, dialect, limits, 'blocks')
+		},
+		patterns: dialect,
+		limits: [...COMMON_LIMITS, ...limits].map((limit) => ({
+			...limit,
+			counts: values.get(limit.field) ?? []
+		}))
+	};
+	return { view, result };
+}
+
+export interface Trial {
+	before: number;
+	after: number;
+	gained: number;
+	lost: number;
+}
+
+/** The strategy as it would be after some commands, and what they would gain and lose; nothing is carried out. */
+export async function tryCommands(
+	person: Person | undefined,
+	inquiryId: string,
+	code: string,
+	commands: readonly Command[]
+): Promise<{ view: StrategyView; trial: Trial }> {
+	allow(person, 'read');
+	const [before, { view, result: after }] = await Promise.all([
+		findRecords(inquiryId, code).then(({ result }) => result),
+		prepare(inquiryId, code, commands).then(viewOf)
+	]);
+	return {
+		view,
+		trial: {
+			before: before.size,
+			after: after.size,
+			gained: after.andNot(before).size,
+			lost: before.andNot(after).size
+		}
+	};
+}
+
+/** What the strategy of an inquiry finds as it stands. */
+export async function findRecords(inquiryId: string, code: string) {
+	const prepared = await prepare(inquiryId, code, []);
+	const result = await resultFor(prepared, prepared.strategy);
+	return { ...prepared, faults: allFaults(prepared), result };
+}
+
+/** A strategy as a file: `CODE.cql`, or `CODE.txt` in the index's dialect. */
+export async function strategyFile(
+	person: Person | undefined,
+	inquiryId: string,
+	file: string
+): Promise<Response> {
+	allow(person, 'read');
+	const [, code, format] = /^(.+)\.(cql|txt)$/.exec(file) ?? [];
+	if (code === undefined)
+		throw new ServiceError(
+			404,
+			'no-format',
+			'A strategy is given as .cql or, in the index’s dialect, as .txt.'
+		);
+	const { current, strategy, cql, limits } = await prepare(inquiryId, code, []);
+	const { text } = printInDialect(strategy, current.index.dialect ?? PLAIN_DIALECT, limits, 'blocks');
+	return new Response(`${format === 'cql' ? cql : text}\n`, {
+		headers: { 'content-type': 'text/plain; charset=utf-8' }
+	});
+}
+
+/** A strategy that is kept elsewhere, such as one of a run, with its limits besides those in the text. */
+export async function readByText(code: string, text: string, limits: readonly LimitSetting[]) {
+	const at = await searchable(code);
+	const { strategy } = read(text, at);
+	strategy.limits = [...strategy.limits, ...limits];
+	return { ...at, strategy };
+}
+
+/** What such a strategy finds on the records as they are now. */
+export async function findByText(code: string, text: string, limits: readonly LimitSetting[]) {
+	const at = await readByText(code, text, limits);
+	return { ...at, result: await resultFor(at, at.strategy) };
+}
+
+export interface ResultPage {
+	count: number;
+	offset: number;
+	records: RecordLine[];
+}
+
+/** A page of what the strategy of an inquiry finds. */
+export async function resultPage(
+	person: Person | undefined,
+	inquiryId: string,
+	code: string,
+	{ sort, offset, limit }: { sort: Sort; offset: number; limit: number }
+): Promise<ResultPage & { faults: Fault[] }> {
+	allow(person, 'read');
+	const found = await findRecords(inquiryId, code);
+	return {
+		...(await page(found, found.strategy, found.result, { sort, offset, limit })),
+		faults: found.faults
+	};
+}
+
+export async function page(
+	{ current, sets, vocabulary }: Searchable,
+	strategy: Strategy,
+	result: RecordSet,
+	{ sort, offset, limit }: { sort: Sort; offset: number; limit: number }
+): Promise<ResultPage> {
+	const order = await ordered(sets, vocabulary.edition, result, strategy, sort);
+	return {
+		count: result.size,
+		offset,
+		records: await recordLines(current, [...order.subarray(offset, offset + limit)])
+	};
+}

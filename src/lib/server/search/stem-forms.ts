@@ -1,0 +1,59 @@
+/** The forms that a stem matches in the records of an index. */
+import { tokensOf } from '../../../core/search';
+import { allow, type Person } from '../people/access';
+import { connection } from '../db/client';
+import { currentIndex } from '../vocabulary/editions';
+import { ServiceError } from '../errors';
+import { evenly } from '../records/sample';
+import { setsOf } from '../records/sets';
+import { eachWord, readWord } from '../records/vectors';
+
+const MOST_FORMS = 200;
+
+export interface StemForms {
+	/** Most records first. */
+	forms: { form: string; records: number }[];
+	/** How many forms there are, also of those not listed. */
+	total: number;
+	/** Records looked at, and records that the stem matches. */
+	counted: number;
+	records: number;
+}
+
+/** Words that begin with a stem, anywhere in a record. O(words of the records looked at). */
+export async function formsOfStem(
+	person: Person | undefined,
+	code: string,
+	text: string
+): Promise<StemForms> {
+	allow(person, 'read');
+	const tokens = tokensOf(text, false);
+	if (typeof tokens === 'string') throw new ServiceError(422, 'unsearchable', tokens);
+	const [{ text: stem, stem: isStem }] = tokens;
+	if (tokens.length > 1 || !isStem)
+		throw new ServiceError(422, 'no-stem', `“${text}” is not the beginning of one word with a * after it.`);
+	const { index } = await currentIndex(code);
+	const leaf = { kind: 'word' as const, text, capitals: false, field: 'anywhere' as const };
+	const found = (await setsOf(index).load([leaf])).of(leaf);
+	const looked = evenly(found.toArray());
+	const counts = new Map<string, number>();
+	await connection().sql.begin(async (tx) => {
+		const rows = tx.pages<{ vector: Buffer }>(1_000)`
+			select tsvectorsend(topic) as vector from records
+			where index_code = ${code} and n = any(${[...looked]}::int[])`;
+		for await (const some of rows)
+			for (const { vector } of some)
+				eachWord(vector, (bytes) => {
+					const word = readWord(bytes);
+					if (word.startsWith(stem)) counts.set(word, (counts.get(word) ?? 0) + 1);
+				});
+	});
+	const forms = Array.from(counts, ([form, records]) => ({ form, records }));
+	forms.sort((a, b) => b.records - a.records || (a.form < b.form ? -1 : 1));
+	return {
+		forms: forms.slice(0, MOST_FORMS),
+		total: forms.length,
+		counted: looked.length,
+		records: found.size
+	};
+}

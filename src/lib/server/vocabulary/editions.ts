@@ -1,0 +1,91 @@
+/** The subject indexes as they stand, and their current editions in memory. PostgreSQL says which edition is current. */
+import { asc, eq } from 'drizzle-orm';
+import { EditionIndex } from '../../../core/vocabulary/edition-index';
+import { connection, databaseUrl, type Database } from '../db/client';
+import { editions, subjectIndexes } from '../db/schema';
+import { ServiceError } from '../errors';
+import { startThread, type ThreadMessage } from '../jobs/threads';
+import { readPack } from './packs';
+
+export interface CurrentIndex {
+	index: typeof subjectIndexes.$inferSelect;
+	edition: typeof editions.$inferSelect | null;
+}
+
+/** Every request asks this first, so the query is put together once for a connection. */
+const prepared = new WeakMap<Database, ReturnType<typeof prepareIndexes>>();
+
+function prepareIndexes(db: Database) {
+	return db
+		.select({ index: subjectIndexes, edition: editions })
+		.from(subjectIndexes)
+		.leftJoin(editions, eq(editions.id, subjectIndexes.currentEdition))
+		.orderBy(asc(subjectIndexes.position), asc(subjectIndexes.code))
+		.prepare('current_indexes');
+}
+
+/** All subject indexes with their current editions, in their order. One query. */
+export async function currentIndexes(): Promise<CurrentIndex[]> {
+	const { db } = connection();
+	const query = prepared.get(db) ?? prepareIndexes(db);
+	prepared.set(db, query);
+	return query.execute();
+}
+
+/** Begins to read what look-up needs, so that the first to ask after a restart need not wait for it. */
+export async function warmUp(): Promise<void> {
+	for (const { edition } of await currentIndexes()) if (edition) void editionIndex(edition).catch(() => {});
+}
+
+export async function currentIndex(code: string): Promise<CurrentIndex> {
+	const found = (await currentIndexes()).find(({ index }) => index.code === code);
+	if (!found) throw new ServiceError(404, 'no-index', `There is no subject index “${code}”.`);
+	return found;
+}
+
+const loaded = new Map<number, { code: string; index: Promise<EditionIndex> }>();
+
+/**
+ * The packed form of an edition, read once by this server. An edition never changes, so a copy in memory is never
+ * wrong; the copies of an index's earlier editions are let go when a newer one is loaded.
+ */
+export function editionIndex(edition: { id: number; indexCode: string }): Promise<EditionIndex> {
+	const known = loaded.get(edition.id);
+	if (known) return known.index;
+	const index = readEdition(edition.id);
+	for (const [id, { code }] of loaded) if (code === edition.indexCode && id < edition.id) loaded.delete(id);
+	loaded.set(edition.id, { code: edition.indexCode, index });
+	index.catch(() => loaded.delete(edition.id));
+	return index;
+}
+
+/** Node's own decoders, which copy memory instead of going character by character. */
+const DECODERS = {
+	latin1: (bytes: Uint8Array) => Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length).toString('latin1'),
+	utf16: (bytes: Uint8Array) => Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length).toString('utf16le')
+};
+
+async function readEdition(id: number): Promise<EditionIndex> {
+	const index = (await unpacked(id)) ?? (await remade(id), await unpacked(id));
+	if (!index) throw new Error(`The pack of edition ${id} could not be made anew.`);
+	return index;
+}
+
+async function unpacked(id: number): Promise<EditionIndex | undefined> {
+	const packed = await readPack(id);
+	if (packed.length === 0)
+		throw new ServiceError(404, 'no-vocabulary', 'This subject index has no vocabulary loaded.');
+	return EditionIndex.fromBytes(packed, DECODERS);
+}
+
+/** A pack of an earlier release, made anew in a thread: that takes as long as filing does. */
+function remade(edition: number): Promise<void> {
+	return new Promise((resolve, reject) => {
+		const thread = startThread({ kind: 'pack', edition, databaseUrl: databaseUrl() });
+		thread.on('message', (message: ThreadMessage) =>
+			message.kind === 'failed' ? reject(new Error(message.message)) : resolve()
+		);
+		thread.on('error', reject);
+		thread.on('exit', () => reject(new Error('The thread that packs a vocabulary has ended.')));
+	});
+}

@@ -1,0 +1,12 @@
+/** Loads a small vocabulary, written in a test, into an index. */
+import { mkdtemp, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { connection } from '../db/client';
+import { importVocabulary } from './vocabulary-import';
+
+export async function loadTurtle(indexCode: string, content: string): Promise<void> {
+	const file = path.join(await mkdtemp(path.join(tmpdir(), 'oakmoss-turtle-')), `${indexCode}.ttl`);
+	await writeFile(file, content);
+	await importVocabulary(connection().sql, { indexCode, edition: '1', file, format: 'text/turtle' });
+}
