@@ -8,7 +8,7 @@ export default defineConfig({
 		emptyOutDir: true,
 		target: 'node20',
 		rollupOptions: {
-			input: { import: 'src/lib/server/jobs/worker.ts', filing: 'src/lib/server/vocabulary/filing-thread.ts' },
+			input: { import: 'src/lib/server/worker.ts', filing: 'src/lib/server/vocabulary/filing-thread.ts' },
 			output: { entryFileNames: '[name].js' }
 		}
 	}

@@ -5,7 +5,7 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { LOCAL_PERSON } from '../src/lib/server/people/access';
 import { connection } from '../src/lib/server/db/client';
-import { recordImport } from '../src/lib/server/jobs/jobs';
+import { recordJob } from '../src/lib/server/jobs/jobs';
 import { importVocabulary } from '../src/lib/server/vocabulary/vocabulary-import';
 import { createIndex, describeSearching, listIndexes } from '../src/lib/server/vocabulary/subject-indexes';
 import { createInquiry, listInquiries } from '../src/lib/server/inquiry/inquiries';
@@ -39,8 +39,14 @@ export async function loadIndexes(): Promise<void> {
 			file,
 			format: 'text/turtle'
 		});
-		await recordImport(fields.code, edition, reading);
-		const { counts } = reading;
+		const { counts, findings, findingCounts } = reading;
+		await recordJob({
+			kind: 'vocabulary',
+			indexCode: fields.code,
+			edition,
+			report: { counts: { ...counts }, findings, findingCounts },
+			startedBy: 'demo'
+		});
 		console.log(`· ${fields.name}: ${counts.headings} headings, ${counts.entryTerms} entry terms`);
 	}
 	await rm(scratch, { recursive: true });

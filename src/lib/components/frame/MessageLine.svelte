@@ -11,7 +11,7 @@
 	$effect(() => {
 		void [message?.id, message?.effect];
 		whole = false;
-		isCut = line !== undefined && line.scrollWidth > line.clientWidth;
+		isCut = line ? line.scrollWidth > line.clientWidth : false;
 	});
 
 	function act() {

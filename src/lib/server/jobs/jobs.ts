@@ -1,23 +1,16 @@
-/** Imports as jobs: taken from an upload, worked on in a thread, looked up by their identifier. */
+/** Background work as jobs: waiting, worked on in a thread, cancelled, looked up. It knows no kind of work by name. */
 import { randomUUID } from 'node:crypto';
-import { createWriteStream } from 'node:fs';
-import { mkdtemp, readdir, rm } from 'node:fs/promises';
+import { readdir, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { Readable, Transform } from 'node:stream';
-import type { ReadableStream as NodeStream } from 'node:stream/web';
-import { pipeline } from 'node:stream/promises';
 import { setTimeout as wait } from 'node:timers/promises';
-import { eq } from 'drizzle-orm';
 import Papa from 'papaparse';
 import { guarded } from '../../../core/formats/csv-guard';
-import { RECORD_FORMATS, type RecordFormat } from '../../../core/formats/record-reading';
-import type { VocabularyReading } from '../../../core/formats/skos-read';
-import { allow, type Person } from '../people/access';
-import { connection, databaseUrl, isAway } from '../db/client';
-import { subjectIndexes } from '../db/schema';
+import { databaseUrl, isAway } from '../db/client';
+import type { jobs } from '../db/schema';
 import { ServiceError } from '../errors';
 import { log, reasonOf } from '../log';
+import { allow, type Person } from '../people/access';
 import {
 	askToCancel,
 	failJob,
@@ -31,119 +24,34 @@ import {
 	settleLost,
 	writeProgress
 } from './job-rows';
-import { FORMATS, type Format } from '../vocabulary/parsers';
+import { startThread, type ThreadInput, type ThreadMessage } from './threads';
+import { FOLDER, receive, type Upload } from './uploads';
 import { WorkQueue } from './work-queue';
-import { startThread, type ThreadMessage } from './threads';
-import type { ThreadInput } from './worker';
 
-/** The largest file taken, in bytes; stated in the interface and the documentation. */
-export const MOST_BYTES = Number(process.env.OAKMOSS_MAX_UPLOAD) || 512 * 2 ** 20;
-/** The longest an import may take once its file has arrived, in seconds; stated beside the size. */
+/** The longest a job may take once its file has arrived, in seconds; stated beside the size of files. */
 export const MOST_SECONDS = Number(process.env.OAKMOSS_MAX_IMPORT_SECONDS) || 900;
-/** Uploads lie in folders named so, with the number of the process that works on them. */
-const FOLDER = 'oakmoss-import-';
 
-export interface Upload {
-	indexCode: string;
-	contentType: string;
-	length: number | undefined;
-	body: ReadableStream<Uint8Array> | null;
+type JobRow = typeof jobs.$inferInsert;
+
+/** Work on a file that is being sent. */
+export interface NewJob extends Pick<JobRow, 'kind' | 'indexCode' | 'edition' | 'startedBy'> {
+	upload: Pick<Upload, 'length' | 'body'>;
+	/** What the reader of this kind is asked, once the file is there. */
+	request: (file: string) => unknown;
 }
 
-export interface VocabularyUpload extends Upload {
-	edition: string;
-}
-
-/** Takes the file in and starts the import; the answer comes as soon as the file has arrived. */
-export async function startVocabularyImport(
-	person: Person | undefined,
-	upload: VocabularyUpload
-): Promise<string> {
-	const { id: startedBy } = allow(person, 'change-indexes');
-	const format = formatOf(upload, FORMATS, 'A vocabulary') as Format;
-	const edition = upload.edition.trim();
-	if (edition === '' || edition.length > 100)
-		throw new ServiceError(
-			400,
-			'edition-needed',
-			'Name the edition with ?edition=…, in at most 100 characters.'
-		);
-	const { indexCode } = upload;
-	return start({ ...upload, kind: 'vocabulary', edition, startedBy }, (file) => ({
-		kind: 'vocabulary',
-		databaseUrl: databaseUrl(),
-		request: { indexCode, edition, file, format }
-	}));
-}
-
-/** The same for a file of records. */
-export async function startRecordImport(person: Person | undefined, upload: Upload): Promise<string> {
-	const { id: startedBy } = allow(person, 'change-indexes');
-	const format = formatOf(upload, RECORD_FORMATS, 'A file of records') as RecordFormat;
-	const { indexCode } = upload;
-	return start({ ...upload, kind: 'records', edition: '', startedBy }, (file) => ({
-		kind: 'records',
-		databaseUrl: databaseUrl(),
-		request: { indexCode, file, format }
-	}));
-}
-
-function formatOf({ contentType }: Upload, known: Record<string, unknown>, what: string): string {
-	const type = contentType.split(';')[0].trim().toLowerCase();
-	if (!Object.hasOwn(known, type))
-		throw new ServiceError(
-			415,
-			'unknown-format',
-			`${what} can be sent as ${Object.keys(known).join(', ')}; this one came as “${type}”.`
-		);
-	return type;
-}
-
-async function start(
-	upload: Upload & { kind: 'vocabulary' | 'records'; edition: string; startedBy: string },
-	inputFor: (file: string) => ThreadInput
-): Promise<string> {
-	const { db } = connection();
-	const [index] = await db.select().from(subjectIndexes).where(eq(subjectIndexes.code, upload.indexCode));
-	if (!index) throw new ServiceError(404, 'no-index', `There is no subject index “${upload.indexCode}”.`);
-	if (upload.length !== undefined && upload.length > MOST_BYTES) throw tooLarge();
-	const folder = await mkdtemp(path.join(tmpdir(), `${FOLDER}${process.pid}-`));
-	const file = path.join(folder, 'upload');
+/** Takes the file in and has it worked on; the answer comes as soon as the file has arrived. */
+export async function startJob({ upload, request, ...row }: NewJob): Promise<string> {
+	const { folder, file, total } = await receive(upload);
 	try {
-		const total = await receive(upload.body, file);
 		const id = randomUUID();
-		const { kind, edition, startedBy } = upload;
-		await insertJob({ id, kind, indexCode: index.code, edition, state: 'queued', total, startedBy });
-		enqueue(id, inputFor(file), folder);
+		await insertJob({ ...row, id, state: 'queued', total });
+		enqueue(id, { kind: row.kind, databaseUrl: databaseUrl(), request: request(file) }, folder);
 		return id;
 	} catch (error) {
 		await rm(folder, { recursive: true, force: true });
 		throw error;
 	}
-}
-
-async function receive(body: ReadableStream<Uint8Array> | null, file: string): Promise<number> {
-	let size = 0;
-	const counting = new Transform({
-		transform(chunk: Buffer, _encoding, done) {
-			size += chunk.length;
-			done(size > MOST_BYTES ? tooLarge() : null, chunk);
-		}
-	});
-	if (body)
-		await pipeline(Readable.fromWeb(body as NodeStream<Uint8Array>), counting, createWriteStream(file));
-	if (size === 0)
-		throw new ServiceError(422, 'empty', 'The file is empty; nothing was changed.', { line: 1 });
-	return size;
-}
-
-function tooLarge(): ServiceError {
-	const most = Math.floor(MOST_BYTES / 2 ** 20);
-	return new ServiceError(
-		413,
-		'too-large',
-		`The file is larger than ${most} MiB, the most that is taken; nothing was changed.`
-	);
 }
 
 /** So many imports at a time: each takes a thread and room for a whole vocabulary. */
@@ -291,21 +199,11 @@ async function untilBack(write: () => Promise<void>): Promise<void> {
 		}
 }
 
-/** Keeps the report of an import that was not started by an upload, so that it can be read like any other. */
-export async function recordImport(
-	indexCode: string,
-	edition: string,
-	{ counts, findings, findingCounts }: VocabularyReading
+/** Keeps the report of work that was not started by an upload, so that it can be read like any other. */
+export async function recordJob(
+	row: Pick<JobRow, 'kind' | 'indexCode' | 'edition' | 'startedBy' | 'report'>
 ) {
-	await insertJob({
-		id: randomUUID(),
-		kind: 'vocabulary',
-		indexCode,
-		edition,
-		state: 'done',
-		report: { counts: { ...counts }, findings, findingCounts },
-		startedBy: 'demo'
-	});
+	await insertJob({ ...row, id: randomUUID(), state: 'done' });
 }
 
 export async function findJob(person: Person | undefined, id: string) {

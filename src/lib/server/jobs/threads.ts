@@ -19,8 +19,16 @@ export type ThreadMessage =
 	| { kind: 'done' }
 	| { kind: 'failed'; code: string; message: string; line?: number };
 
-/** @param input says what to do; see `ThreadInput` of the worker */
-export function startThread(input: { databaseUrl: string; kind: string; [detail: string]: unknown }): Worker {
+export interface ThreadInput {
+	databaseUrl: string;
+	/** Which work is to be done, and what its doer is asked. */
+	kind: string;
+	request: unknown;
+	/** The job it is done for, if for any. */
+	job?: string;
+}
+
+export function startThread(input: ThreadInput): Worker {
 	return new Worker(THREADS.import, {
 		workerData: input,
 		// A large young generation: most of what an import makes stays, and copying it to and fro costs more than room.

@@ -27,7 +27,7 @@ import { currentIndex, editionIndex } from '../vocabulary/editions';
 import type { Sql } from '../db/statements';
 import { ServiceError } from '../errors';
 import { ImportError } from '../jobs/import-error';
-import type { Finish, Progress } from '../vocabulary/vocabulary-import';
+import type { Finish, Progress } from '../jobs/thread-work';
 import { StrictText } from '../jobs/strict-text';
 import { recordLines, type RecordLine } from './record-lines';
 import { RecordStore } from './record-store';

@@ -81,7 +81,7 @@ async function unpacked(id: number): Promise<EditionIndex | undefined> {
 /** A pack of an earlier release, made anew in a thread: that takes as long as filing does. */
 function remade(edition: number): Promise<void> {
 	return new Promise((resolve, reject) => {
-		const thread = startThread({ kind: 'pack', edition, databaseUrl: databaseUrl() });
+		const thread = startThread({ kind: 'pack', request: edition, databaseUrl: databaseUrl() });
 		thread.on('message', (message: ThreadMessage) =>
 			message.kind === 'failed' ? reject(new Error(message.message)) : resolve()
 		);

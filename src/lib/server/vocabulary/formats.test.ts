@@ -7,7 +7,8 @@ import { currentIndex } from './editions';
 import { createIndex, removeIndex } from './subject-indexes';
 import { exportVocabulary } from './vocabulary-export';
 import { readVocabularyData } from './vocabulary-rows';
-import { cancelJob, findJob, jobFindingsCsv, startVocabularyImport } from '../jobs/jobs';
+import { cancelJob, findJob, jobFindingsCsv } from '../jobs/jobs';
+import { startVocabularyImport } from './vocabulary-upload';
 import { loadTurtle } from './turtle.test-aid';
 
 let url: string;

@@ -11,7 +11,9 @@ import { currentIndex } from './editions';
 import { ServiceError } from '../errors';
 import { createIndex, removeIndex } from './subject-indexes';
 import { headingsBelow, headingSheet, lookupInIndex } from '../browse/look-up';
-import { cancelJob, findJob, MOST_BYTES, settleLeftovers, startVocabularyImport } from '../jobs/jobs';
+import { cancelJob, findJob, settleLeftovers } from '../jobs/jobs';
+import { MOST_BYTES } from '../jobs/uploads';
+import { startVocabularyImport } from './vocabulary-upload';
 import { loadTurtle } from './turtle.test-aid';
 
 const PREFIXES =

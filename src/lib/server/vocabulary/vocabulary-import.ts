@@ -13,7 +13,7 @@ import { EditionIndex } from '../../../core/vocabulary/edition-index';
 import type { VocabularyData } from '../../../core/vocabulary/types';
 import { copy, type Value } from '../db/copy';
 import { attachPartition, makePartitions, partitionOf, type Parted } from '../db/partitions';
-import type { JobReport } from '../db/schema';
+import type { Finish, Progress } from '../jobs/thread-work';
 import type { Sql, Transaction } from '../db/statements';
 import { FilingThread } from './filing';
 import { ImportError } from '../jobs/import-error';
@@ -29,11 +29,6 @@ export interface ImportRequest {
 	file: string;
 	format: Format;
 }
-
-/** What an import tells of itself. */
-export type Finish = (tx: Transaction, report: JobReport) => Promise<void>;
-
-export type Progress = (done: number, total: number) => void;
 
 /** A smaller file is filed in this thread, as starting another would cost more than it saves. In bytes. */
 const WORTH_A_THREAD = 2 * 2 ** 20;

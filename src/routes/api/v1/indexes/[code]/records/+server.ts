@@ -1,14 +1,6 @@
 import { answer } from '$lib/server/http';
-import { startRecordImport } from '$lib/server/jobs/jobs';
+import { uploadOf } from '$lib/server/jobs/uploads';
+import { startRecordImport } from '$lib/server/records/record-upload';
 
 export const PUT = ({ locals, params, request }) =>
-	answer(async () => {
-		const length = request.headers.get('content-length');
-		const job = await startRecordImport(locals.person, {
-			indexCode: params.code,
-			contentType: request.headers.get('content-type') ?? '',
-			length: length === null ? undefined : Number(length),
-			body: request.body
-		});
-		return { job };
-	}, 202);
+	answer(async () => ({ job: await startRecordImport(locals.person, uploadOf(params.code, request)) }), 202);

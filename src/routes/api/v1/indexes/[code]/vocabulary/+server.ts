@@ -1,15 +1,10 @@
 import { answer } from '$lib/server/http';
-import { startVocabularyImport } from '$lib/server/jobs/jobs';
+import { uploadOf } from '$lib/server/jobs/uploads';
+import { startVocabularyImport } from '$lib/server/vocabulary/vocabulary-upload';
 
 export const PUT = ({ locals, params, request, url }) =>
 	answer(async () => {
-		const length = request.headers.get('content-length');
-		const job = await startVocabularyImport(locals.person, {
-			indexCode: params.code,
-			edition: url.searchParams.get('edition') ?? '',
-			contentType: request.headers.get('content-type') ?? '',
-			length: length === null ? undefined : Number(length),
-			body: request.body
-		});
-		return { job };
+		const edition = url.searchParams.get('edition') ?? '';
+		const upload = { ...uploadOf(params.code, request), edition };
+		return { job: await startVocabularyImport(locals.person, upload) };
 	}, 202);

@@ -1,18 +1,17 @@
 /** The thread in which a file is read or a vocabulary packed anew, so that the server goes on answering meanwhile. */
 import { parentPort, workerData } from 'node:worker_threads';
-import { closeConnection, connect } from '../db/client';
-import { remakePack } from '../vocabulary/pack-remaking';
-import { importRecords, type RecordRequest } from '../records/record-import';
-import { ImportError } from './import-error';
-import { finishJob } from './job-rows';
-import { importVocabulary, type Finish, type ImportRequest } from '../vocabulary/vocabulary-import';
-import type { ThreadMessage } from './threads';
+import { closeConnection, connect } from './db/client';
+import { ImportError } from './jobs/import-error';
+import { finishJob } from './jobs/job-rows';
+import { registerWork, workOf, type Finish } from './jobs/thread-work';
+import type { ThreadInput, ThreadMessage } from './jobs/threads';
+import { importRecords } from './records/record-import';
+import { remakePack } from './vocabulary/pack-remaking';
+import { importVocabulary } from './vocabulary/vocabulary-import';
 
-export type ThreadInput = { databaseUrl: string; job?: string } & (
-	| { kind: 'vocabulary'; request: ImportRequest }
-	| { kind: 'records'; request: RecordRequest }
-	| { kind: 'pack'; edition: number }
-);
+registerWork('vocabulary', importVocabulary);
+registerWork('records', importRecords);
+registerWork('pack', remakePack);
 
 const input = workerData as ThreadInput;
 // Services that the import asks know the database by this name.
@@ -33,9 +32,7 @@ try {
 	const finish: Finish = async (tx, report) => {
 		if (job !== undefined) await finishJob(tx, job, report);
 	};
-	if (input.kind === 'pack') await remakePack(sql, input.edition);
-	else if (input.kind === 'vocabulary') await importVocabulary(sql, input.request, progress, finish);
-	else await importRecords(sql, input.request, progress, finish);
+	await workOf(input.kind)(sql, input.request, progress, finish);
 	send({ kind: 'done' });
 } catch (error) {
 	if (error instanceof ImportError)

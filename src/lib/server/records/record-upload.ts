@@ -1,0 +1,17 @@
+/** Records that are sent as a file, taken in in the background. */
+import { RECORD_FORMATS } from '../../../core/formats/record-reading';
+import { startJob } from '../jobs/jobs';
+import { formatOf, type Upload } from '../jobs/uploads';
+import { allow, type Person } from '../people/access';
+import { currentIndex } from '../vocabulary/editions';
+import type { RecordRequest } from './record-import';
+
+/** Takes the file in and starts the import; the answer comes as soon as the file has arrived. */
+export async function startRecordImport(person: Person | undefined, upload: Upload): Promise<string> {
+	const { id: startedBy } = allow(person, 'change-indexes');
+	const format = formatOf(upload, RECORD_FORMATS, 'A file of records');
+	const { indexCode } = upload;
+	await currentIndex(indexCode);
+	const request = (file: string): RecordRequest => ({ indexCode, file, format });
+	return startJob({ kind: 'records', indexCode, startedBy, upload, request });
+}

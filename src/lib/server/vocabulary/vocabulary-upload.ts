@@ -1,0 +1,32 @@
+/** A vocabulary that is sent as a file: it becomes a new edition, in the background. */
+import { ServiceError } from '../errors';
+import { startJob } from '../jobs/jobs';
+import { formatOf, type Upload } from '../jobs/uploads';
+import { allow, type Person } from '../people/access';
+import { currentIndex } from './editions';
+import { FORMATS } from './parsers';
+import type { ImportRequest } from './vocabulary-import';
+
+export interface VocabularyUpload extends Upload {
+	edition: string;
+}
+
+/** Takes the file in and starts the import; the answer comes as soon as the file has arrived. */
+export async function startVocabularyImport(
+	person: Person | undefined,
+	upload: VocabularyUpload
+): Promise<string> {
+	const { id: startedBy } = allow(person, 'change-indexes');
+	const format = formatOf(upload, FORMATS, 'A vocabulary');
+	const edition = upload.edition.trim();
+	if (edition === '' || edition.length > 100)
+		throw new ServiceError(
+			400,
+			'edition-needed',
+			'Name the edition with ?edition=…, in at most 100 characters.'
+		);
+	const { indexCode } = upload;
+	await currentIndex(indexCode);
+	const request = (file: string): ImportRequest => ({ indexCode, edition, file, format });
+	return startJob({ kind: 'vocabulary', indexCode, edition, startedBy, upload, request });
+}
