@@ -32,6 +32,13 @@ module.exports = {
 			to: { path: '^src/routes' }
 		},
 		{
+			name: 'no-folder-circles',
+			severity: 'error',
+			scope: 'folder',
+			from: {},
+			to: { circular: true }
+		},
+		{
 			name: 'no-circles',
 			severity: 'error',
 			from: {},
@@ -40,6 +47,8 @@ module.exports = {
 	],
 	options: {
 		doNotFollow: { path: 'node_modules' },
+		// Tests may look at anything.
+		exclude: { path: '\\.test(-aid)?\\.ts$' },
 		tsPreCompilationDeps: true,
 		tsConfig: { fileName: 'tsconfig.json' },
 		enhancedResolveOptions: {

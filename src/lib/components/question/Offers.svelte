@@ -18,7 +18,8 @@
 		])
 	);
 	$effect(() => {
-		void basis;
+		// What is offered follows from what is saved, which comes a moment after it is shown.
+		void [basis, store.revision];
 		let stale = false;
 		const wait = setTimeout(async () => {
 			const response = await fetch(

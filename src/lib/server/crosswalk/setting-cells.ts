@@ -7,7 +7,7 @@ import { typedHeading } from './taking-in';
 import { currentIndex, editionIndex } from '../vocabulary/editions';
 import { ServiceError } from '../errors';
 import { changeInquiry, readInquiry } from '../inquiry/inquiry-changes';
-import type { cellBody } from '../schemas';
+import type { cellBody } from './cell-schema';
 
 /** Sets the picks of a cell, or decides that there is no heading; answers with the cell as it now is. */
 export async function setCell(

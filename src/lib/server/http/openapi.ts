@@ -7,7 +7,10 @@ import * as api from './api-schemas';
 import { FORMATS } from '../vocabulary/parsers';
 import { CROSSWALK_TYPES } from '../crosswalk/taking-away';
 import { inquiryDocument } from '../inquiry/document-schema';
-import { cellBody, newIndex, newInquiry, parseBody, searchBody } from '../schemas';
+import { cellBody } from '../crosswalk/cell-schema';
+import { newIndex } from '../vocabulary/subject-index-schema';
+import { newInquiry } from '../inquiry/command-schema';
+import { parseBody, searchBody } from '../search/search-schema';
 
 const json = (schema: GenericSchema) => ({ 'application/json': { schema: schemaOf(schema) } });
 

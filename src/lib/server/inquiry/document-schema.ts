@@ -3,7 +3,8 @@ import { toJsonSchema } from '@valibot/to-json-schema';
 import * as v from 'valibot';
 import { FITS, ROLES } from '../../../core/crosswalk';
 import { runDocument } from '../runs/run-documents';
-import { command, isFree, NOT_FREE, strategySettings } from '../schemas';
+import { command, strategySettings } from './command-schema';
+import { isFree, NOT_FREE } from '../input-schema';
 
 export const INQUIRY_FORMAT = 'oakmoss-inquiry';
 

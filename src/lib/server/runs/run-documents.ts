@@ -5,7 +5,7 @@ import { RecordSet } from '../../../core/search';
 import { connection } from '../db/client';
 import { records, runs } from '../db/schema';
 import type { Queries } from '../inquiry/inquiry-rows';
-import { limitSetting, strategySettings } from '../schemas';
+import { limitSetting, strategySettings } from '../inquiry/command-schema';
 
 /** Of a run that found more, the document has the count alone. */
 const MOST_RECORDS = 5_000;

@@ -21,7 +21,7 @@ import { dropPartitions } from '../db/partitions';
 import { currentIndexes, type CurrentIndex } from './editions';
 import { ServiceError } from '../errors';
 import { isLoading } from '../jobs/job-rows';
-import type { newIndex } from '../schemas';
+import type { newIndex } from './subject-index-schema';
 
 /** Leaves an index may be marked with; drawn in `components/marks`. */
 export const LEAVES = ['fern', 'arrow', 'feather', 'round', 'lobed', 'lance', 'heart', 'fan'] as const;

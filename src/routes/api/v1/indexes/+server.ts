@@ -1,7 +1,7 @@
 import { apiIndex } from '$lib/server/http/api-answers';
 import { answer, bodyOf } from '$lib/server/http';
 import { createIndex, listIndexes } from '$lib/server/vocabulary/subject-indexes';
-import { newIndex } from '$lib/server/schemas';
+import { newIndex } from '$lib/server/vocabulary/subject-index-schema';
 
 export const GET = ({ locals }) => answer(async () => (await listIndexes(locals.person)).map(apiIndex));
 

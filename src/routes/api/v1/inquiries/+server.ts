@@ -4,7 +4,7 @@ import { answer, bodyOf } from '$lib/server/http';
 import { createInquiry, listInquiries } from '$lib/server/inquiry/inquiries';
 import { inquiryDocument } from '$lib/server/inquiry/document-schema';
 import { importInquiry } from '$lib/server/inquiry/inquiry-document';
-import { newInquiry } from '$lib/server/schemas';
+import { newInquiry } from '$lib/server/inquiry/command-schema';
 
 export const GET = ({ locals }) => answer(() => listInquiries(locals.person));
 

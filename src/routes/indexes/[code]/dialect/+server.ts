@@ -2,7 +2,7 @@ import { patternFaults } from '$core/search';
 import { ServiceError } from '$lib/server/errors';
 import { answer, bodyOf } from '$lib/server/http';
 import { describeSearching } from '$lib/server/vocabulary/subject-indexes';
-import { dialectBody } from '$lib/server/schemas';
+import { dialectBody } from '$lib/server/vocabulary/subject-index-schema';
 
 export const PUT = ({ locals, params, request }) =>
 	answer(async () => {

@@ -1,6 +1,6 @@
 import { answer, bodyOf } from '$lib/server/http';
 import { changeInquiry } from '$lib/server/inquiry/inquiry-changes';
-import { sentCommand } from '$lib/server/schemas';
+import { sentCommand } from '$lib/server/inquiry/command-schema';
 
 export const POST = ({ locals, params, request }) =>
 	answer(async () => {

@@ -1,6 +1,6 @@
 import { answer, bodyOf } from '$lib/server/http';
 import { combineRuns, listRuns, logElsewhere, repeatRun, runStrategy } from '$lib/server/runs/runs';
-import { newRun } from '$lib/server/schemas';
+import { newRun } from '$lib/server/runs/run-schema';
 
 export const GET = ({ locals, params }) => answer(() => listRuns(locals.person, params.id));
 

@@ -1,6 +1,6 @@
 import { answer, bodyOf } from '$lib/server/http';
 import { stepBackOrForth } from '$lib/server/inquiry/inquiry-changes';
-import { fromWindow } from '$lib/server/schemas';
+import { fromWindow } from '$lib/server/inquiry/command-schema';
 
 export const POST = ({ locals, params, request }) =>
 	answer(async () =>

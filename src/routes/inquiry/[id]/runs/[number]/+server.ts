@@ -1,6 +1,6 @@
 import { answer, bodyOf, numberOf } from '$lib/server/http';
 import { describeRun } from '$lib/server/runs/runs';
-import { runFields } from '$lib/server/schemas';
+import { runFields } from '$lib/server/runs/run-schema';
 
 export const PATCH = ({ locals, params, request }) =>
 	answer(async () => {

@@ -1,6 +1,6 @@
 import { apiLookup } from '$lib/server/http/api-answers';
 import { answer, queryOf } from '$lib/server/http';
-import { lookupQuery } from '$lib/server/schemas';
+import { lookupQuery } from '$lib/server/browse/look-up-schema';
 import { lookupInIndex } from '$lib/server/browse/look-up';
 
 export const GET = ({ locals, params, url }) =>

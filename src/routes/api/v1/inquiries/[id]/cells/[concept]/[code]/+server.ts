@@ -1,6 +1,6 @@
 import { answer, bodyOf } from '$lib/server/http';
 import { setCell } from '$lib/server/crosswalk/setting-cells';
-import { cellBody } from '$lib/server/schemas';
+import { cellBody } from '$lib/server/crosswalk/cell-schema';
 
 export const PUT = ({ locals, params, request }) =>
 	answer(async () =>

@@ -1,0 +1,16 @@
+/** What may be asked of look-up. */
+import * as v from 'valibot';
+
+export const lookupQuery = v.object({
+	q: v.pipe(v.string('Name the word with ?q=….'), v.maxLength(500, 'A word can be 500 characters long.')),
+	limit: v.optional(
+		v.pipe(
+			v.string(),
+			v.regex(/^\d{1,3}$/, 'The limit is a number from 1 to 100.'),
+			v.transform(Number),
+			v.minValue(1, 'The limit is a number from 1 to 100.'),
+			v.maxValue(100, 'The limit is a number from 1 to 100.')
+		),
+		'20'
+	)
+});

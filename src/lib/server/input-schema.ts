@@ -1,0 +1,13 @@
+/** Parts of what may come in from outside that every wing has. */
+import * as v from 'valibot';
+
+/** Names that every object has; nothing can be filed under them. */
+export const isFree = (name: string) => !(name in {});
+export const NOT_FREE = 'This name cannot be used.';
+
+export const id = v.pipe(v.string(), v.minLength(1), v.maxLength(100), v.check(isFree, NOT_FREE));
+export const text = v.pipe(v.string(), v.maxLength(20_000));
+
+export const heading = v.object({ uri: v.pipe(v.string(), v.minLength(1), v.maxLength(2_000)), label: text });
+export const many = <S extends v.GenericSchema>(item: S) => v.pipe(v.array(item), v.maxLength(500));
+export const wholeNumber = v.pipe(v.number(), v.integer(), v.minValue(-1e9), v.maxValue(1e9));
