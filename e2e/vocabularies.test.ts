@@ -5,6 +5,7 @@ import type { ElementHandle } from 'puppeteer-core';
 import * as v from 'valibot';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import * as api from '../src/lib/server/http/api-schemas';
+import '../src/lib/server/wings';
 import { inquiryDocument } from '../src/lib/server/inquiry/document-schema';
 import { openPage, pressKeys, sendJson, startApp, textOf, waitForText, type App } from './app.test-aid';
 
@@ -169,7 +170,7 @@ describe('the public interface', () => {
 				api.below
 			],
 			['/inquiries', '/inquiries', api.inquiries],
-			['/inquiries/{id}', '/inquiries/quiet-rooms', inquiryDocument],
+			['/inquiries/{id}', '/inquiries/quiet-rooms', inquiryDocument()],
 			['/indexes/{code}/records/{id}', '/indexes/yarrow/records/Y-00011', api.record],
 			['/jobs/{id}', '/jobs/none', api.error]
 		];

@@ -11,3 +11,23 @@ export const text = v.pipe(v.string(), v.maxLength(20_000));
 export const heading = v.object({ uri: v.pipe(v.string(), v.minLength(1), v.maxLength(2_000)), label: text });
 export const many = <S extends v.GenericSchema>(item: S) => v.pipe(v.array(item), v.maxLength(500));
 export const wholeNumber = v.pipe(v.number(), v.integer(), v.minValue(-1e9), v.maxValue(1e9));
+
+/** Where words are looked for. */
+export const wordField = v.picklist([
+	'anywhere',
+	'title',
+	'abstract',
+	'author',
+	'source',
+	'affiliation',
+	'funder'
+]);
+
+/** A limit: values, or a range, or a period that ends with the present year. */
+export const limitSetting = v.strictObject({
+	field: v.pipe(v.string(), v.minLength(1), v.maxLength(100)),
+	values: v.optional(v.pipe(many(v.pipe(v.string(), v.maxLength(300))), v.minLength(1))),
+	from: v.optional(wholeNumber),
+	to: v.optional(wholeNumber),
+	lastYears: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(500)))
+});

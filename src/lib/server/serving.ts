@@ -4,6 +4,7 @@ import { closeConnection, databaseUrl, isAway, migrateDatabase } from './db/clie
 import { warmUp } from './vocabulary/editions';
 import { settleLeftovers, stopJobs } from './jobs/jobs';
 import { log, reasonOf } from './log';
+import './wings';
 
 /** Between two tries to reach the database, in milliseconds. */
 const TRY_AGAIN = 500;

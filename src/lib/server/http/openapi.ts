@@ -204,7 +204,7 @@ export function openApi(version: string) {
 				get: operation({ summary: 'The inquiries', answer: json(api.inquiries) }),
 				post: operation({
 					summary: 'Begins an inquiry, or takes a whole one in',
-					body: json(v.union([newInquiry, inquiryDocument])),
+					body: json(v.union([newInquiry, inquiryDocument()])),
 					status: 201,
 					answer: json(api.inquiryMade)
 				})
@@ -213,7 +213,7 @@ export function openApi(version: string) {
 				get: operation({
 					summary: 'A whole inquiry, its history included',
 					parameters: [inquiryId],
-					answer: json(inquiryDocument)
+					answer: json(inquiryDocument())
 				})
 			},
 			'/inquiries/{id}/cells/{conceptId}/{code}': {

@@ -2,7 +2,7 @@
 import * as v from 'valibot';
 import { FITS, ROLES } from '../../../core/crosswalk/types';
 import { LONGEST_CQL } from '../../../core/search';
-import { heading, id, many, text, wholeNumber } from '../input-schema';
+import { heading, id, limitSetting, many, text, wordField } from '../input-schema';
 
 const headingsPicked = v.pipe(v.array(heading), v.minLength(1), v.maxLength(20));
 const commandOf = <K extends string, E extends v.ObjectEntries>(kind: K, entries: E) =>
@@ -23,25 +23,6 @@ const wordSwitches = {
 	capitals: v.optional(v.boolean()),
 	off: v.optional(many(id))
 };
-
-export const wordField = v.picklist([
-	'anywhere',
-	'title',
-	'abstract',
-	'author',
-	'source',
-	'affiliation',
-	'funder'
-]);
-
-/** A limit: values, or a range, or a period that ends with the present year. */
-export const limitSetting = v.strictObject({
-	field: v.pipe(v.string(), v.minLength(1), v.maxLength(100)),
-	values: v.optional(v.pipe(many(v.pipe(v.string(), v.maxLength(300))), v.minLength(1))),
-	from: v.optional(wholeNumber),
-	to: v.optional(wholeNumber),
-	lastYears: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(500)))
-});
 
 /** The settings of one index's strategy, whole. */
 export const strategySettings = v.strictObject({

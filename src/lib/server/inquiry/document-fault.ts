@@ -4,17 +4,12 @@ import type { InquiryDocument } from './document-schema';
 
 /**
  * The first fault, in words, with its place; undefined where there is none. O(size).
- * @param known codes of the subject indexes that are here
+ * @param isIndex whether a code is that of a subject index here
  */
 export function documentFault(
-	{ inquiry, history, runs }: InquiryDocument,
-	known: ReadonlySet<string>
+	{ inquiry, history }: InquiryDocument,
+	isIndex: (code: string) => boolean
 ): string | undefined {
-	const twice = (what: string, names: readonly (string | number)[]) => {
-		const seen = new Set<string | number>();
-		const again = names.findIndex((name) => seen.size === seen.add(name).size);
-		return again < 0 ? undefined : `Two of ${what} have one name, “${names[again]}” (${what}[${again}]).`;
-	};
 	for (const table of ['concepts', 'words', 'cells', 'picks', 'sightings', 'strategies'] as const) {
 		const fault = twice(
 			`inquiry.${table}`,
@@ -24,10 +19,6 @@ export function documentFault(
 	}
 	const listed =
 		twice('inquiry.indexes', inquiry.indexes) ??
-		twice(
-			'runs',
-			runs.map(({ number }) => number)
-		) ??
 		twice(
 			'history',
 			history.map(({ revision }) => revision)
@@ -51,18 +42,10 @@ export function documentFault(
 		...inquiry.strategies.map(({ id }, i): [string, string] => [`inquiry.strategies[${i}]`, id]),
 		...(['cells', 'picks'] as const).flatMap((table) =>
 			inquiry[table].map(({ indexCode }, i): [string, string] => [`inquiry.${table}[${i}]`, indexCode])
-		),
-		...runs.map(({ indexCode }, i): [string, string] => [`runs[${i}]`, indexCode])
+		)
 	];
-	const unknown = codes.find(([, code]) => !known.has(code));
-	if (unknown)
-		return `There is no subject index “${unknown[1]}” here (${unknown[0]}). Make one of that code first.`;
-
-	const numbers = new Set(runs.map(({ number }) => number));
-	for (const [i, { combined }] of runs.entries())
-		for (const number of combined?.runs ?? [])
-			if (!numbers.has(number))
-				return `A run is combined of one that is not there (runs[${i}], run ${number}).`;
+	const unknown = unknownIndex(codes, isIndex);
+	if (unknown) return unknown;
 
 	const done = new Set(history.flatMap(({ kind, revision }) => (kind === 'do' ? [revision] : [])));
 	for (const [i, { kind, target, revision }] of history.entries()) {
@@ -70,4 +53,22 @@ export function documentFault(
 			return `The history undoes or redoes what it does not hold (history[${i}], revision ${revision}).`;
 	}
 	return undefined;
+}
+
+/** Which name of a list comes twice, with its place. */
+export function twice(what: string, names: readonly (string | number)[]): string | undefined {
+	const seen = new Set<string | number>();
+	const again = names.findIndex((name) => seen.size === seen.add(name).size);
+	return again < 0 ? undefined : `Two of ${what} have one name, “${names[again]}” (${what}[${again}]).`;
+}
+
+/** Which code is that of no index here, with its place. */
+export function unknownIndex(
+	codes: readonly (readonly [place: string, code: string])[],
+	isIndex: (code: string) => boolean
+): string | undefined {
+	const unknown = codes.find(([, code]) => !isIndex(code));
+	return (
+		unknown && `There is no subject index “${unknown[1]}” here (${unknown[0]}). Make one of that code first.`
+	);
 }

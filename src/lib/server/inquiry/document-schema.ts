@@ -2,7 +2,7 @@
 import { toJsonSchema } from '@valibot/to-json-schema';
 import * as v from 'valibot';
 import { FITS, ROLES } from '../../../core/crosswalk';
-import { runDocument } from '../runs/run-documents';
+import { documentParts } from './document-parts';
 import { command, strategySettings } from './command-schema';
 import { isFree, NOT_FREE } from '../input-schema';
 
@@ -80,8 +80,7 @@ const rowChange = v.variant('table', [
 	changeOf('strategies', past(ROWS.strategies))
 ]);
 
-/** The published schema of the document. */
-export const inquiryDocument = v.strictObject({
+const ownDocument = v.strictObject({
 	format: v.literal(INQUIRY_FORMAT),
 	version: v.literal(1),
 	inquiry: v.strictObject({
@@ -107,11 +106,16 @@ export const inquiryDocument = v.strictObject({
 			command: v.nullable(command),
 			rows: v.array(rowChange)
 		})
-	),
-	runs: v.optional(v.array(runDocument), [])
+	)
 });
-export type InquiryDocument = v.InferOutput<typeof inquiryDocument>;
+export type InquiryDocument = v.InferOutput<typeof ownDocument> & Record<string, unknown>;
+
+/** The published schema of the document, with the parts that other wings have registered. */
+export function inquiryDocument(): v.GenericSchema<unknown, InquiryDocument> {
+	const entries = Object.fromEntries(documentParts().map(({ name, schema }) => [name, schema]));
+	return v.strictObject({ ...ownDocument.entries, ...entries });
+}
 
 export function inquirySchema(): Record<string, unknown> {
-	return { ...toJsonSchema(inquiryDocument, { errorMode: 'ignore' }), title: 'An Oakmoss inquiry' };
+	return { ...toJsonSchema(inquiryDocument(), { errorMode: 'ignore' }), title: 'An Oakmoss inquiry' };
 }

@@ -7,6 +7,7 @@ import { connection } from '../db/client';
 import { createIndex } from '../vocabulary/subject-indexes';
 import { copyInquiry, createInquiry, listInquiries, setInquiryState } from './inquiries';
 import { changeInquiry, changesSince, historyOf, readInquiry, stepBackOrForth } from './inquiry-changes';
+import '../wings';
 import { inquiryDocument, type InquiryDocument } from './document-schema';
 import { exportInquiry, importInquiry } from './inquiry-document';
 
@@ -259,7 +260,7 @@ describe('an inquiry as a whole', () => {
 		for (const command of COMMANDS.slice(0, -1)) await change(command);
 		await stepBackOrForth(LOCAL_PERSON, id, 'undo');
 		const document = await exportInquiry(LOCAL_PERSON, id);
-		const parsed = v.parse(inquiryDocument, JSON.parse(JSON.stringify(document)));
+		const parsed = v.parse(inquiryDocument(), JSON.parse(JSON.stringify(document)));
 		const copy = await importInquiry(LOCAL_PERSON, parsed);
 		expect(copy).not.toBe(id);
 		const again = await exportInquiry(LOCAL_PERSON, copy);
@@ -282,7 +283,7 @@ describe('an inquiry as a whole', () => {
 			message: expect.stringContaining('inquiry.words[0]')
 		});
 		await expect(readInquiry(LOCAL_PERSON, 'broken')).rejects.toMatchObject({ status: 404 });
-		expect(v.safeParse(inquiryDocument, { ...document, version: 2 }).success).toBe(false);
+		expect(v.safeParse(inquiryDocument(), { ...document, version: 2 }).success).toBe(false);
 	});
 
 	it.each<[string, (document: InquiryDocument) => unknown, RegExp]>([
@@ -304,7 +305,7 @@ describe('an inquiry as a whole', () => {
 		document.inquiry.id = 'spoilt';
 		spoil(document);
 		const take = async () => {
-			const read = v.safeParse(inquiryDocument, document);
+			const read = v.safeParse(inquiryDocument(), document);
 			if (read.success) return importInquiry(LOCAL_PERSON, read.output);
 			const [issue] = read.issues;
 			throw new Error(`${v.getDotPath(issue)}: ${issue.message}`);

@@ -5,20 +5,19 @@ import { inOrder, type Change, type Command, type Inquiry } from '../../../core/
 import { allow, type Person } from '../people/access';
 import { connection } from '../db/client';
 import { changes, inquiries } from '../db/schema';
-import { currentIndexes } from '../vocabulary/editions';
 import { ServiceError } from '../errors';
 import { cellsOf } from './inquiry-changes';
-import { loadInquiry, rowsAsMade, writeRows } from './inquiry-rows';
+import { knownIndexes, loadInquiry, rowsAsMade, writeRows } from './inquiry-rows';
 import { INQUIRY_FORMAT, type InquiryDocument } from './document-schema';
-import { exportRuns, importRuns } from '../runs/run-documents';
+import { documentParts } from './document-parts';
 import { documentFault } from './document-fault';
 
 export async function exportInquiry(person: Person | undefined, inquiryId: string): Promise<InquiryDocument> {
 	allow(person, 'read');
 	const { db } = connection();
-	const [{ inquiry, archived }, runs, log] = await Promise.all([
+	const [{ inquiry, archived }, others, log] = await Promise.all([
 		loadInquiry(db, inquiryId, false),
-		exportRuns(inquiryId),
+		Promise.all(documentParts().map(async ({ name, take }) => [name, await take(inquiryId)] as const)),
 		db.select().from(changes).where(eq(changes.inquiryId, inquiryId)).orderBy(asc(changes.revision))
 	]);
 	const { about, concepts, words, cells, picks, sightings, strategies } = inquiry;
@@ -46,7 +45,7 @@ export async function exportInquiry(person: Person | undefined, inquiryId: strin
 			command: command as InquiryDocument['history'][number]['command'],
 			rows: rows as InquiryDocument['history'][number]['rows']
 		})),
-		runs
+		...Object.fromEntries(others)
 	};
 }
 
@@ -60,8 +59,13 @@ const filed = <T extends { id: string }>(rows: readonly T[]) =>
 export async function importInquiry(person: Person | undefined, document: InquiryDocument): Promise<string> {
 	allow(person, 'change-inquiry');
 	const { id: given, title, question, indexes, archived, ...tables } = document.inquiry;
-	const known = new Set((await currentIndexes()).map(({ index }) => index.code));
-	const fault = documentFault(document, known);
+	const codes = await knownIndexes();
+	const isIndex = (code: string) => codes.has(code);
+	const fault =
+		documentFault(document, isIndex) ??
+		documentParts()
+			.map((part) => part.fault(document[part.name], isIndex))
+			.find((found) => found !== undefined);
 	if (fault) throw new ServiceError(422, 'invalid', `${fault} Nothing was taken in.`);
 	return connection().db.transaction(async (tx) => {
 		const [taken] = await tx.select({ id: inquiries.id }).from(inquiries).where(eq(inquiries.id, given));
@@ -96,7 +100,7 @@ export async function importInquiry(person: Person | undefined, document: Inquir
 			};
 		});
 		for (let at = 0; at < log.length; at += 1_000) await tx.insert(changes).values(log.slice(at, at + 1_000));
-		await importRuns(tx, own, document.runs);
+		for (const { name, give } of documentParts()) await give(tx, own, document[name]);
 		return own;
 
 		function renamed(row: Change['before']): Change['before'] {

@@ -2,8 +2,17 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm';
 import type { PgTransaction } from 'drizzle-orm/pg-core';
 import type { Change, Inquiry, Row, Table } from '../../../core/crosswalk';
-import type { Database } from '../db/client';
-import { cells, concepts, inquiries, picks, sightings, strategies, words } from '../db/schema';
+import { connection, type Database } from '../db/client';
+import {
+	cells,
+	concepts,
+	inquiries,
+	picks,
+	sightings,
+	strategies,
+	subjectIndexes,
+	words
+} from '../db/schema';
 import { ServiceError } from '../errors';
 
 /* eslint-disable-next-line @typescript-eslint/no-explicit-any -- the driver's own parameters say nothing to us */
@@ -89,4 +98,10 @@ export function rowsAsMade(inquiry: Inquiry): Change[] {
 			after: row
 		}))
 	);
+}
+
+/** Codes of the subject indexes that are here. */
+export async function knownIndexes(): Promise<Set<string>> {
+	const rows = await connection().db.select({ code: subjectIndexes.code }).from(subjectIndexes);
+	return new Set(rows.map(({ code }) => code));
 }

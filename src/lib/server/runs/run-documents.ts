@@ -4,8 +4,11 @@ import * as v from 'valibot';
 import { RecordSet } from '../../../core/search';
 import { connection } from '../db/client';
 import { records, runs } from '../db/schema';
+import { twice, unknownIndex } from '../inquiry/document-fault';
+import { registerDocumentPart } from '../inquiry/document-parts';
 import type { Queries } from '../inquiry/inquiry-rows';
-import { limitSetting, strategySettings } from '../inquiry/command-schema';
+import { limitSetting } from '../input-schema';
+import { strategySettings } from '../inquiry/command-schema';
 
 /** Of a run that found more, the document has the count alone. */
 const MOST_RECORDS = 5_000;
@@ -13,7 +16,7 @@ const MOST_RECORDS = 5_000;
 const text = v.pipe(v.string(), v.maxLength(100_000));
 const number = v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(2e9));
 
-export const runDocument = v.strictObject({
+const runDocument = v.strictObject({
 	number,
 	indexCode: v.pipe(v.string(), v.minLength(1), v.maxLength(100)),
 	kind: v.picklist(['run', 'combined', 'elsewhere']),
@@ -32,10 +35,10 @@ export const runDocument = v.strictObject({
 	/** Keys of the records found; left out where they are not known or too many. */
 	records: v.optional(v.array(v.string()))
 });
-export type RunDocument = v.InferOutput<typeof runDocument>;
+type RunDocument = v.InferOutput<typeof runDocument>;
 
 /** One statement for the runs, and one for each index that was run in. */
-export async function exportRuns(inquiryId: string): Promise<RunDocument[]> {
+async function exportRuns(inquiryId: string): Promise<RunDocument[]> {
 	const { db } = connection();
 	const rows = await db.select().from(runs).where(eq(runs.inquiryId, inquiryId)).orderBy(asc(runs.number));
 	const found = rows.map((row) =>
@@ -62,11 +65,7 @@ export async function exportRuns(inquiryId: string): Promise<RunDocument[]> {
 }
 
 /** Takes runs in with what they found, as far as the index here has just those records. */
-export async function importRuns(
-	tx: Queries,
-	inquiryId: string,
-	documents: readonly RunDocument[]
-): Promise<void> {
+async function importRuns(tx: Queries, inquiryId: string, documents: readonly RunDocument[]): Promise<void> {
 	if (documents.length === 0) return;
 	const numbers = new Map<string, Map<string, number>>();
 	for (const code of new Set(documents.map(({ indexCode }) => indexCode))) {
@@ -90,3 +89,27 @@ export async function importRuns(
 		})
 	);
 }
+
+function faultOf(documents: readonly RunDocument[], isIndex: (code: string) => boolean): string | undefined {
+	const numbers = documents.map(({ number }) => number);
+	const fault =
+		twice('runs', numbers) ??
+		unknownIndex(
+			documents.map(({ indexCode }, i) => [`runs[${i}]`, indexCode]),
+			isIndex
+		);
+	if (fault) return fault;
+	for (const [i, { combined }] of documents.entries())
+		for (const part of combined?.runs ?? [])
+			if (!numbers.includes(part))
+				return `A run is combined of one that is not there (runs[${i}], run ${part}).`;
+	return undefined;
+}
+
+registerDocumentPart({
+	name: 'runs',
+	schema: v.optional(v.array(runDocument), []),
+	take: exportRuns,
+	give: importRuns,
+	fault: faultOf
+});

@@ -1,7 +1,7 @@
 /** What may be asked of a search. */
 import * as v from 'valibot';
 import { LONGEST_CQL } from '../../../core/search';
-import { limitSetting } from '../inquiry/command-schema';
+import { limitSetting } from '../input-schema';
 
 /** A search through the public API. */
 export const searchBody = v.object({

@@ -1,7 +1,7 @@
 /** A subject index as it may come in from outside, with how its search box words a strategy. */
 import * as v from 'valibot';
 import { isFree, NOT_FREE } from '../input-schema';
-import { wordField } from '../inquiry/command-schema';
+import { wordField } from '../input-schema';
 
 export const newIndex = v.object({
 	code: v.pipe(

@@ -15,6 +15,6 @@ export const POST = ({ locals, request }) =>
 		const id =
 			body.format === undefined
 				? await createInquiry(locals.person, { id: randomUUID(), ...v.parse(newInquiry, body) })
-				: await importInquiry(locals.person, v.parse(inquiryDocument, body));
+				: await importInquiry(locals.person, v.parse(inquiryDocument(), body));
 		return { id };
 	}, 201);
