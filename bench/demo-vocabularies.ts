@@ -4,7 +4,7 @@ import { Parser } from 'n3';
 import { DEMO_INDEXES } from '../demo/indexes';
 import { parseVocabularyText, toTurtle } from '../demo/vocabulary-text';
 import { SkosReader } from '../src/core/formats/skos-read';
-import { EditionIndex } from '../src/core/vocabulary/edition-index';
+import { EditionIndex } from '../src/core/edition/edition-index';
 import type { VocabularyData } from '../src/core/vocabulary/types';
 
 export type DemoCode = (typeof DEMO_INDEXES)[number]['code'];

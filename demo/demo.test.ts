@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { apply, cellState, emptyInquiry, execute } from '../src/core/crosswalk';
 import { SkosReader } from '../src/core/formats/skos-read';
 import { lookup } from '../src/core/lookup';
-import { EditionIndex } from '../src/core/vocabulary/edition-index';
+import { EditionIndex } from '../src/core/edition/edition-index';
 import { applyChanges } from './edition-changes';
 import { DEMO_INDEXES } from './indexes';
 import { commandsOf, DEMO_INQUIRIES } from './inquiries';

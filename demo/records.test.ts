@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { yearOf } from '../src/core/formats/csl';
+import { yearOf } from '../src/core/evidence/citation';
 import { patternFaults } from '../src/core/search';
 import { DEMO_INDEXES } from './indexes';
 import { generateRecords } from './records';

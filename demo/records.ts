@@ -3,7 +3,7 @@
  * who wrote it, where it came out); then each index that takes it in describes it in its own way: with its headings, as a
  * busy indexer would choose them, its limits, and a citation that differs a little from the others'.
  */
-import type { CslItem, CslName } from '../src/core/formats/csl';
+import type { CslItem, CslName } from '../src/core/evidence/citation';
 import type { DraftTagging, RecordDraft } from '../src/core/formats/records';
 import { uninvert } from '../src/core/text';
 import { AFFILIATIONS, FAMILIES, FUNDERS, GIVEN, PUBLISHERS, SOURCES } from './people';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import '../app.css';
 	import { afterNavigate } from '$app/navigation';
-	import { messages } from '$lib/components/frame/messages.svelte';
+	import { messages } from '$lib/components/messages/messages.svelte';
 
 	let { children } = $props();
 	// What was said on one inquiry says nothing on another; within one it stays.

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { messages } from '$lib/components/frame/messages.svelte';
+	import { messages } from '$lib/components/messages/messages.svelte';
 	import { goto, invalidateAll } from '$app/navigation';
 	import PlainBar from '$lib/components/frame/PlainBar.svelte';
 	import { moment } from '$lib/components/inquiry/moment';

@@ -5,8 +5,7 @@
  */
 import { fold } from '../text';
 import { cellId, cellState, inOrder, pickOfHeadings, picksOf, wordsOfConcept } from './cells';
-import { LONGEST_CQL } from '../search/cql';
-import { NO_SETTINGS } from '../search/settings';
+import { LONGEST_CQL, NO_SETTINGS } from './strategy-settings';
 import { apply, rowOf, sameRow } from './changes';
 import {
 	CommandError,

@@ -1,6 +1,6 @@
 /** Changes in words, for messages and the history. */
-import { COMMON_LIMITS, describeLimit, type LimitSetting } from '../search/limits';
-import { NO_SETTINGS } from '../search/settings';
+import { COMMON_LIMITS, describeLimit, type LimitSetting } from './limits';
+import { NO_SETTINGS } from './strategy-settings';
 import type { Command, Fit, Inquiry, Pick, Role, StrategySettings } from './types';
 
 export const FIT_WORDS: Record<Fit, string> = {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { EditionIndex } from '../vocabulary/edition-index';
+import { EditionIndex } from '../edition/edition-index';
 import { vocabularyOf } from '../vocabulary/make.test-aid';
 import { apply } from './changes';
 import { CellsByPlace } from './cells';

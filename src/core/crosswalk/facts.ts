@@ -1,5 +1,5 @@
 /** What the vocabularies say about a crosswalk: what each pick stands for, and what is odd about it. */
-import type { EditionIndex } from '../vocabulary/edition-index';
+import type { EditionIndex } from '../edition/edition-index';
 import { CellsByPlace, inOrder, type CellContent } from './cells';
 import type { Inquiry, Pick } from './types';
 

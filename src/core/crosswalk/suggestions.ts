@@ -9,7 +9,7 @@
 import { lift, overRepresentation, type Counts } from '../evidence';
 import { lookup, type Tier } from '../lookup';
 import { fold, type AcronymPair } from '../text';
-import type { EditionIndex } from '../vocabulary/edition-index';
+import type { EditionIndex } from '../edition/edition-index';
 import type { Fit } from './types';
 
 export type Part = 'label' | 'neighbourhood' | 'coTagging' | 'association';

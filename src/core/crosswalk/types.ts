@@ -1,6 +1,8 @@
 /** An inquiry as plain data, and the commands that change it. */
-import type { LimitSetting } from '../search/limits';
-import type { WordField } from '../search/words';
+import type { LimitSetting } from './limits';
+
+/** Where a word is looked for. `anywhere` is title, abstract, author's keywords and heading labels. */
+export type WordField = 'anywhere' | 'title' | 'abstract' | 'author' | 'source' | 'affiliation' | 'funder';
 
 export type Fit = 'notJudged' | 'exact' | 'close' | 'broader' | 'narrower' | 'related';
 export const FITS: readonly Fit[] = ['notJudged', 'exact', 'close', 'broader', 'narrower', 'related'];

@@ -1,5 +1,5 @@
 /** Which citations of two indexes are of the same work. */
-import { normalDoi, yearOf, type CslItem } from '../formats/csl';
+import { normalDoi, yearOf, type CslItem } from './citation';
 import { fold } from '../text';
 
 /** What tells a work. A value that is missing equals none. */

@@ -1,5 +1,5 @@
 /** BibTeX, taken apart into entries, with the keywords as they are; single entries are read and written by a package. */
-import type { CslItem } from './csl';
+import type { CslItem } from '../evidence/citation';
 import { allKeywords, splitKeywords } from './record-keywords';
 import { addRecord, Lines, nothingRead, type RecordReader } from './record-reading';
 import type { RecordDraft } from './records';

@@ -1,7 +1,7 @@
 /** CSL-JSON, in and out. */
 import { JSONParser } from '@streamparser/json';
 import type { Finding } from '../vocabulary/types';
-import type { CslItem } from './csl';
+import type { CslItem } from '../evidence/citation';
 import { itemFault, shapeFault, withTexts } from './csl-fault';
 import { printKeyword, splitKeywords, type Keyword } from './record-keywords';
 import { addRecord, nothingRead, type RecordReader } from './record-reading';

@@ -1,7 +1,7 @@
 /** Records as CSV, in and out. */
 import Papa from 'papaparse';
 import type { Finding } from '../vocabulary/types';
-import { yearOf, type CslItem } from './csl';
+import { yearOf, type CslItem } from '../evidence/citation';
 import { allKeywords } from './record-keywords';
 import { guarded, unguarded } from './csv-guard';
 import { addRecord, given, nothingRead, parseName, printName, type RecordReader } from './record-reading';

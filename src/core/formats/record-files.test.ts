@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { CslItem } from './csl';
+import type { CslItem } from '../evidence/citation';
 import { bibtexKeywords, BibtexReader } from './bibtex';
 import { CslJsonReader, writeCslItems } from './csl-json';
 import { RecordCsvReader, writeRecordsCsv } from './record-csv';

@@ -1,6 +1,6 @@
 /** What the readers of record files have in common. Every fault is a finding with its line; nothing is lost silently. */
 import type { Finding } from '../vocabulary/types';
-import { nameInWords, type CslItem, type CslName } from './csl';
+import { nameInWords, type CslItem, type CslName } from '../evidence/citation';
 import { itemFault } from './csl-fault';
 
 /** Media types of records, with the names people know them by and the ending of their files. */

@@ -1,7 +1,7 @@
 /** A record on its way into an index. */
 import { fold } from '../text';
 import type { RecordWords } from '../search/words';
-import { keywordsOf, kindOf, nameInWords, normalDoi, yearOf, type CslItem } from './csl';
+import { keywordsOf, kindOf, nameInWords, normalDoi, yearOf, type CslItem } from '../evidence/citation';
 
 export interface DraftTagging {
 	uri: string;

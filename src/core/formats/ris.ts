@@ -1,5 +1,5 @@
 /** RIS, in and out. */
-import { yearOf, type CslItem } from './csl';
+import { yearOf, type CslItem } from '../evidence/citation';
 import { allKeywords } from './record-keywords';
 import {
 	addRecord,

@@ -1,7 +1,7 @@
 /** Reads a SKOS vocabulary from a stream of RDF statements, whatever syntax they came in. */
 import { finished, type Pausing } from '../pausing';
 import { LabelIndex } from '../lookup/label-index';
-import { completeRelations, labelFindings, linkFindings } from '../vocabulary/integrity';
+import { completeRelations, labelFindings, linkFindings } from '../edition/integrity';
 import type {
 	CollectionData,
 	EntryTermData,

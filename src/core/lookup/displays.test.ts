@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fold, wordsOf } from '../text';
-import { EditionIndex } from '../vocabulary/edition-index';
+import { EditionIndex } from '../edition/edition-index';
 import { vocabularyOf } from '../vocabulary/make.test-aid';
 import { headingsHolding, rollLength, rollLines, rollPlace } from './displays';
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { EditionIndex } from '../vocabulary/edition-index';
+import { EditionIndex } from '../edition/edition-index';
 import { vocabularyOf } from '../vocabulary/make.test-aid';
 import { closeness, lookup, TIERS } from './lookup';
 import { isOneEditAway } from './near-words';

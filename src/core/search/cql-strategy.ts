@@ -12,9 +12,10 @@ import {
 } from './cql';
 import { headingExpression } from './evaluate';
 import type { Expression } from './expression';
-import { COMMON_LIMITS, type LimitDefinition, type LimitSetting } from './limits';
+import { COMMON_LIMITS, type LimitDefinition, type LimitSetting } from '../crosswalk/limits';
 import { labelOfTest, type Block, type HeadingTest, type Line, type Strategy } from './strategy';
-import { tokensOf, type WordField } from './words';
+import type { WordField } from '../crosswalk/types';
+import { tokensOf } from './words';
 
 /** Field names of words, by where they are looked for. */
 export const WORD_FIELDS: Record<WordField, string> = {

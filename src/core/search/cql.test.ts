@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { CqlError, LONGEST_CQL, parseCql, printCql, type CqlNode } from './cql';
+import { LONGEST_CQL } from '../crosswalk/strategy-settings';
+import { CqlError, parseCql, printCql, type CqlNode } from './cql';
 import { printStrategy, readStrategy, recognised, type Resolver } from './cql-strategy';
 import { patternFaults, PLAIN_DIALECT, printInDialect, type Dialect } from './dialect';
 import { evaluate, resultOf, type Sets } from './evaluate';

@@ -2,6 +2,7 @@
  * CQL, the Contextual Query Language 1.2 (OASIS searchRetrieve part 5; Library of Congress), as far as searches here use
  * it: boolean operators with equal precedence from left to right, brackets, fields, relations with modifiers, terms.
  */
+import { LONGEST_CQL } from '../crosswalk/strategy-settings';
 
 export interface CqlModifier {
 	name: string;
@@ -51,8 +52,6 @@ export class CqlError extends Error {
 	}
 }
 
-/** A longer text is refused before it is read. In characters. */
-export const LONGEST_CQL = 200_000;
 const DEEPEST = 200;
 
 type TokenKind = 'open' | 'close' | 'comparator' | 'slash' | 'word' | 'quoted' | 'end';

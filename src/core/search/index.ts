@@ -1,4 +1,4 @@
-export { CqlError, LONGEST_CQL, parseCql, printCql, quote, type CqlNode } from './cql';
+export { CqlError, parseCql, printCql, quote, type CqlNode } from './cql';
 export {
 	printLimit,
 	printLine,
@@ -28,10 +28,16 @@ export {
 	type Yields
 } from './evaluate';
 export { leafName, type Expression, type HeadingLeaf, type Leaf } from './expression';
-export { COMMON_LIMITS, describeLimit, inYear, type LimitDefinition, type LimitSetting } from './limits';
+export {
+	COMMON_LIMITS,
+	describeLimit,
+	inYear,
+	type LimitDefinition,
+	type LimitSetting
+} from '../crosswalk/limits';
 export { RecordSet } from './record-set';
 export { lengthOf, relevance, termsOf, type Occurrences, type Term } from './relevance';
-export { NO_SETTINGS } from './settings';
+export { NO_SETTINGS } from '../crosswalk/strategy-settings';
 export {
 	labelOfTest,
 	settingsOf,
@@ -41,4 +47,6 @@ export {
 	type Line,
 	type Strategy
 } from './strategy';
-export { queryOf, tokensOf, vectorsOf, type RecordWords, type WordField, type WordTest } from './words';
+export { queryOf, tokensOf, vectorsOf, type RecordWords, type WordTest } from './words';
+export { LONGEST_CQL } from '../crosswalk/strategy-settings';
+export type { WordField } from '../crosswalk/types';

@@ -1,6 +1,6 @@
 /** The search rules read record by record, without sets: what the set algebra must agree with. */
 import fc from 'fast-check';
-import type { LimitSetting } from './limits';
+import type { LimitSetting } from '../crosswalk/limits';
 import type { HeadingTest, Line, Strategy } from './strategy';
 import { matchesWord, type RecordWords, type WordTest } from './words';
 import type { Narrower } from './evaluate';

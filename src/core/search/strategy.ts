@@ -2,8 +2,8 @@
 import { CellsByPlace, inOrder, wordsOfConcept } from '../crosswalk/cells';
 import type { ConceptStatus, Fit, Inquiry, PickedHeading, StrategySettings } from '../crosswalk/types';
 import type { Expression } from './expression';
-import type { LimitSetting } from './limits';
-import { NO_SETTINGS } from './settings';
+import type { LimitSetting } from '../crosswalk/limits';
+import { NO_SETTINGS } from '../crosswalk/strategy-settings';
 import type { WordTest } from './words';
 
 /** A heading, or several held together, as searched: with narrower headings, cuts, chief only, aspects. */

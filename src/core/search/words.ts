@@ -1,8 +1,6 @@
 /** Free-text words of a search: what they match in a record, and the same as a full-text query of the database. */
+import type { WordField } from '../crosswalk/types';
 import { fold, wordsOf } from '../text';
-
-/** Where a word is looked for. `anywhere` is title, abstract, author's keywords and heading labels. */
-export type WordField = 'anywhere' | 'title' | 'abstract' | 'author' | 'source' | 'affiliation' | 'funder';
 
 export interface WordTest {
 	text: string;

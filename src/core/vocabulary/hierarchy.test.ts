@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Hierarchy, MOST_PATHS } from './hierarchy';
-import { cyclesOf } from './integrity';
+import { cyclesOf } from '../edition/integrity';
 import { HashTable, pack, Rows, StringTable, unpack } from './packed';
 
 /** Any graph of up to 14 headings, cycles and self-links included. */

@@ -4,7 +4,7 @@ import { evidenceWords, partsInWords } from './crosswalk/evidence';
 import { flagWords } from './crosswalk/flags';
 import { moment } from './inquiry/moment';
 import { keptDraft } from './strategy/kept-draft';
-import { signed } from './numbers';
+import { signed } from './parts/numbers';
 import { changeWords } from './strategy/words';
 
 const inquiry = emptyInquiry({ id: 'q', title: 'Q', question: '', indexes: [] });

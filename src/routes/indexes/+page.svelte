@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { number } from '$lib/components/numbers';
+	import { number } from '$lib/components/parts/numbers';
 	import { tick } from 'svelte';
 	import { invalidateAll } from '$app/navigation';
 	import PlainBar from '$lib/components/frame/PlainBar.svelte';

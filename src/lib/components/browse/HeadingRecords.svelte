@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { number } from '../numbers';
+	import { number } from '../parts/numbers';
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
 	import type { HeadingRecords } from '$lib/server/browse/heading-counts';
 	import type { HeadingSheet } from '$lib/server/browse/look-up';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { counted, number } from '../numbers';
+	import { counted, number } from '../parts/numbers';
 	import { tick, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import Check from '@lucide/svelte/icons/check';
@@ -8,13 +8,13 @@
 	import Plus from '@lucide/svelte/icons/plus';
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
 	import type { HeadingLine } from '$lib/server/browse/look-up';
-	import { useKeys } from '../frame/keys.svelte';
+	import { useKeys } from '../parts/keys.svelte';
 	import { lineageAt } from '../inquiry/addresses';
 	import { currentConcept, placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
-	import { narrowerBranches, type Branch } from './branches';
-	import { setAside, standing, togglePick } from './pick';
+	import { narrowerBranches, type Branch } from '../tree/branches';
+	import { setAside, standing, togglePick } from '../inquiry/picking';
 	import { VirtualRows } from './virtual.svelte';
 
 	/** The hierarchical display: the whole tree of an index, opened as far as a person likes, or only what a filter leaves. */

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { number } from '../numbers';
+	import { number } from '../parts/numbers';
 	import type { Concept } from '$core/crosswalk';
 	import TypedHeading from '../crosswalk/TypedHeading.svelte';
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
@@ -11,9 +11,9 @@
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
-	import { standing, togglePick } from './pick';
+	import { standing, togglePick } from '../inquiry/picking';
 	import PickMark from './PickMark.svelte';
-	import { LOOSE, REASONS } from './reasons';
+	import { LOOSE, REASONS } from '../marks/reasons';
 
 	interface Props {
 		index: IndexSummary;

@@ -1,11 +1,11 @@
 <script lang="ts">
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
 	import type { LaneAnswer } from '$lib/server/browse/look-up';
-	import { useKeys } from '../frame/keys.svelte';
+	import { useKeys } from '../parts/keys.svelte';
 	import { currentConcept } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import Lane from './Lane.svelte';
-	import { setAside, togglePick } from './pick';
+	import { setAside, togglePick } from '../inquiry/picking';
 
 	let { answers, query }: { answers: LaneAnswer[]; query: string } = $props();
 	const store = $derived(useInquiry()());

@@ -1,22 +1,22 @@
 <script lang="ts">
-	import { messages } from '../frame/messages.svelte';
+	import { messages } from '../messages/messages.svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
 	import type { HeadingLine, HeadingSheet } from '$lib/server/browse/look-up';
 	import CellPicks from '../crosswalk/CellPicks.svelte';
 	import NoHeading from '../crosswalk/NoHeading.svelte';
-	import { useKeys } from '../frame/keys.svelte';
+	import { useKeys } from '../parts/keys.svelte';
 	import { displayAt, lanesAt, lineageAt } from '../inquiry/addresses';
 	import { currentConcept, placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import { number } from '../numbers';
+	import { number } from '../parts/numbers';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
-	import { broaderBranches, narrowerBranches, type Branch } from './branches';
-	import BranchTree from './BranchTree.svelte';
+	import { broaderBranches, narrowerBranches, type Branch } from '../tree/branches';
+	import BranchTree from '../tree/BranchTree.svelte';
 	import MarkedBar from './MarkedBar.svelte';
-	import { setAside, standing, togglePick } from './pick';
+	import { setAside, standing, togglePick } from '../inquiry/picking';
 	import SheetBody from './SheetBody.svelte';
 
 	let { index, sheet }: { index: IndexSummary; sheet: HeadingSheet } = $props();

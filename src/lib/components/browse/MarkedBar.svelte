@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { onDestroy } from 'svelte';
 	import { page } from '$app/state';
-	import { useKeys } from '../frame/keys.svelte';
+	import { useKeys } from '../parts/keys.svelte';
 	import { currentConcept } from '../inquiry/in-hand';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';

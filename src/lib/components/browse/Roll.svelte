@@ -4,13 +4,13 @@
 	import type { RollKind } from '$core/lookup';
 	import type { RollWindow } from '$lib/server/browse/displays';
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
-	import { useKeys } from '../frame/keys.svelte';
+	import { useKeys } from '../parts/keys.svelte';
 	import { lineageAt } from '../inquiry/addresses';
 	import { currentConcept, placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import { number } from '../numbers';
+	import { number } from '../parts/numbers';
 	import HeadingText from '../marks/HeadingText.svelte';
-	import { setAside, standing, togglePick } from './pick';
+	import { setAside, standing, togglePick } from '../inquiry/picking';
 	import PickMark from './PickMark.svelte';
 	import { VirtualRows } from './virtual.svelte';
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { number } from '../numbers';
+	import { number } from '../parts/numbers';
 	import type { HeadingLine } from '$lib/server/browse/look-up';
 	import { displayAt, lineageAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';

@@ -4,7 +4,7 @@
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { lineageAt } from '../inquiry/addresses';
 	import HeadingText from '../marks/HeadingText.svelte';
-	import { number } from '../numbers';
+	import { number } from '../parts/numbers';
 	import { flagWords } from './flags';
 	import HoldTogether from './HoldTogether.svelte';
 	import PickSwitches from './PickSwitches.svelte';

@@ -3,9 +3,9 @@
 	import { pickName, type Pick, type PickedHeading } from '$core/crosswalk';
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
 	import type { HeadingLine } from '$lib/server/browse/look-up';
-	import { narrowerBranches, type Branch } from '../browse/branches';
-	import BranchTree from '../browse/BranchTree.svelte';
-	import Panel from '../frame/Panel.svelte';
+	import { narrowerBranches, type Branch } from '../tree/branches';
+	import BranchTree from '../tree/BranchTree.svelte';
+	import Panel from '../parts/Panel.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 
 	/** The branches under a pick, to cut some of them from it. */

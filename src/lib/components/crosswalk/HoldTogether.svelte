@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { differencesOf, heldTogether, pickName, type Pick } from '$core/crosswalk';
-	import Menu from '../frame/Menu.svelte';
-	import Panel from '../frame/Panel.svelte';
+	import Menu from '../parts/Menu.svelte';
+	import Panel from '../parts/Panel.svelte';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 

@@ -7,7 +7,7 @@
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
-	import { number } from '../numbers';
+	import { number } from '../parts/numbers';
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { flagWords } from './flags';
 

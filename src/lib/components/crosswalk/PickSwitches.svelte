@@ -12,7 +12,7 @@
 		type Role
 	} from '$core/crosswalk';
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
-	import WordSwitch from '../frame/WordSwitch.svelte';
+	import WordSwitch from '../parts/WordSwitch.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import CutPanel from './CutPanel.svelte';
 

@@ -2,7 +2,7 @@
 	import type { Concept } from '$core/crosswalk';
 	import type { SuggestionLine } from '$lib/server/crosswalk/crosswalk-facts';
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
-	import { addPick } from '../browse/pick';
+	import { addPick } from '../inquiry/picking';
 	import { lineageAt } from '../inquiry/addresses';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { Popover } from 'bits-ui';
-	import { messages } from '../frame/messages.svelte';
+	import { messages } from '../messages/messages.svelte';
 	import { conceptAsText } from '$core/formats/concept-list';
 	import { currentConcept } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
-	import { messages } from '../frame/messages.svelte';
+	import { messages } from '../messages/messages.svelte';
 	import type { ImportPlan } from '$core/formats/crosswalk-import';
-	import Panel from '../frame/Panel.svelte';
+	import Panel from '../parts/Panel.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 
 	/** A crosswalk from a file: what it would change is shown first, and what cannot be placed. */

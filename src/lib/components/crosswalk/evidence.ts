@@ -1,7 +1,7 @@
 import type { EvidenceLine } from '$lib/server/crosswalk/crosswalk-facts';
 import type { Tier } from '$core/lookup';
-import { number } from '../numbers';
-import { REASONS } from '../browse/reasons';
+import { number } from '../parts/numbers';
+import { REASONS } from '../marks/reasons';
 
 /** Why a heading is suggested, in a line. */
 export function evidenceWords(evidence: EvidenceLine, indexName: (code: string) => string): string {

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { hour } from '../inquiry/moment';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import Panel from './Panel.svelte';
+	import Panel from '../parts/Panel.svelte';
 
 	/** Two people, or two windows, changed the same thing: both sides, and the choice between them. */
 	const store = $derived(useInquiry()());

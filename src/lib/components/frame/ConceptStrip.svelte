@@ -6,7 +6,7 @@
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
 	import SightingsPanel from '../sightings/SightingsPanel.svelte';
-	import { useKeys } from './keys.svelte';
+	import { useKeys } from '../parts/keys.svelte';
 
 	const store = $derived(useInquiry()());
 	const current = $derived(currentConcept(store));

@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { keyGroups } from './keys.svelte';
-	import Panel from './Panel.svelte';
+	import { keyGroups } from '../parts/keys.svelte';
+	import Panel from '../parts/Panel.svelte';
 
 	let { open = $bindable(false) }: { open?: boolean } = $props();
 </script>

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { page } from '$app/state';
 	import Emblem from './Emblem.svelte';
-	import MessageLine from './MessageLine.svelte';
+	import MessageLine from '../messages/MessageLine.svelte';
 	import ThemeSwitch from './ThemeSwitch.svelte';
 
 	/** The bar of screens that belong to no inquiry. */

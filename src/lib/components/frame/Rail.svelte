@@ -19,7 +19,7 @@
 	} from '../inquiry/addresses';
 	import { currentIndex, placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import { counted, number } from '../numbers';
+	import { counted, number } from '../parts/numbers';
 	import Emblem from './Emblem.svelte';
 
 	/** The screens in the order of work, each with a figure that says how far it is. */

@@ -2,8 +2,8 @@
 	import { moment } from '../inquiry/moment';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { asText } from '../inquiry/refused.svelte';
-	import { messages } from './messages.svelte';
-	import Panel from './Panel.svelte';
+	import { messages } from '../messages/messages.svelte';
+	import Panel from '../parts/Panel.svelte';
 
 	/** What the server refused: each with the reason, to be copied out or dropped. */
 	let { open = $bindable(false) }: { open?: boolean } = $props();

@@ -6,7 +6,7 @@
 	import { lanesAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import MessageLine from './MessageLine.svelte';
+	import MessageLine from '../messages/MessageLine.svelte';
 	import RefusedPanel from './RefusedPanel.svelte';
 	import ThemeSwitch from './ThemeSwitch.svelte';
 

@@ -1,5 +1,5 @@
 import { getContext, setContext } from 'svelte';
-import { messages } from '../frame/messages.svelte';
+import { messages } from '../messages/messages.svelte';
 import {
 	apply,
 	CommandError,

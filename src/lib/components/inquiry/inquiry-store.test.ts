@@ -6,7 +6,7 @@ import { asText } from './refused.svelte';
 import { BrowserInMemory, ServerInMemory, type Line } from './server.test-aid';
 
 const said = vi.hoisted(() => [] as string[]);
-vi.mock('../frame/messages.svelte', () => {
+vi.mock('../messages/messages.svelte', () => {
 	const say = (text: string) => said.push(text);
 	return { messages: { say, warn: (text: string) => void said.push(`error: ${text}`) } };
 });

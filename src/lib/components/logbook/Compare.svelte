@@ -1,11 +1,11 @@
 <script lang="ts">
 	import type { Comparison } from '$lib/server/runs/runs';
 	import { invalidateAll } from '$app/navigation';
-	import { messages } from '../frame/messages.svelte';
-	import Panel from '../frame/Panel.svelte';
+	import { messages } from '../messages/messages.svelte';
+	import Panel from '../parts/Panel.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { askRuns } from './runs';
-	import { counted, number, signed } from '../numbers';
+	import { counted, number, signed } from '../parts/numbers';
 
 	/** Two runs of one index: what one finds that the other does not, and which part made the difference. */
 	let { comparison, onClose }: { comparison: Comparison; onClose: () => void } = $props();

@@ -1,4 +1,4 @@
-import { messages } from '../frame/messages.svelte';
+import { messages } from '../messages/messages.svelte';
 
 /** Asks the server for something about runs; says what went wrong and answers with nothing where it does. */
 export async function askRuns<T = object>(

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import Grip from '@lucide/svelte/icons/grip-vertical';
 	import { wordsOfConcept, type Concept } from '$core/crosswalk';
-	import WordSwitch from '../frame/WordSwitch.svelte';
+	import WordSwitch from '../parts/WordSwitch.svelte';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
 	import ExcludePrice from './ExcludePrice.svelte';
 	import Offers from './Offers.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { number } from '../numbers';
+	import { number } from '../parts/numbers';
 	import { onMount } from 'svelte';
 	import type { Command, Concept } from '$core/crosswalk';
 	import type { StrategyView, Trial } from '$lib/server/search/search';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Popover } from 'bits-ui';
 	import type { Word } from '$core/crosswalk';
-	import WordSwitch from '../frame/WordSwitch.svelte';
+	import WordSwitch from '../parts/WordSwitch.svelte';
 	import { lanesAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';

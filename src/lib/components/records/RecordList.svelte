@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { authorsInShort, yearOf } from '$core/formats/csl';
+	import { authorsInShort, yearOf } from '$core/evidence/citation';
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
 	import type { RecordLine } from '$lib/server/records/record-lines';
 

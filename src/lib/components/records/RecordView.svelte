@@ -1,12 +1,12 @@
 <script lang="ts">
 	import type { Concept } from '$core/crosswalk';
-	import { nameInWords, yearOf } from '$core/formats/csl';
+	import { nameInWords, yearOf } from '$core/evidence/citation';
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
 	import type { RecordSheet, TaggedHeading } from '$lib/server/records/record-lines';
 	import { lineageAt, recordsAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import { addPick, setAside, standing, togglePick } from '../browse/pick';
+	import { addPick, setAside, standing, togglePick } from '../inquiry/picking';
 	import HeadingText from '../marks/HeadingText.svelte';
 
 	/** One record in full. Its headings are live: picked, set aside, or neither, each one key from the next. */

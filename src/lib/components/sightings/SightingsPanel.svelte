@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { inOrder } from '$core/crosswalk';
 	import { currentConcept } from '../inquiry/in-hand';
-	import Panel from '../frame/Panel.svelte';
+	import Panel from '../parts/Panel.svelte';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
 	import SightingList from './SightingList.svelte';
 

@@ -1,8 +1,8 @@
 <script lang="ts">
-	import { messages } from '../frame/messages.svelte';
+	import { messages } from '../messages/messages.svelte';
 	import { patternFaults, PLAIN_DIALECT, printInDialect, type Dialect } from '$core/search';
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
-	import Panel from '../frame/Panel.svelte';
+	import Panel from '../parts/Panel.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
 
 	/** The patterns of a dialect, with what they make of the strategy as they are edited. */

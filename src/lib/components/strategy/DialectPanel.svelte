@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { messages } from '../frame/messages.svelte';
+	import { messages } from '../messages/messages.svelte';
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
 	import DialectEditor from './DialectEditor.svelte';
 	import type { StrategySession } from './strategy-session.svelte';

@@ -2,9 +2,9 @@
 	import { Popover } from 'bits-ui';
 	import { describeLimit, type LimitSetting } from '$core/search';
 	import type { StrategyView } from '$lib/server/search/search';
-	import WordSwitch from '../frame/WordSwitch.svelte';
+	import WordSwitch from '../parts/WordSwitch.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
-	import { number } from '../numbers';
+	import { number } from '../parts/numbers';
 
 	/** The limits as gates: what each takes away, and whether that was labelled at all. */
 	let { session }: { session: StrategySession } = $props();

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { number } from '../numbers';
+	import { number } from '../parts/numbers';
 
 	/** What is left between two parts of the funnel: it narrows as the records do. */
 	let { from, to, of, label }: { from: number; to: number; of: number; label: string } = $props();

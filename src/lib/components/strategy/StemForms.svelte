@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
 	import type { StemForms } from '$lib/server/search/stem-forms';
-	import { number } from '../numbers';
+	import { number } from '../parts/numbers';
 
 	/** The words that a stem matches in an index, so that nobody has to guess what it brings along. */
 	let { stem, index }: { stem: string; index: IndexSummary } = $props();

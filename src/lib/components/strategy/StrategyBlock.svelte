@@ -6,7 +6,7 @@
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
 	import StrategyLine from './StrategyLine.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
-	import { number, signed } from '../numbers';
+	import { number, signed } from '../parts/numbers';
 	import { FIELD_WORDS } from './words';
 
 	/** One concept's part of the strategy. */

@@ -6,7 +6,7 @@
 	import HeadingText from '../marks/HeadingText.svelte';
 	import StemForms from './StemForms.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
-	import { number, signed } from '../numbers';
+	import { number, signed } from '../parts/numbers';
 	import { changeWords, FIELD_WORDS } from './words';
 
 	/** One alternative of a block: what it finds, what only it finds, what leaving it out would change. */

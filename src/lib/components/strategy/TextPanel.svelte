@@ -4,7 +4,7 @@
 	import { CqlEditor } from './cql-editor';
 	import { keptDraft } from './kept-draft';
 	import type { StrategySession } from './strategy-session.svelte';
-	import { number, signed } from '../numbers';
+	import { number, signed } from '../parts/numbers';
 
 	/** The strategy as text. What is typed is read as it is typed; it is followed once a person says so. */
 	let { session }: { session: StrategySession } = $props();

@@ -1,5 +1,5 @@
 /** What a person may want to write next in a strategy as CQL. */
-import { number } from '../numbers';
+import { number } from '../parts/numbers';
 import type { Completion, CompletionContext, CompletionResult } from '@codemirror/autocomplete';
 import { quote, WORD_FIELDS } from '$core/search';
 import type { StrategyView } from '$lib/server/search/search';

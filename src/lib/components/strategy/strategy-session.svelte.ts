@@ -1,4 +1,4 @@
-import { messages } from '../frame/messages.svelte';
+import { messages } from '../messages/messages.svelte';
 import {
 	apply,
 	CommandError,
@@ -9,7 +9,7 @@ import {
 } from '$core/crosswalk';
 import { settingsOf, type LimitSetting } from '$core/search';
 import type { StrategyView, Trial } from '$lib/server/search/search';
-import { number } from '../numbers';
+import { number } from '../parts/numbers';
 import type { InquiryStore } from '../inquiry/inquiry-store.svelte';
 
 const ASK_AFTER = 120;

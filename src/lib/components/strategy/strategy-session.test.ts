@@ -6,7 +6,9 @@ import type { InquiryStore } from '../inquiry/inquiry-store.svelte';
 import { StrategySession } from './strategy-session.svelte';
 
 const said = vi.hoisted(() => [] as string[]);
-vi.mock('../frame/messages.svelte', () => ({ messages: { warn: (text: string) => void said.push(text) } }));
+vi.mock('../messages/messages.svelte', () => ({
+	messages: { warn: (text: string) => void said.push(text) }
+}));
 
 /** A view that is told from others by its number of results. */
 const viewOf = (count: number) => ({ total: count }) as unknown as StrategyView;

@@ -1,6 +1,6 @@
 /** How many records carry each heading of an edition: for lists of headings, and for the sheet of one. */
 import type { HeadingLeaf, RecordSet } from '../../../core/search';
-import type { EditionIndex } from '../../../core/vocabulary/edition-index';
+import type { EditionIndex } from '../../../core/edition/edition-index';
 import { connection } from '../db/client';
 import { editionIndex, type CurrentIndex } from '../vocabulary/editions';
 import { setsOf } from '../records/sets';

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { EditionIndex, PACK_FORM } from '../../../core/vocabulary/edition-index';
+import { EditionIndex, PACK_FORM } from '../../../core/edition/edition-index';
 import { LOCAL_PERSON } from '../people/access';
 import { closeConnection, connection } from '../db/client';
 import { dropDatabase, migratedDatabase } from '../db/database.test-aid';

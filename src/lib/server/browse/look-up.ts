@@ -1,7 +1,7 @@
 /** Look-up and browsing: what the screens and the public API ask of the vocabularies. */
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { alsoTried, lookup, type Match, type Tier } from '../../../core/lookup';
-import type { EditionIndex } from '../../../core/vocabulary/edition-index';
+import type { EditionIndex } from '../../../core/edition/edition-index';
 import { allow, type Person } from '../people/access';
 import { connection } from '../db/client';
 import { collections, entryTerms, headings, labels, notes, relations } from '../db/schema';

@@ -16,7 +16,7 @@ import {
 	type RecordPart
 } from '../../../core/crosswalk';
 import { headingsMatching } from '../../../core/lookup';
-import type { EditionIndex } from '../../../core/vocabulary/edition-index';
+import type { EditionIndex } from '../../../core/edition/edition-index';
 import { allow, type Person } from '../people/access';
 import { connection } from '../db/client';
 import { entryTerms, headings } from '../db/schema';

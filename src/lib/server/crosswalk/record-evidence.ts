@@ -9,7 +9,7 @@ import {
 	type HeadingTest,
 	type Leaf
 } from '../../../core/search';
-import type { EditionIndex } from '../../../core/vocabulary/edition-index';
+import type { EditionIndex } from '../../../core/edition/edition-index';
 import { connection } from '../db/client';
 import type { CurrentIndex } from '../vocabulary/editions';
 import { headingCounts } from '../browse/heading-counts';

@@ -11,7 +11,7 @@ import {
 import { crosswalkFromJson } from '../../../core/formats/crosswalk-json';
 import { crosswalkFromSssom } from '../../../core/formats/crosswalk-sssom';
 import { fold } from '../../../core/text';
-import type { EditionIndex } from '../../../core/vocabulary/edition-index';
+import type { EditionIndex } from '../../../core/edition/edition-index';
 import { allow, type Person } from '../people/access';
 import { connection } from '../db/client';
 import { currentIndexes, editionIndex } from '../vocabulary/editions';

@@ -16,9 +16,9 @@ import {
 } from 'drizzle-orm/pg-core';
 import type { Finding, ImportCounts, LangText } from '../../../core/vocabulary/types';
 import type { Change, Command, PickedHeading, StrategySettings } from '../../../core/crosswalk/types';
-import type { CslItem } from '../../../core/formats/csl';
+import type { CslItem } from '../../../core/evidence/citation';
 import type { Dialect } from '../../../core/search/dialect';
-import type { LimitDefinition, LimitSetting } from '../../../core/search/limits';
+import type { LimitDefinition, LimitSetting } from '../../../core/crosswalk/limits';
 
 const bytea = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
 const tsvector = customType<{ data: string }>({ dataType: () => 'tsvector' });

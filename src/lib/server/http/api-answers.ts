@@ -1,5 +1,5 @@
 /** The shapes of the public API, made from what the services give. */
-import { nameInWords, yearOf } from '../../../core/formats/csl';
+import { nameInWords, yearOf } from '../../../core/evidence/citation';
 import { printLimit, printLine } from '../../../core/search';
 import type { IndexSummary } from '../vocabulary/subject-indexes';
 import type { RecordLine, RecordSheet } from '../records/record-lines';

@@ -5,7 +5,7 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { plugins, Cite } from '@citation-js/core';
 import '@citation-js/plugin-bibtex';
-import type { CslItem } from '../../../core/formats/csl';
+import type { CslItem } from '../../../core/evidence/citation';
 import { keyOf, type RecordDraft } from '../../../core/formats/records';
 import { BibtexReader, withBibtexKeywords } from '../../../core/formats/bibtex';
 import { CslJsonReader, writeCslItems } from '../../../core/formats/csl-json';
@@ -20,7 +20,7 @@ import {
 } from '../../../core/formats/record-reading';
 import { RisReader, writeRis } from '../../../core/formats/ris';
 import { headingsLabelled } from '../../../core/lookup';
-import type { EditionIndex } from '../../../core/vocabulary/edition-index';
+import type { EditionIndex } from '../../../core/edition/edition-index';
 import type { Finding, ImportCounts } from '../../../core/vocabulary/types';
 import { allow, type Person } from '../people/access';
 import { currentIndex, editionIndex } from '../vocabulary/editions';

@@ -1,6 +1,6 @@
 /** Records as lists and sheets show them. */
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
-import { kindOf, type CslItem } from '../../../core/formats/csl';
+import { kindOf, type CslItem } from '../../../core/evidence/citation';
 import { allow, type Person } from '../people/access';
 import { connection } from '../db/client';
 import { records, references, taggedHeadings, taggings } from '../db/schema';

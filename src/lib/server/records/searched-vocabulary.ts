@@ -1,7 +1,7 @@
 /** What a search asks of the vocabulary of an index: narrower headings, and headings by label. */
 import { headingsLabelled, lookup } from '../../../core/lookup';
 import type { LimitDefinition, Narrower, Resolver } from '../../../core/search';
-import type { EditionIndex } from '../../../core/vocabulary/edition-index';
+import type { EditionIndex } from '../../../core/edition/edition-index';
 import { editionIndex, type CurrentIndex } from '../vocabulary/editions';
 import type { IndexSets, NarrowerIn } from './sets';
 

@@ -1,6 +1,6 @@
 /** The subject indexes as they stand, and their current editions in memory. PostgreSQL says which edition is current. */
 import { asc, eq } from 'drizzle-orm';
-import { EditionIndex } from '../../../core/vocabulary/edition-index';
+import { EditionIndex } from '../../../core/edition/edition-index';
 import { connection, databaseUrl, type Database } from '../db/client';
 import { editions, subjectIndexes } from '../db/schema';
 import { ServiceError } from '../errors';

@@ -1,5 +1,5 @@
 /** Packs of an earlier form are made anew from the rows of their edition. */
-import { EditionIndex } from '../../../core/vocabulary/edition-index';
+import { EditionIndex } from '../../../core/edition/edition-index';
 import { partitionOf } from '../db/partitions';
 import type { Sql } from '../db/statements';
 import { readPack, writePack } from './packs';

@@ -9,7 +9,7 @@ import { SkosReader, type VocabularyReading } from '../../../core/formats/skos-r
 import type { Filed } from '../../../core/lookup/filing';
 import { LabelIndex, labelsOf, type Labels } from '../../../core/lookup/label-index';
 import { InTurns, type Pausing } from '../../../core/pausing';
-import { EditionIndex } from '../../../core/vocabulary/edition-index';
+import { EditionIndex } from '../../../core/edition/edition-index';
 import type { VocabularyData } from '../../../core/vocabulary/types';
 import { copy, type Value } from '../db/copy';
 import { attachPartition, makePartitions, partitionOf, type Parted } from '../db/partitions';

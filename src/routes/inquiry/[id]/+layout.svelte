@@ -2,7 +2,7 @@
 	import { untrack } from 'svelte';
 	import CollisionPanel from '$lib/components/frame/CollisionPanel.svelte';
 	import ConceptStrip from '$lib/components/frame/ConceptStrip.svelte';
-	import { useKeys } from '$lib/components/frame/keys.svelte';
+	import { useKeys } from '$lib/components/parts/keys.svelte';
 	import KeysSheet from '$lib/components/frame/KeysSheet.svelte';
 	import Rail from '$lib/components/frame/Rail.svelte';
 	import TopBar from '$lib/components/frame/TopBar.svelte';

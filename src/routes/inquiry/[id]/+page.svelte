@@ -6,7 +6,7 @@
 	import Matrix from '$lib/components/crosswalk/Matrix.svelte';
 	import TakeAway from '$lib/components/crosswalk/TakeAway.svelte';
 	import TakeIn from '$lib/components/crosswalk/TakeIn.svelte';
-	import { useKeys } from '$lib/components/frame/keys.svelte';
+	import { useKeys } from '$lib/components/parts/keys.svelte';
 	import { crosswalkAt, questionAt } from '$lib/components/inquiry/addresses';
 	import { placeOf } from '$lib/components/inquiry/in-hand';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { number } from '$lib/components/numbers';
+	import { number } from '$lib/components/parts/numbers';
 	import { crosswalkAt, displayAt } from '$lib/components/inquiry/addresses';
 	import { placeOf } from '$lib/components/inquiry/in-hand';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { useKeys } from '$lib/components/frame/keys.svelte';
+	import { useKeys } from '$lib/components/parts/keys.svelte';
 	import { crosswalkAt } from '$lib/components/inquiry/addresses';
 	import { placeOf } from '$lib/components/inquiry/in-hand';
 	import { freshId, useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';

@@ -1,14 +1,14 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { navigating, page } from '$app/state';
-	import { useKeys } from '$lib/components/frame/keys.svelte';
+	import { useKeys } from '$lib/components/parts/keys.svelte';
 	import { indexesAt, recordsAt, strategyAt } from '$lib/components/inquiry/addresses';
 	import { currentConcept, placeOf } from '$lib/components/inquiry/in-hand';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';
 	import RecordList from '$lib/components/records/RecordList.svelte';
 	import RecordView from '$lib/components/records/RecordView.svelte';
-	import { number } from '$lib/components/numbers';
+	import { number } from '$lib/components/parts/numbers';
 
 	/** What a strategy finds, or what a run found: the list, with the record in hand beside it. */
 	let { data } = $props();

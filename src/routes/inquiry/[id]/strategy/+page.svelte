@@ -1,12 +1,12 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
-	import { messages } from '$lib/components/frame/messages.svelte';
+	import { messages } from '$lib/components/messages/messages.svelte';
 	import { goto } from '$app/navigation';
 	import { placeOf } from '$lib/components/inquiry/in-hand';
 	import { indexesAt, recordsAt, strategyAt } from '$lib/components/inquiry/addresses';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
-	import { useKeys } from '$lib/components/frame/keys.svelte';
-	import WordSwitch from '$lib/components/frame/WordSwitch.svelte';
+	import { useKeys } from '$lib/components/parts/keys.svelte';
+	import WordSwitch from '$lib/components/parts/WordSwitch.svelte';
 	import HeadingText from '$lib/components/marks/HeadingText.svelte';
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';
 	import DialectPanel from '$lib/components/strategy/DialectPanel.svelte';
@@ -16,7 +16,7 @@
 	import { StrategySession } from '$lib/components/strategy/strategy-session.svelte';
 	import StrategyBlock from '$lib/components/strategy/StrategyBlock.svelte';
 	import TextPanel from '$lib/components/strategy/TextPanel.svelte';
-	import { number, signed } from '$lib/components/numbers';
+	import { number, signed } from '$lib/components/parts/numbers';
 
 	let { data } = $props();
 	const store = $derived(useInquiry()());

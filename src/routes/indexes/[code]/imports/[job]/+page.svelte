@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { counted, number } from '$lib/components/numbers';
+	import { counted, number } from '$lib/components/parts/numbers';
 	import PlainBar from '$lib/components/frame/PlainBar.svelte';
 	import { RULE_WORDS, SEVERITY_WORDS } from '$lib/components/indexes/rules';
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { number } from '$lib/components/numbers';
+	import { number } from '$lib/components/parts/numbers';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import HierarchyDisplay from '$lib/components/browse/HierarchyDisplay.svelte';

@@ -3,7 +3,7 @@ import { LabelKind } from '../lookup/filing';
 import type { LabelIndex } from '../lookup/label-index';
 import { BETWEEN_PAUSES, type Pausing } from '../pausing';
 import { fold } from '../text';
-import type { Finding, HeadingData, VocabularyData } from './types';
+import type { Finding, HeadingData, VocabularyData } from '../vocabulary/types';
 
 /** Makes every narrower link two-way by nature: `broader` alone is kept, and related links are mirrored. */
 export function completeRelations(data: VocabularyData): {

@@ -1,4 +1,4 @@
-import type { StrategySettings } from '../crosswalk/types';
+import type { StrategySettings } from './types';
 
 /** A strategy of which nothing has been settled: it is what the crosswalk says. */
 export const NO_SETTINGS: Omit<StrategySettings, 'id'> = {
@@ -8,3 +8,6 @@ export const NO_SETTINGS: Omit<StrategySettings, 'id'> = {
 	lifted: false,
 	text: ''
 };
+
+/** The longest text of a strategy that is read, in characters. */
+export const LONGEST_CQL = 200_000;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { authorsInShort, keywordsOf, kindOf, nameInWords, normalDoi, yearOf, type CslItem } from './csl';
+import { authorsInShort, keywordsOf, kindOf, nameInWords, normalDoi, yearOf, type CslItem } from './citation';
 
 const item = (fields: Partial<CslItem>): CslItem => ({ id: '1', type: 'article-journal', ...fields });
 

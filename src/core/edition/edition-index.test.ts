@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
 import { EditionIndex, PACK_FORM } from './edition-index';
-import { vocabularyOf } from './make.test-aid';
-import { pack, unpack } from './packed';
+import { vocabularyOf } from '../vocabulary/make.test-aid';
+import { pack, unpack } from '../vocabulary/packed';
 
 /** With a bit of everything that is filed or packed in its own way. */
 const data = vocabularyOf(

@@ -1,6 +1,6 @@
 import { pickOfHeadings, type Concept, type PickSwitches } from '$core/crosswalk';
 import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
-import { freshId, type InquiryStore } from '../inquiry/inquiry-store.svelte';
+import { freshId, type InquiryStore } from './inquiry-store.svelte';
 
 interface Ref {
 	uri: string;

@@ -1,7 +1,7 @@
 /** One edition of a vocabulary in memory: all that lookup and browsing need, and no more. */
 import { finished, type Pausing } from '../pausing';
 import { LabelIndex } from '../lookup/label-index';
-import { Hierarchy } from './hierarchy';
+import { Hierarchy } from '../vocabulary/hierarchy';
 import {
 	HashFiling,
 	HashTable,
@@ -12,8 +12,8 @@ import {
 	type Decoders,
 	type Latin1Encoder,
 	type Section
-} from './packed';
-import type { VocabularyData } from './types';
+} from '../vocabulary/packed';
+import type { VocabularyData } from '../vocabulary/types';
 
 /** How much of a scope note is kept at hand, for lists. */
 const NOTE_START = 160;

@@ -3,7 +3,7 @@
 	import ChevronDown from '@lucide/svelte/icons/chevron-down';
 	import ChevronRight from '@lucide/svelte/icons/chevron-right';
 	import Scissors from '@lucide/svelte/icons/scissors';
-	import { number } from '../numbers';
+	import { number } from '../parts/numbers';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import type { Branch } from './branches';
 
