@@ -5,7 +5,8 @@ import process from 'node:process';
 
 // What the built application reads when it is loaded: its bodies are bounded by itself, where they are read.
 process.env.BODY_SIZE_LIMIT ??= 'Infinity';
-const { handler } = await import('./build/handler.js');
+const built = new URL('./build/handler.js', import.meta.url).href;
+const { handler } = await import(built);
 
 const { PORT = '3000', HOST = '127.0.0.1' } = process.env;
 /** Requests under way get so long when the server stops, in milliseconds. */
@@ -42,7 +43,7 @@ function stop(reason) {
 	if (isStopping) return;
 	isStopping = true;
 	// What waits for nothing is let go at once; what is under way is answered, and let go then.
-	server.close(() => process.emit('sveltekit:shutdown', reason));
+	server.close(() => process.emit(/** @type {any} */ ('sveltekit:shutdown'), reason));
 	server.closeIdleConnections();
 	const idle = setInterval(() => server.closeIdleConnections(), 100);
 	const longest = setTimeout(() => server.closeAllConnections(), LONGEST_ANSWER);

@@ -2,6 +2,8 @@
  * The demo's records: about 18,000 in four indexes, the same every time. A work is thought up first (what it is about,
  * who wrote it, where it came out); then each index that takes it in describes it in its own way: with its headings, as a
  * busy indexer would choose them, its limits, and a citation that differs a little from the others'.
+ *
+ * This file is long: sentences and the rules that choose them are read side by side.
  */
 import type { CslItem, CslName } from '../src/core/evidence/citation';
 import type { DraftTagging, RecordDraft } from '../src/core/formats/records';

@@ -13,7 +13,7 @@ try {
 		: await startPostgres(path.resolve(process.env.OAKMOSS_HOME || path.join(root, '.oakmoss')));
 	const env = {
 		...process.env,
-		DATABASE_URL: given ?? postgres.url,
+		DATABASE_URL: given ?? postgres?.url,
 		OAKMOSS_WORKER: path.join(root, '.oakmoss-worker/import.js')
 	};
 	const run = (...args) => spawnSync('npx', args, { cwd: root, stdio: 'inherit', env });

@@ -3,6 +3,7 @@
 import { spawn } from 'node:child_process';
 
 const args = process.argv.slice(2);
+/** @type {import('node:child_process').SpawnOptions} */
 const options = { stdio: ['ignore', 'inherit', 'inherit'], detached: true };
 while (args[0] === '--uid' || args[0] === '--gid') {
 	const [flag, value] = args.splice(0, 2);

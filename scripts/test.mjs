@@ -28,7 +28,7 @@ try {
 	if (!['/usr/bin/chromium', '/usr/bin/chromium-browser'].some(existsSync))
 		installDebian(['chromium'], 'the browser for the interface tests');
 	const { runChecks } = await import('./check.mjs');
-	for (const { ok } of runChecks()) ok ? passed++ : failed++;
+	for (const { ok } of await runChecks()) ok ? passed++ : failed++;
 	ensureBuild();
 	postgres = await startPostgres(path.join(scratch, 'home'), { durable: false, asAdmin: true });
 	const report = path.join(scratch, 'report.json');

@@ -76,7 +76,9 @@ export function ensureHome(home) {
 		try {
 			mkdirSync(home, { recursive: true });
 		} catch (error) {
-			throw new Trouble(`OAKMOSS_HOME (${home}) cannot be made: ${error.message}`);
+			throw new Trouble(
+				`OAKMOSS_HOME (${home}) cannot be made: ${error instanceof Error ? error.message : error}`
+			);
 		}
 	}
 	const marker = path.join(home, MARKER);
@@ -149,7 +151,7 @@ export function freePort() {
 		const server = net.createServer();
 		server.once('error', reject);
 		server.listen(0, '127.0.0.1', () => {
-			const { port } = server.address();
+			const { port } = /** @type {import('node:net').AddressInfo} */ (server.address());
 			server.close(() => resolve(port));
 		});
 	});
@@ -236,7 +238,7 @@ export async function startPostgres(home, { durable = true, asAdmin = false, por
 		stop: async (how) => {
 			if (how)
 				process.kill(Number(readFileSync(path.join(data, 'postmaster.pid'), 'utf8').split('\n')[0]), how);
-			else child.stdin.end();
+			else child.stdin?.end();
 			await ended;
 		}
 	};

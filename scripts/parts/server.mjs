@@ -6,7 +6,7 @@ import { root, Trouble } from './fresh.mjs';
 /**
  * The log goes into `logFile`, where one is named.
  * @param {{ databaseUrl: string, port: number, logFile?: string, cwd?: string }} options
- * @returns {Promise<{ address: string, pid: number, stop: () => Promise<void>, ended: Promise<void> }>}
+ * @returns {Promise<{ address: string, pid: number | undefined, stop: () => Promise<void>, ended: Promise<void> }>}
  */
 export async function startServer({ databaseUrl, port, logFile, cwd = root }) {
 	const address = `http://127.0.0.1:${port}`;

@@ -2,6 +2,8 @@
  * Carries out commands on an inquiry, as pure functions: a command gives row changes, changes give the next state, and
  * changes read backwards give the state before. The server and the interface run the same code, so a change can be
  * shown at once and still be the one that is kept.
+ *
+ * This file is long: one switch says what every command does.
  */
 import { fold } from '../text';
 import { cellId, cellState, inOrder, pickOfHeadings, picksOf, wordsOfConcept } from './cells';

@@ -1,4 +1,4 @@
-/** Reads a SKOS vocabulary from a stream of RDF statements, whatever syntax they came in. */
+/** Reads a SKOS vocabulary from a stream of RDF statements, whatever syntax they came in. This file is long: every statement may change what an earlier one meant, so one class holds them all. */
 import { finished, type Pausing } from '../pausing';
 import { LabelIndex } from '../lookup/label-index';
 import { completeRelations, labelFindings, linkFindings } from '../edition/integrity';

@@ -1,5 +1,5 @@
 export { headingsMatching } from './count';
-export { headingsHolding, MOST_FILTERED, rollLength, rollLines, rollPlace } from './displays';
-export type { RollKind, RollLine } from './displays';
-export { alsoTried, closeness, headingsLabelled, lookup, placeOf, TIERS } from './lookup';
-export type { LookupAnswer, LookupOptions, Match, Neighbour, Tier } from './lookup';
+export { headingsHolding, rollLength, rollLines, rollPlace } from './displays';
+export type { RollKind } from './displays';
+export { alsoTried, closeness, headingsLabelled, lookup, TIERS } from './lookup';
+export type { Match, Tier } from './lookup';

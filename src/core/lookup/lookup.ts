@@ -1,4 +1,4 @@
-/** Look up: from a word that people use to the headings of a vocabulary, each with the reason it matched. */
+/** Look up: from a word that people use to the headings of a vocabulary, each with the reason it matched. This file is long: the tiers share one state, and their order is the definition. */
 import { distance } from 'fastest-levenshtein';
 import { contentWords, fold, key, splitQualifier, stemOf, variantKey, variants, wordsOf } from '../text';
 import type { AcronymPair } from '../text';

@@ -1,4 +1,4 @@
-/** Between CQL and strategies: a strategy as text, and a text as blocks and lines as far as it has that shape. */
+/** Between CQL and strategies: a strategy as text, and a text as blocks and lines as far as it has that shape. This file is long: printing and reading back are each other’s inverse, and change together. */
 import { closeness } from '../lookup';
 import { fold } from '../text';
 import {

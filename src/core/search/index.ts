@@ -1,4 +1,4 @@
-export { CqlError, parseCql, printCql, quote, type CqlNode } from './cql';
+export { CqlError, parseCql, quote, type CqlNode } from './cql';
 export {
 	printLimit,
 	printLine,
@@ -21,13 +21,12 @@ export {
 	yieldsOf,
 	type BlockYield,
 	type Fault,
-	type LimitYield,
 	type LineYield,
 	type Narrower,
 	type Sets,
 	type Yields
 } from './evaluate';
-export { leafName, type Expression, type HeadingLeaf, type Leaf } from './expression';
+export { leafName, type HeadingLeaf, type Leaf } from './expression';
 export {
 	COMMON_LIMITS,
 	describeLimit,
@@ -47,6 +46,5 @@ export {
 	type Line,
 	type Strategy
 } from './strategy';
-export { queryOf, tokensOf, vectorsOf, type RecordWords, type WordTest } from './words';
+export { queryOf, tokensOf, vectorsOf } from './words';
 export { LONGEST_CQL } from '../crosswalk/strategy-settings';
-export type { WordField } from '../crosswalk/types';

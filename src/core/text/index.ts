@@ -1,6 +1,6 @@
 export { fold, key, splitQualifier, uninvert } from './fold';
 export { textFault } from './well-formed';
-export { contentWords, isFunctionWord, normalWord, singular, stemOf, wordsOf } from './words';
+export { contentWords, isFunctionWord, normalWord, stemOf, wordsOf } from './words';
 export {
 	isAcronymOf,
 	LONGEST_ACRONYM,

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { Comparison } from '$lib/server/runs/runs';
+	import type { Comparison } from '$lib/server/runs/comparing-runs';
 	import { invalidateAll } from '$app/navigation';
 	import { messages } from '../messages/messages.svelte';
 	import Panel from '../parts/Panel.svelte';

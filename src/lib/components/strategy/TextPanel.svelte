@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { onMount, untrack } from 'svelte';
 	import type { StrategyView, TextFault, Trial } from '$lib/server/search/search';
-	import { CqlEditor } from './cql-editor';
+	import type { CqlEditor } from './cql-editor';
 	import { keptDraft } from './kept-draft';
 	import type { StrategySession } from './strategy-session.svelte';
 	import { number, signed } from '../parts/numbers';
@@ -31,9 +31,20 @@
 	});
 
 	onMount(() => {
-		if (!place) return;
-		editor = new CqlEditor({
-			parent: place,
+		let isGone = false;
+		// The editor is much of what this screen weighs, and nobody types before reading.
+		void import('./cql-editor').then((loaded) => {
+			if (place && !isGone) begin(loaded.CqlEditor, place);
+		});
+		return () => {
+			isGone = true;
+			editor?.destroy();
+		};
+	});
+
+	function begin(Editor: typeof CqlEditor, parent: HTMLElement) {
+		editor = new Editor({
+			parent,
 			text: view.cql,
 			limits: () => view.limits,
 			headings: async (typed) => {
@@ -63,8 +74,8 @@
 		});
 		// What was typed before a reload is taken up again.
 		editor.text = kept.get() ?? view.cql;
-		return () => editor?.destroy();
-	});
+		editor.mark(shownFault);
+	}
 
 	async function read(text: string) {
 		const mine = ++asked;
@@ -128,7 +139,7 @@
 	</div>
 	<div
 		bind:this={place}
-		class="cql max-h-72 overflow-auto rounded border bg-leaf focus-within:border-lichen"
+		class="cql min-h-24 max-h-72 overflow-auto rounded border bg-leaf focus-within:border-lichen"
 		class:!border-warn={shownFault}
 	></div>
 	{#if shownFault}

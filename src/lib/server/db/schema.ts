@@ -1,4 +1,4 @@
-/** The tables. Vocabularies are kept by edition and never changed in place; inquiries change by commands only. */
+/** The tables. Vocabularies are kept by edition and never changed in place; inquiries change by commands only. This file is long: migrations are made from all tables at once. */
 import { sql } from 'drizzle-orm';
 import {
 	boolean,

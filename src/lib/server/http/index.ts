@@ -1,3 +1,3 @@
-export { answer, errorAnswer, forPage, UNEXPECTED, type ErrorBody } from './answers';
+export { answer, errorAnswer, forPage, UNEXPECTED } from './answers';
 export { bodyOf, numberOf, queryOf } from './input';
 export { refusal } from './gate';

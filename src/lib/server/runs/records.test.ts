@@ -1,3 +1,4 @@
+/** This file is long: one stored index serves all of it, and takes longest to make. */
 import { mkdtemp, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -33,9 +34,9 @@ import { coverageOf } from '../crosswalk/coverage';
 import { formsOfStem } from '../search/stem-forms';
 import { exportRecords, importRecords } from '../records/record-import';
 import { recordSheet } from '../records/record-lines';
+import { compareRuns } from './comparing-runs';
 import {
 	combineRuns,
-	compareRuns,
 	listRuns,
 	logElsewhere,
 	repeatRun,
@@ -369,6 +370,33 @@ describe('CQL on an index', () => {
 		await closeOther();
 		await connection().sql`delete from records where index_code = 'yarrow' and key = 'a8'`;
 		await connection().sql.begin((tx) => rebuildSets(tx, 'yarrow'));
+	});
+
+	it('never serves what an index of the same code held before it was made anew', async () => {
+		const book = (n: number, title: string): RecordDraft => ({
+			key: `b${n}`,
+			item: { id: `b${n}`, type: 'book', title },
+			taggings: []
+		});
+		const count = async () => (await searchIndex(LOCAL_PERSON, 'phoenix', { cql: 'ash' })).count;
+		for (const [size, title] of [
+			[7, 'Ash trees'],
+			[30, 'Ash and embers']
+		] as const) {
+			await createIndex(LOCAL_PERSON, { code: 'phoenix', name: 'Phoenix', discipline: '' });
+			await store(
+				'phoenix',
+				Array.from({ length: size }, (_, n) => book(n, title))
+			);
+			expect(await count()).toBe(size);
+			const { records } = await searchIndex(LOCAL_PERSON, 'phoenix', {
+				cql: 'ash',
+				sort: 'newest',
+				limit: 1
+			});
+			expect(records[0].item.title).toBe(title);
+			await removeIndex(LOCAL_PERSON, 'phoenix');
+		}
 	});
 
 	it('lists the forms that a stem matches, with the records of each', async () => {

@@ -2,7 +2,8 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import type { HistoryEntry } from '$lib/server/inquiry/inquiry-changes';
-	import type { Comparison, RunLine } from '$lib/server/runs/runs';
+	import type { Comparison } from '$lib/server/runs/comparing-runs';
+	import type { RunLine } from '$lib/server/runs/runs';
 	import { strategyAt } from '$lib/components/inquiry/addresses';
 	import { placeOf } from '$lib/components/inquiry/in-hand';
 	import { hour } from '$lib/components/inquiry/moment';

@@ -1,0 +1,173 @@
+/** Two runs of one index: what one finds that the other does not, and which parts of their strategies made the difference. */
+import {
+	printLimit,
+	printLine,
+	resultOf,
+	leavesOfStrategy,
+	type LimitSetting,
+	type Line,
+	type Strategy
+} from '../../../core/search';
+import { ServiceError } from '../errors';
+import { allow, type Person } from '../people/access';
+import { findByText } from '../search/search';
+import { findRun, foundOf, type RunRow } from './runs';
+
+export interface Difference {
+	/** What is different, in words. */
+	part: string;
+	change: 'added' | 'removed' | 'changed';
+	/** What making this change alone to the first run's strategy would do to its count, on today's records. */
+	effect: number;
+}
+
+export interface Comparison {
+	a: number;
+	b: number;
+	indexCode: string;
+	counts: [number, number];
+	both: number;
+	/** Found by the second and not by the first. */
+	gained: number;
+	lost: number;
+	differences: Difference[];
+	/** The records of the index, or its edition, changed between the two. */
+	recordsChanged: boolean;
+	editionChanged: boolean;
+}
+
+/** What one run finds that another does not, and which parts of their strategies made the difference. */
+export async function compareRuns(
+	person: Person | undefined,
+	inquiryId: string,
+	a: number,
+	b: number
+): Promise<Comparison> {
+	allow(person, 'read');
+	const [first, second] = await Promise.all([findRun(inquiryId, a), findRun(inquiryId, b)]);
+	if (first.indexCode !== second.indexCode)
+		throw new ServiceError(
+			422,
+			'different-indexes',
+			'Runs of different subject indexes find different records; only runs of one index can be compared.'
+		);
+	const [x, y] = [foundOf(first), foundOf(second)];
+	return {
+		a,
+		b,
+		indexCode: first.indexCode,
+		counts: [x.size, y.size],
+		both: x.andSize(y),
+		gained: y.andNot(x).size,
+		lost: x.andNot(y).size,
+		differences: first.kind === 'run' && second.kind === 'run' ? await differencesOf(first, second) : [],
+		recordsChanged: first.recordsRevision !== second.recordsRevision,
+		editionChanged: first.edition !== second.edition
+	};
+}
+
+async function differencesOf(first: RunRow, second: RunRow): Promise<Difference[]> {
+	const [one, other] = await Promise.all([
+		findByText(first.indexCode, first.cql, first.limits),
+		findByText(second.indexCode, second.cql, second.limits)
+	]);
+	const blocksOf = (strategy: Strategy) =>
+		strategy.blocks.map((block) => new Map(block.lines.map((line) => [printLine(line), line])));
+	const mine = blocksOf(one.strategy);
+	const theirs = blocksOf(other.strategy);
+	// Blocks are paired by the lines they share, so that a block that moved is not taken for another one.
+	const pairs = new Map<number, number>();
+	for (const [i, lines] of mine.entries()) {
+		const best = theirs
+			.map((own, j) => ({ j, shared: [...lines.keys()].filter((text) => own.has(text)).length }))
+			.filter(
+				({ j, shared }) =>
+					shared > 0 &&
+					![...pairs.values()].includes(j) &&
+					other.strategy.blocks[j].status === one.strategy.blocks[i].status
+			)
+			.sort((p, q) => q.shared - p.shared)[0];
+		if (best) pairs.set(i, best.j);
+	}
+	const changes: { part: string; change: Difference['change']; strategy: Strategy }[] = [];
+	const withBlocks = (blocks: Strategy['blocks']): Strategy => ({ ...one.strategy, blocks });
+	// What is left stands for what stood in its place, as long as both are required or both excluded.
+	for (const i of mine.keys()) {
+		if (pairs.has(i)) continue;
+		const free = theirs.findIndex(
+			(_, j) =>
+				![...pairs.values()].includes(j) && other.strategy.blocks[j].status === one.strategy.blocks[i].status
+		);
+		if (free >= 0) pairs.set(i, free);
+	}
+	one.strategy.blocks.forEach((block, i) => {
+		const pair = pairs.get(i);
+		if (pair === undefined)
+			return void changes.push({
+				part: `the whole block “${block.name}”`,
+				change: 'removed',
+				strategy: withBlocks(one.strategy.blocks.filter((_, at) => at !== i))
+			});
+		const replaced = (lines: typeof block.lines) =>
+			withBlocks(one.strategy.blocks.map((own, at) => (at === i ? { ...own, lines } : own)));
+		const added = new Map([...theirs[pair]].filter(([text]) => !mine[i].has(text)));
+		for (const [text, line] of mine[i]) {
+			if (theirs[pair].has(text)) continue;
+			// The same heading or word with other switches is one change rather than two.
+			const [next] = [...added].filter(([, candidate]) => subjectOf(candidate) === subjectOf(line));
+			if (next) {
+				added.delete(next[0]);
+				changes.push({
+					part: `${text} → ${next[0]}`,
+					change: 'changed',
+					strategy: replaced(block.lines.map((own) => (own === line ? next[1] : own)))
+				});
+			} else
+				changes.push({
+					part: text,
+					change: 'removed',
+					strategy: replaced(block.lines.filter((own) => own !== line))
+				});
+		}
+		for (const [text, line] of added)
+			changes.push({ part: text, change: 'added', strategy: replaced([...block.lines, line]) });
+	});
+	other.strategy.blocks.forEach((block, j) => {
+		if (![...pairs.values()].includes(j))
+			changes.push({
+				part: `the whole block “${block.name}”`,
+				change: 'added',
+				strategy: withBlocks([...one.strategy.blocks, block])
+			});
+	});
+	const printed = (limits: readonly LimitSetting[]) =>
+		new Map(limits.map((limit) => [printLimit(limit), limit]));
+	const [before, after] = [printed(first.limits), printed(second.limits)];
+	for (const [text, limit] of before)
+		if (!after.has(text))
+			changes.push({
+				part: text,
+				change: 'removed',
+				strategy: { ...one.strategy, limits: one.strategy.limits.filter((own) => own !== limit) }
+			});
+	for (const [text, limit] of after)
+		if (!before.has(text))
+			changes.push({
+				part: text,
+				change: 'added',
+				strategy: { ...one.strategy, limits: [...one.strategy.limits, limit] }
+			});
+	return Promise.all(
+		changes.map(async ({ part, change, strategy }) => {
+			const loaded = await one.sets.load(leavesOfStrategy(strategy, false), one.vocabulary);
+			const effect = resultOf(strategy, loaded).size - one.result.size;
+			return { part, change, effect };
+		})
+	).then((found) => found.sort((p, q) => Math.abs(q.effect) - Math.abs(p.effect)));
+}
+
+/** What a line is about, whatever its switches. */
+function subjectOf(line: Line): string {
+	if (line.kind === 'heading') return line.test.headings.map(({ uri }) => uri).join(' ');
+	return line.kind === 'word' ? `“${line.test.text}”` : line.text;
+}
