@@ -298,6 +298,8 @@ describe('from the crosswalk to records', () => {
 	it('corrects a fault in CQL by its message, and goes back to the crosswalk', async () => {
 		const page = await openPage(app, '/inquiry/quiet-rooms/strategy?index=alder');
 		const before = await count(page);
+		await page.click('.cql button');
+		await page.waitForSelector('.cm-content');
 		await page.click('.cm-content');
 		await page.keyboard.down('Control');
 		await page.keyboard.press('a');

@@ -7,7 +7,16 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import * as api from '../src/lib/server/http/api-schemas';
 import '../src/lib/server/wings';
 import { inquiryDocument } from '../src/lib/server/inquiry/document-schema';
-import { openPage, pressKeys, sendJson, startApp, textOf, waitForText, type App } from './app.test-aid';
+import {
+	accessibilityFaults,
+	openPage,
+	pressKeys,
+	sendJson,
+	startApp,
+	textOf,
+	waitForText,
+	type App
+} from './app.test-aid';
 
 let app: App;
 beforeAll(async () => {
@@ -128,7 +137,22 @@ describe('the displays', () => {
 		await page.waitForFunction(
 			() => (document.querySelector('main ul')?.parentElement?.scrollTop ?? 0) > 1_000
 		);
-		await pressKeys(page, 'ArrowDown', 'ArrowDown', 'Enter');
+		// The sheet of the row in hand stands beside the roll, and follows the keys and the mouse.
+		const beside = '[aria-label="The heading in hand"]';
+		await pressKeys(page, 'ArrowDown', 'ArrowDown');
+		const inHand = await page.$eval('[data-row]', (row) => (row as HTMLElement).dataset.line);
+		await page.waitForSelector(`${beside}[aria-busy=false]`);
+		const before = await textOf(page, `${beside} h2`);
+		await page.click(`[data-line="${Number(inHand) + 3}"]`);
+		await page.waitForFunction(
+			(where, old) => document.querySelector(where)?.textContent?.trim() !== old,
+			{ timeout: 10_000 },
+			`${beside} h2`,
+			before
+		);
+		expect(await accessibilityFaults(page)).toEqual([]);
+		await page.focus('[data-row]');
+		await pressKeys(page, 'Enter');
 		await page.waitForSelector('[data-lineage]');
 		await page.goto(`${app.address}/inquiry/quiet-rooms/browse/alder?display=alphabetical&typed=timber`, {
 			waitUntil: 'networkidle0'

@@ -18,7 +18,11 @@
 	import { VirtualRows } from './virtual.svelte';
 
 	/** The hierarchical display: the whole tree of an index, opened as far as a person likes, or only what a filter leaves. */
-	let { index, typed }: { index: IndexSummary; typed: string } = $props();
+	let {
+		index,
+		typed,
+		heading = $bindable()
+	}: { index: IndexSummary; typed: string; heading?: string } = $props();
 	const store = $derived(useInquiry()());
 	const concept = $derived(currentConcept(store));
 	const place = $derived(placeOf(store));
@@ -104,6 +108,7 @@
 					: `${answer.total} ${answer.total === 1 ? 'heading holds' : 'headings hold'} “${text}”.`;
 	}
 
+	$effect(() => void (heading = branches[inHand]?.heading.id));
 	$effect(() => untrack(() => rows.attach()));
 	$effect(() => {
 		const text = typed;
@@ -175,7 +180,13 @@
 		if (act === 'open') void toggle(branch);
 		else if (act === 'pick') pick(branch);
 		else if (act === 'mark') store.mark(index.code, [branch.heading]);
-		else void visit(branch);
+		else item.focus({ preventScroll: true });
+	}
+
+	function ondblclick(event: MouseEvent) {
+		const item = (event.target as HTMLElement).closest<HTMLElement>('[role=treeitem]');
+		const branch = item && branches[Number(item.dataset.at)];
+		if (branch) void visit(branch);
 	}
 
 	/** At which depths a stem runs on below this row, because something further down hangs on it. */
@@ -227,6 +238,7 @@
 		style="height: {rows.height}px"
 		{onkeydown}
 		{onclick}
+		{ondblclick}
 	>
 		{#each rows.items as { index: i, start } (branches[i]?.path ?? i)}
 			{@const branch = branches[i]}
@@ -243,6 +255,7 @@
 					aria-expanded={branch.open}
 					aria-selected={isPicked(branch)}
 					class:marked={store.isMarked(index.code, [branch.heading])}
+					class:bg-leaf={i === inHand}
 					class="group absolute inset-x-0 flex h-7 items-center gap-2 rounded hover:bg-shade focus-visible:bg-wash"
 					style="transform: translateY({start}px); padding-left: {branch.depth * STEP + 6}px"
 					onfocus={() => (inHand = i)}

@@ -15,7 +15,12 @@
 	import { VirtualRows } from './virtual.svelte';
 
 	/** The alphabetical or permuted display: one roll that scrolls to what is typed. */
-	let { index, kind, typed }: { index: IndexSummary; kind: RollKind; typed: string } = $props();
+	let {
+		index,
+		kind,
+		typed,
+		heading = $bindable()
+	}: { index: IndexSummary; kind: RollKind; typed: string; heading?: string } = $props();
 	const store = $derived(useInquiry()());
 	const concept = $derived(currentConcept(store));
 	const place = $derived(placeOf(store));
@@ -67,6 +72,7 @@
 		}
 	}
 
+	$effect(() => void (heading = lineAt(inHand)?.headings[0].id));
 	$effect(() => untrack(() => rows.attach()));
 	$effect(() => {
 		void [index.code, kind];
@@ -149,6 +155,7 @@
 			{@const line = lineAt(i)}
 			<li
 				class:bg-wash={line && store.isMarked(index.code, line.headings)}
+				class:bg-leaf={i === inHand}
 				class="absolute inset-x-0 flex h-[34px] items-center gap-2 border-b px-4 hover:bg-shade has-[a:focus-visible]:bg-wash"
 				style="transform: translateY({start}px)"
 				aria-setsize={total}
@@ -170,6 +177,12 @@
 						data-row={i === inHand ? '' : undefined}
 						tabindex={i === inHand ? 0 : -1}
 						onfocus={() => (inHand = i)}
+						onclick={(event) => {
+							// A press puts the row in hand, and its sheet beside it; another one in a hurry, or the sheet, leads on.
+							if (event.detail !== 1 || event.ctrlKey || event.metaKey || event.shiftKey) return;
+							event.preventDefault();
+							inHand = i;
+						}}
 					>
 						{#if kind === 'permuted'}
 							<span

@@ -6,8 +6,14 @@
 	import HeadingText from '../marks/HeadingText.svelte';
 
 	/** The entry of a heading: notes, dates, entry terms, aspects, related headings. */
-	let { sheet, index, at }: { sheet: HeadingSheet; index: IndexSummary; at: (heading: string) => string } =
-		$props();
+	interface Props {
+		sheet: HeadingSheet;
+		index: IndexSummary;
+		at: (heading: string) => string;
+		/** Beside a display: without the pictures. */
+		isBeside?: boolean;
+	}
+	let { sheet, index, at, isBeside = false }: Props = $props();
 	const notes = $derived(sheet.notes.filter(({ kind }) => kind !== 'history'));
 	const history = $derived(sheet.notes.filter(({ kind }) => kind === 'history'));
 	const others = $derived(sheet.labels.filter(({ text }) => text !== sheet.label));
@@ -31,7 +37,7 @@
 {#if notes.length === 0}
 	<p class="text-quiet">{index.name} gives no scope note for this heading.</p>
 {/if}
-{#if index.records > 0}<HeadingRecords {sheet} {index} />{/if}
+{#if index.records > 0 && !isBeside}<HeadingRecords {sheet} {index} />{/if}
 <dl class="space-y-3">
 	{#if sheet.entryTerms.length > 0}
 		<div>
@@ -131,7 +137,7 @@
 			<dd>{sheet.notation}</dd>
 		</div>
 	{/if}
-	{#if sheet.broader.length + sheet.narrower.length > 0}
+	{#if !isBeside && sheet.broader.length + sheet.narrower.length > 0}
 		<div>
 			<dt class="mb-1 text-xs text-quiet">Place in the hierarchy</dt>
 			<dd><PlacePicture {sheet} {at} /></dd>

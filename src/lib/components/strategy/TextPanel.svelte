@@ -13,6 +13,7 @@
 	const view = $derived(session.view);
 	let place = $state<HTMLElement>();
 	let editor: CqlEditor | undefined;
+	let isLoaded = $state(false);
 	let draft = $state<string | undefined>();
 	let fault = $state.raw<TextFault | null>(null);
 	let preview = $state.raw<{ view: StrategyView; trial: Trial } | undefined>();
@@ -31,18 +32,27 @@
 	});
 
 	onMount(() => {
-		let isGone = false;
-		// The editor is much of what this screen weighs, and nobody types before reading.
-		void import('./cql-editor').then((loaded) => {
-			if (place && !isGone) begin(loaded.CqlEditor, place);
-		});
+		if (kept.get() !== undefined || view.textFault) void edit();
 		return () => {
 			isGone = true;
 			editor?.destroy();
 		};
 	});
 
+	let isGone = false;
+	/** The editor is most of what this screen weighs, so it comes when somebody wants to type. */
+	async function edit() {
+		const { CqlEditor } = await import('./cql-editor');
+		if (!place || isGone || editor) return;
+		begin(CqlEditor, place);
+	}
+	async function editHere() {
+		await edit();
+		editor?.goTo(view.cql.length);
+	}
+
 	function begin(Editor: typeof CqlEditor, parent: HTMLElement) {
+		isLoaded = true;
 		editor = new Editor({
 			parent,
 			text: view.cql,
@@ -141,7 +151,14 @@
 		bind:this={place}
 		class="cql min-h-24 max-h-72 overflow-auto rounded border bg-leaf focus-within:border-lichen"
 		class:!border-warn={shownFault}
-	></div>
+	>
+		{#if !isLoaded}
+			<button class="block min-h-24 w-full p-1.5 text-left" onclick={editHere}>
+				<span class="sr-only">Edit the strategy as CQL:</span>
+				<code class="text-xs break-words whitespace-pre-wrap">{view.cql}</code>
+			</button>
+		{/if}
+	</div>
 	{#if shownFault}
 		<div class="mt-1 rounded bg-warn-wash px-2 py-1 text-xs text-warn" role="alert">
 			<p>

@@ -5,6 +5,7 @@
 	import HierarchyDisplay from '$lib/components/browse/HierarchyDisplay.svelte';
 	import MarkedBar from '$lib/components/browse/MarkedBar.svelte';
 	import Roll from '$lib/components/browse/Roll.svelte';
+	import SheetBeside from '$lib/components/browse/SheetBeside.svelte';
 	import { displayAt, lanesAt } from '$lib/components/inquiry/addresses';
 	import { placeOf } from '$lib/components/inquiry/in-hand';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
@@ -24,6 +25,8 @@
 		].filter(({ on }) => on)
 	);
 
+	/** Of the row in hand. */
+	let heading = $state<string>();
 	let field = $state<HTMLInputElement>();
 	let text = $state('');
 	// The address says what is typed, but while the field is in use it is ahead of the address.
@@ -90,10 +93,17 @@
 	</div>
 	{#if !index.edition}
 		<p class="p-6 text-quiet">No vocabulary is loaded for {index.name} yet.</p>
-	{:else if data.display === 'hierarchical'}
-		<HierarchyDisplay {index} {typed} />
 	{:else}
-		<Roll {index} kind={data.display} {typed} />
+		<div class="flex min-h-0 flex-1">
+			<div class="flex min-w-0 flex-1 flex-col">
+				{#if data.display === 'hierarchical'}
+					<HierarchyDisplay {index} {typed} bind:heading />
+				{:else}
+					<Roll {index} kind={data.display} {typed} bind:heading />
+				{/if}
+			</div>
+			<SheetBeside {index} {heading} />
+		</div>
 	{/if}
 	<MarkedBar />
 {/if}

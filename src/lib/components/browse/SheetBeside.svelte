@@ -1,0 +1,92 @@
+<script lang="ts">
+	import type { HeadingSheet } from '$lib/server/browse/look-up';
+	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+	import { lineageAt } from '../inquiry/addresses';
+	import { currentConcept, placeOf } from '../inquiry/in-hand';
+	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import { setAside, standing, togglePick } from '../inquiry/picking';
+	import HeadingText from '../marks/HeadingText.svelte';
+	import { counted, number } from '../parts/numbers';
+	import SheetBody from './SheetBody.svelte';
+
+	/** The sheet of the row in hand, beside a display: reading a scope note is no journey. */
+	let { index, heading }: { index: IndexSummary; heading: string | undefined } = $props();
+	const store = $derived(useInquiry()());
+	const concept = $derived(currentConcept(store));
+	const place = $derived(placeOf(store));
+	let sheet = $state.raw<HeadingSheet>();
+	let problem = $state('');
+	const known = $derived(sheet && standing(store, concept, index.code, [sheet]));
+	const isPicked = $derived(known !== undefined && known.role !== 'rejected');
+
+	$effect(() => {
+		const id = heading;
+		if (id === undefined) return;
+		let stale = false;
+		// Who walks the rows quickly does not wait for every sheet on the way.
+		const wait = setTimeout(async () => {
+			const address = `/indexes/${index.code}/sheet?${new URLSearchParams({ heading: id })}`;
+			const response = await fetch(address).catch(() => undefined);
+			const answer: unknown = await response?.json().catch(() => undefined);
+			if (stale) return;
+			problem = response?.ok
+				? ''
+				: 'The sheet of this heading could not be read. Go to another row and back.';
+			if (response?.ok) sheet = answer as HeadingSheet;
+		}, 120);
+		return () => {
+			stale = true;
+			clearTimeout(wait);
+		};
+	});
+	const at = (id: string) => lineageAt(place, index.code, id);
+</script>
+
+<aside
+	class="w-[340px] shrink-0 overflow-y-auto border-l bg-leaf px-4 py-3 max-lg:hidden"
+	aria-label="The heading in hand"
+	aria-busy={sheet?.id !== heading}
+>
+	{#if problem}<p class="text-warn" role="alert">{problem}</p>{/if}
+	{#if sheet}
+		<h2 class="text-lg leading-6">
+			<a class="hover:underline" href={at(sheet.id)}
+				><HeadingText label={sheet.label} retired={sheet.retired} /></a
+			>
+		</h2>
+		<p class="mt-0.5 mb-2 text-xs text-quiet">
+			{#if index.records > 0}{counted(sheet.recordCount, 'record')}{#if sheet.belowCount > 0}, {number(
+						sheet.recordCountWithNarrower
+					)} with its {number(sheet.belowCount)} narrower{/if}{:else}{number(sheet.belowCount)} narrower{/if}
+			{#if sheet.introduced}· introduced {sheet.introduced}{/if}
+		</p>
+		<div class="mb-3 flex flex-wrap gap-1">
+			{#if concept}
+				<button
+					class={isPicked ? 'quiet-action border !py-0.5' : 'action !py-0.5'}
+					aria-pressed={isPicked}
+					onclick={() => sheet && togglePick(store, concept, index, [sheet])}
+					>{isPicked ? 'Take back' : 'Pick'}</button
+				>
+			{/if}
+			<button
+				class="quiet-action !py-0.5"
+				onclick={() => sheet && setAside(store, concept, index.code, [sheet], `browsing ${index.name}`)}
+				>Set aside</button
+			>
+			<a class="quiet-action !py-0.5" href={at(sheet.id)}>Lineage</a>
+		</div>
+		{#if sheet.broader.length > 0}
+			<p class="mb-3">
+				<span class="block text-xs text-quiet">Broader</span>
+				{#each sheet.broader as heading, i (heading.id)}{#if i > 0}{' · '}{/if}<a
+						class="hover:underline"
+						href={at(heading.id)}><HeadingText label={heading.label} /></a
+					>{/each}
+			</p>
+		{/if}
+		<div class="space-y-3"><SheetBody {sheet} {index} {at} isBeside /></div>
+	{:else}
+		<p class="text-quiet">Go to a row: its note, dates and entry terms stand here.</p>
+	{/if}
+</aside>

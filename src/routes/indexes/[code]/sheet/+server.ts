@@ -1,0 +1,5 @@
+import { headingSheet } from '$lib/server/browse/look-up';
+import { answer } from '$lib/server/http';
+
+export const GET = ({ locals, params, url }) =>
+	answer(() => headingSheet(locals.person, params.code, url.searchParams.get('heading') ?? ''));
