@@ -103,6 +103,17 @@ export async function waitForText(page: Page, selector: string, wanted: string):
 	}
 }
 
+/** Chooses, in the field so labelled, the value that begins with these words. */
+export async function choose(page: Page, label: string, says: string): Promise<void> {
+	await page.click(`button[aria-haspopup="menu"][aria-label^="${label}"]`);
+	await page.waitForSelector('[role="menuitemradio"]');
+	const options = await page.$$('[role="menuitemradio"]');
+	for (const option of options)
+		if ((await option.evaluate((element) => element.textContent?.trim() ?? '')).startsWith(says))
+			return option.click();
+	throw new Error(`“${label}” has no value “${says}”`);
+}
+
 export async function pressKeys(
 	page: Page,
 	...keys: Parameters<Page['keyboard']['press']>[0][]

@@ -149,10 +149,16 @@ describe('a pick in full', () => {
 		await page.click(cell(1, 3));
 		await waitForText(page, 'aside', 'looked up “noise”');
 		const press = (words: string, within = 'aside') =>
-			page.$$eval(
+			page.waitForFunction(
+				(where, wanted) => {
+					const button = [...document.querySelectorAll<HTMLElement>(where)].find(({ innerText }) =>
+						innerText.includes(wanted)
+					);
+					button?.click();
+					return button !== undefined;
+				},
+				{ timeout: 10_000 },
 				`${within} button`,
-				(buttons, wanted) =>
-					(buttons as HTMLElement[]).find(({ innerText }) => innerText.includes(wanted))?.click(),
 				words
 			);
 		await press('Part');

@@ -9,6 +9,7 @@ import '../src/lib/server/wings';
 import { inquiryDocument } from '../src/lib/server/inquiry/document-schema';
 import {
 	accessibilityFaults,
+	choose,
 	openPage,
 	pressKeys,
 	sendJson,
@@ -42,12 +43,12 @@ describe('a vocabulary of one’s own', () => {
 		// Whoever makes an index loads a vocabulary next, with the keyboard too.
 		await page.waitForFunction(() => (document.activeElement as HTMLInputElement).type === 'file');
 
-		const choose = async (name: string, content: string) => {
+		const give = async (name: string, content: string) => {
 			const file = path.join(os.tmpdir(), name);
 			writeFileSync(file, content);
 			await ((await page.$('input[type=file]')) as ElementHandle<HTMLInputElement>).uploadFile(file);
 		};
-		await choose('nettle.ttl', FAULTY);
+		await give('nettle.ttl', FAULTY);
 		await page.type('input[placeholder="2026"]', '2026');
 		await page.click('form .action');
 		await page.waitForFunction(() => location.pathname.includes('/imports/'));
@@ -56,7 +57,7 @@ describe('a vocabulary of one’s own', () => {
 		expect(report).toContain('points to https://x.example/gone, which is no heading of this file');
 		expect(report).toContain('has no preferred label');
 		expect(report).toContain('are each, by broader links, above themselves');
-		await page.select('main select', 'cycle');
+		await choose(page, 'Rule', 'Headings above themselves');
 		expect(await page.$$('main section li')).toHaveLength(1);
 
 		// Found by each tier, in an inquiry that is begun now and so uses the new index.
@@ -88,7 +89,7 @@ describe('a vocabulary of one’s own', () => {
 			own?.querySelectorAll('button')[0].click();
 		});
 		await page.waitForSelector('input[type=file]');
-		await choose('broken.ttl', `${FAULTY}x:late skos:prefLabel "Late`);
+		await give('broken.ttl', `${FAULTY}x:late skos:prefLabel "Late`);
 		await page.type('input[placeholder="2026"]', '2027');
 		await page.click('form .action');
 		await waitForText(page, 'main', 'Nothing was changed.');

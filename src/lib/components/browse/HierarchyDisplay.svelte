@@ -8,6 +8,7 @@
 	import Plus from '@lucide/svelte/icons/plus';
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
 	import type { HeadingLine } from '$lib/server/browse/look-up';
+	import Select from '../parts/Select.svelte';
 	import { useKeys } from '../parts/keys.svelte';
 	import { lineageAt } from '../inquiry/addresses';
 	import { currentConcept, placeOf } from '../inquiry/in-hand';
@@ -33,6 +34,13 @@
 	let opened = $state.raw<ReadonlySet<string>>(new Set());
 	let matched = $state.raw<ReadonlySet<string>>(new Set());
 	let message = $state('');
+	const DEPTHS = [
+		{ value: '1', says: 'the top headings' },
+		{ value: '2', says: '2 levels' },
+		{ value: '3', says: '3 levels' },
+		{ value: '4', says: '4 levels' },
+		{ value: '50', says: 'every level' }
+	];
 	let depth = $state('1');
 	let inHand = $state(0);
 	const rows = new VirtualRows(() => scroller, 28);
@@ -215,16 +223,18 @@
 
 <div class="flex items-center gap-3 border-b px-4 py-1 text-xs text-quiet">
 	{#if !typed}
-		<label class="flex items-center gap-1.5">
+		<span class="flex items-center gap-1.5">
 			open to
-			<select class="rounded border bg-leaf px-1 py-0.5" bind:value={depth} onchange={() => openTo(depth)}>
-				<option value="1">the top headings</option>
-				<option value="2">2 levels</option>
-				<option value="3">3 levels</option>
-				<option value="4">4 levels</option>
-				<option value="50">every level</option>
-			</select>
-		</label>
+			<Select
+				label="Open to"
+				value={depth}
+				options={DEPTHS}
+				onChange={(chosen) => {
+					depth = chosen;
+					void openTo(chosen);
+				}}
+			/>
+		</span>
 	{/if}
 	<span role="status">{message}</span>
 	<span class="ml-auto">“Narrower” counts all headings below.</span>

@@ -76,7 +76,12 @@
 						label={heading.label}
 					/>{/each}{/each}
 		</span>
-		<span class="ml-auto flex shrink-0 gap-2">
+		<span class="ml-auto flex shrink-0 items-center gap-2">
+			{#if store.marked.length > 1}
+				<span class="text-xs text-quiet"
+					>{single ? 'as one: all on the same record' : 'of several indexes: cannot be held together'}</span
+				>
+			{/if}
 			<button class="action" disabled={!concept} onclick={pickEach}
 				>Pick each for {concept?.name ?? 'a concept'}
 				<kbd class="key-cap !bg-transparent !text-inherit">P</kbd></button
@@ -84,7 +89,6 @@
 			<button
 				class="quiet-action border"
 				disabled={!concept || !single || store.marked.length < 2}
-				title={single ? 'All must be on the same record' : 'Only headings of one index can be held together'}
 				onclick={pickTogether}>Pick as one <kbd class="key-cap">T</kbd></button
 			>
 			<button class="quiet-action" onclick={() => (store.marked = [])}

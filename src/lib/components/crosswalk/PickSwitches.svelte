@@ -8,10 +8,10 @@
 		ROLES,
 		type Fit,
 		type Pick,
-		type PickSwitches,
-		type Role
+		type PickSwitches
 	} from '$core/crosswalk';
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+	import Select from '../parts/Select.svelte';
 	import WordSwitch from '../parts/WordSwitch.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import CutPanel from './CutPanel.svelte';
@@ -35,16 +35,15 @@
 <div class="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1 text-xs">
 	{#if pick.role !== 'rejected'}{@render switches()}{/if}
 	{#if full}
-		<label class="flex items-center gap-1.5">
+		<span class="flex items-center gap-1.5">
 			<span class="text-quiet">role</span>
-			<select
-				class="min-h-6 rounded border bg-leaf px-1"
+			<Select
+				label="Role of {name}"
 				value={pick.role}
-				onchange={(event) => set({ role: event.currentTarget.value as Role })}
-			>
-				{#each ROLES as role (role)}<option value={role}>{ROLE_WORDS[role]}</option>{/each}
-			</select>
-		</label>
+				options={ROLES.map((role) => ({ value: role, says: ROLE_WORDS[role] }))}
+				onChange={(role) => set({ role })}
+			/>
+		</span>
 	{:else if pick.role !== 'searched'}
 		<span class="text-quiet">{ROLE_WORDS[pick.role]}</span>
 	{/if}
@@ -66,17 +65,18 @@
 		{/each}
 	</ToggleGroup.Root>
 	<span class="flex items-center gap-0.5">
-		<WordSwitch
-			on={pick.withNarrower}
-			disabled={!pick.withNarrower && facts !== undefined && below === 0}
-			title={facts !== undefined && below === 0
-				? index.hierarchical
-					? 'Nothing is narrower than this heading'
-					: `${index.name} has no hierarchy`
-				: 'Whether it stands for what is narrower too'}
-			onChange={(withNarrower) => set({ withNarrower })}
-			>with narrower{#if facts && below > 0}{' '}· {pick.withNarrower ? facts.standsFor : 1 + below} headings{/if}</WordSwitch
-		>
+		{#if facts !== undefined && below === 0 && !pick.withNarrower}
+			<span class="text-quiet"
+				>{index.hierarchical ? 'nothing narrower' : `${index.name} has no hierarchy`}</span
+			>
+		{:else}
+			<WordSwitch
+				on={pick.withNarrower}
+				title="Whether it stands for what is narrower too"
+				onChange={(withNarrower) => set({ withNarrower })}
+				>with narrower{#if facts && below > 0}{' '}· {pick.withNarrower ? facts.standsFor : 1 + below} headings{/if}</WordSwitch
+			>
+		{/if}
 		{#if pick.withNarrower && below > 0}
 			<button class="quiet-action !px-1.5 !py-px" onclick={() => (cutting = true)}
 				>{pick.cuts.length === 0 ? 'cut branches' : `${pick.cuts.length} cut`}</button

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { invalidateAll } from '$app/navigation';
 	import Panel from '../parts/Panel.svelte';
+	import Select from '../parts/Select.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { askRuns } from './runs';
 
@@ -34,12 +35,16 @@
 <Panel bind:open title="Log a search made elsewhere" {onClose}>
 	<form class="flex flex-col gap-3" onsubmit={save}>
 		<div class="flex gap-4">
-			<label class="flex flex-col gap-1"
-				><span>Subject index</span>
-				<select class="field" bind:value={indexCode}>
-					{#each store.columns as { code, name } (code)}<option value={code}>{name}</option>{/each}
-				</select></label
-			>
+			<div class="flex flex-col gap-1">
+				<span>Subject index</span>
+				<Select
+					class="min-h-8"
+					label="Subject index"
+					value={indexCode}
+					options={store.columns.map(({ code, name }) => ({ value: code, says: name }))}
+					onChange={(code) => (indexCode = code)}
+				/>
+			</div>
 			<label class="flex flex-col gap-1"
 				><span>Day</span><input class="field" type="date" required bind:value={at} /></label
 			>

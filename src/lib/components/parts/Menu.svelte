@@ -29,7 +29,7 @@
 			sideOffset={4}
 			align="end"
 		>
-			{#each items as item (item.says)}
+			{#each items as item, i (i)}
 				<DropdownMenu.Item
 					class="flex min-h-7 cursor-pointer items-center rounded px-2 py-0.5 outline-none data-[disabled]:opacity-50 data-[highlighted]:bg-wash {item.isHeading
 						? 'heading-voice'

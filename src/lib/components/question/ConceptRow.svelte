@@ -1,6 +1,9 @@
 <script lang="ts">
+	import Ellipsis from '@lucide/svelte/icons/ellipsis';
 	import Grip from '@lucide/svelte/icons/grip-vertical';
 	import { wordsOfConcept, type Concept } from '$core/crosswalk';
+	import Menu from '../parts/Menu.svelte';
+	import Select from '../parts/Select.svelte';
 	import WordSwitch from '../parts/WordSwitch.svelte';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
 	import ExcludePrice from './ExcludePrice.svelte';
@@ -26,25 +29,23 @@
 	let partName = $state('');
 	let over = $state(false);
 	let excluding = $state(false);
-	let select = $state<HTMLSelectElement>();
+	let partField = $state<HTMLElement>();
 
-	const PARTS = {
-		required: 'required: every record must have it',
-		waiting: 'waiting: recorded, not searched',
-		exclude: 'exclude: no record may have it'
-	} as const;
+	const PARTS = [
+		{ value: 'required', says: 'required: every record must have it' },
+		{ value: 'waiting', says: 'waiting: recorded, not searched' },
+		{ value: 'exclude', says: 'exclude: no record may have it' }
+	] as const;
 
 	/** Nothing is excluded before its price is seen. */
-	function setPart(chosen: HTMLSelectElement) {
-		const status = chosen.value as Concept['status'];
+	function setPart(status: Concept['status']) {
 		excluding = status === 'exclude';
-		if (excluding) chosen.value = concept.status;
-		else store.send({ kind: 'concept.set', id: concept.id, status });
+		if (!excluding) store.send({ kind: 'concept.set', id: concept.id, status });
 	}
 
 	function leavePrice() {
 		excluding = false;
-		select?.focus();
+		partField?.querySelector('button')?.focus();
 	}
 
 	function addWords() {
@@ -86,6 +87,17 @@
 			partName = '';
 		}
 	}
+
+	const rare = $derived([
+		{ says: 'Move up', disabled: place === 0, run: () => move(-1) },
+		{ says: 'Move down', disabled: place === store.concepts.length - 1, run: () => move(1) },
+		{ says: 'Split', disabled: words.length === 0, run: () => (parting = parting ? undefined : []) },
+		...others.map(({ id, name }) => ({
+			says: `Join with ${name}`,
+			run: () => store.send({ kind: 'concept.merge' as const, id: concept.id, into: id })
+		})),
+		{ says: 'Remove', run: () => store.send({ kind: 'concept.remove', id: concept.id }) }
+	]);
 </script>
 
 <li
@@ -113,61 +125,31 @@
 			ondragstart={onDragStart}><Grip size={16} aria-hidden="true" /></span
 		>
 		<div class="min-w-0 flex-1">
-			<input
-				class="field w-full font-semibold"
-				aria-label="Name of concept {place + 1}"
-				value={concept.name}
-				maxlength="200"
-				onchange={(event) =>
-					store.send({ kind: 'concept.set', id: concept.id, name: event.currentTarget.value })}
-				onkeydown={(event) => {
-					if (event.altKey && event.key === 'ArrowUp') move(-1, event);
-					if (event.altKey && event.key === 'ArrowDown') move(1, event);
-				}}
-			/>
-			<select
-				class="mt-1 min-h-6 w-full rounded border bg-leaf px-1 py-0.5 text-xs"
-				aria-label="Part of {concept.name} in the search"
-				value={concept.status}
-				bind:this={select}
-				onchange={(event) => setPart(event.currentTarget)}
-			>
-				{#each Object.entries(PARTS) as [status, says] (status)}<option value={status}>{says}</option>{/each}
-			</select>
-			<div class="mt-1 flex flex-wrap items-center text-xs">
-				<button
-					class="quiet-action !px-1.5"
-					disabled={place === 0}
-					aria-label="Move {concept.name} up"
-					onclick={() => move(-1)}>Up</button
+			<div class="flex items-center gap-1">
+				<input
+					class="field min-w-0 flex-1 font-semibold"
+					aria-label="Name of concept {place + 1}"
+					value={concept.name}
+					maxlength="200"
+					onchange={(event) =>
+						store.send({ kind: 'concept.set', id: concept.id, name: event.currentTarget.value })}
+					onkeydown={(event) => {
+						if (event.altKey && event.key === 'ArrowUp') move(-1, event);
+						if (event.altKey && event.key === 'ArrowDown') move(1, event);
+					}}
+				/>
+				<Menu class="!px-1.5" label="More for {concept.name}" items={rare}
+					><Ellipsis size={16} aria-hidden="true" /></Menu
 				>
-				<button
-					class="quiet-action !px-1.5"
-					disabled={place === store.concepts.length - 1}
-					aria-label="Move {concept.name} down"
-					onclick={() => move(1)}>Down</button
-				>
-				<button
-					class="quiet-action !px-1.5"
-					disabled={words.length === 0}
-					onclick={() => (parting = parting ? undefined : [])}>Split</button
-				>
-				{#if others.length > 0}
-					<select
-						class="mx-1 min-h-6 w-20 rounded border bg-leaf px-1 py-0.5 text-quiet"
-						aria-label="Join {concept.name} with"
-						value=""
-						onchange={(event) =>
-							store.send({ kind: 'concept.merge', id: concept.id, into: event.currentTarget.value })}
-					>
-						<option value="">Join with</option>
-						{#each others as other (other.id)}<option value={other.id}>{other.name}</option>{/each}
-					</select>
-				{/if}
-				<button
-					class="quiet-action !px-1.5"
-					onclick={() => store.send({ kind: 'concept.remove', id: concept.id })}>Remove</button
-				>
+			</div>
+			<div bind:this={partField} class="mt-1 text-xs">
+				<Select
+					class="w-full"
+					label="Part of {concept.name} in the search"
+					value={concept.status}
+					options={PARTS}
+					onChange={setPart}
+				/>
 			</div>
 		</div>
 	</div>

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { Popover } from 'bits-ui';
 	import type { Word } from '$core/crosswalk';
+	import Select from '../parts/Select.svelte';
 	import WordSwitch from '../parts/WordSwitch.svelte';
 	import { lanesAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
@@ -90,18 +91,16 @@
 				</div>
 			</div>
 			{#if store.concepts.length > 1}
-				<label class="block text-xs">
+				<div class="text-xs">
 					<span class="text-quiet">Belongs to</span>
-					<select
-						class="mt-0.5 block w-full rounded border bg-leaf px-1 py-0.5"
+					<Select
+						class="mt-0.5 flex w-full"
+						label="Concept that “{word.text}” belongs to"
 						value={word.conceptId}
-						onchange={(event) =>
-							store.send({ kind: 'word.set', id: word.id, conceptId: event.currentTarget.value })}
-					>
-						{#each store.concepts as concept (concept.id)}<option value={concept.id}>{concept.name}</option
-							>{/each}
-					</select>
-				</label>
+						options={store.concepts.map(({ id, name }) => ({ value: id, says: name }))}
+						onChange={(conceptId) => store.send({ kind: 'word.set', id: word.id, conceptId })}
+					/>
+				</div>
 			{/if}
 			<div class="flex gap-2 border-t pt-2">
 				<a

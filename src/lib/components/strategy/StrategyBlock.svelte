@@ -3,6 +3,7 @@
 	import type { Block, BlockYield } from '$core/search';
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
 	import { crosswalkAt } from '../inquiry/addresses';
+	import Select from '../parts/Select.svelte';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
 	import StrategyLine from './StrategyLine.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
@@ -10,6 +11,11 @@
 	import { FIELD_WORDS } from './words';
 
 	/** One concept's part of the strategy. */
+	const FIELDS = Object.entries(FIELD_WORDS).map(([value, says]) => ({
+		value: value as keyof typeof FIELD_WORDS,
+		says
+	}));
+
 	interface Props {
 		session: StrategySession;
 		index: IndexSummary;
@@ -99,23 +105,15 @@
 				href={crosswalkAt({ id: store.id, concept: block.id }, cellId(block.id, index.code))}
 				>Headings and suggestions</a
 			>
-			<label class="ml-auto flex items-center gap-1.5">
+			<span class="ml-auto flex items-center gap-1.5">
 				<span class="text-quiet">words are looked for</span>
-				<select
-					class="min-h-6 rounded border bg-leaf px-1"
+				<Select
+					label="Words of {block.name} are looked for"
 					value={session.settings.fields[block.id] ?? 'anywhere'}
-					onchange={(event) =>
-						session.set({
-							fields: {
-								...session.settings.fields,
-								[block.id]: event.currentTarget.value as keyof typeof FIELD_WORDS
-							}
-						})}
-				>
-					{#each Object.entries(FIELD_WORDS) as [field, said] (field)}<option value={field}>{said}</option
-						>{/each}
-				</select>
-			</label>
+					options={FIELDS}
+					onChange={(field) => session.set({ fields: { ...session.settings.fields, [block.id]: field } })}
+				/>
+			</span>
 		</footer>
 	{/if}
 </section>

@@ -9,6 +9,7 @@
 	import RecordList from '$lib/components/records/RecordList.svelte';
 	import RecordView from '$lib/components/records/RecordView.svelte';
 	import { number } from '$lib/components/parts/numbers';
+	import Select from '$lib/components/parts/Select.svelte';
 
 	/** What a strategy finds, or what a run found: the list, with the record in hand beside it. */
 	let { data } = $props();
@@ -96,16 +97,15 @@
 		{:else}
 			<a class="quiet-action !py-0 text-xs" href={strategyAt(place, data.code)}>Strategy</a>
 		{/if}
-		<label class="ml-auto flex items-center gap-1.5">
+		<span class="ml-auto flex items-center gap-1.5">
 			<span class="text-quiet">sort</span>
-			<select
-				class="min-h-6 rounded border bg-leaf px-1"
+			<Select
+				label="Sort"
 				value={data.sort}
-				onchange={(event) => void show({ sort: event.currentTarget.value, from: '', record: '' })}
-			>
-				{#each SORTS as [value, said] (value)}<option {value}>{said}</option>{/each}
-			</select>
-		</label>
+				options={SORTS.map(([value, says]) => ({ value, says }))}
+				onChange={(sort) => void show({ sort, from: '', record: '' })}
+			/>
+		</span>
 	{/if}
 </div>
 

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { counted, number } from '$lib/components/parts/numbers';
+	import Select from '$lib/components/parts/Select.svelte';
 	import PlainBar from '$lib/components/frame/PlainBar.svelte';
 	import { RULE_WORDS, SEVERITY_WORDS } from '$lib/components/indexes/rules';
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';
@@ -7,14 +8,15 @@
 	let { data } = $props();
 	const report = $derived(data.job.report);
 	const rules = $derived(Object.entries(report?.findingCounts ?? {}).sort((a, b) => b[1] - a[1]));
-	let rule = $state('');
+	const ALL = 'all';
+	let rule = $state(ALL);
 	let text = $state('');
 
 	const SHOWN = 300;
 	const found = $derived(
 		(report?.findings ?? []).filter(
 			(finding) =>
-				(rule === '' || finding.rule === rule) &&
+				(rule === ALL || finding.rule === rule) &&
 				(text === '' ||
 					`${finding.message} ${finding.subject ?? ''}`.toLowerCase().includes(text.toLowerCase()))
 		)
@@ -73,15 +75,22 @@
 			<section class="space-y-3">
 				<div class="flex flex-wrap items-end gap-4">
 					<h2 class="text-base font-semibold">What was found</h2>
-					<label>
+					<div class="flex items-center gap-1">
 						<span class="text-quiet">Rule</span>
-						<select class="ml-1 rounded border bg-leaf px-2 py-1" bind:value={rule}>
-							<option value="">all</option>
-							{#each rules as [name, count] (name)}<option value={name}
-									>{RULE_WORDS[name] ?? name} ({number(count)})</option
-								>{/each}
-						</select>
-					</label>
+						<Select
+							class="min-h-8"
+							label="Rule"
+							value={rule}
+							options={[
+								{ value: ALL, says: 'all' },
+								...rules.map(([name, count]) => ({
+									value: name,
+									says: `${RULE_WORDS[name] ?? name} (${number(count)})`
+								}))
+							]}
+							onChange={(chosen) => (rule = chosen)}
+						/>
+					</div>
 					<label>
 						<span class="text-quiet">Holding</span>
 						<input class="field ml-1 w-56" bind:value={text} />
