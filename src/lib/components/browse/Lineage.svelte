@@ -17,6 +17,8 @@
 	import BranchTree from '../tree/BranchTree.svelte';
 	import MarkedBar from './MarkedBar.svelte';
 	import { setAside, standing, togglePick } from '../inquiry/picking';
+	import HeadingRecords from './HeadingRecords.svelte';
+	import PlacePicture from './PlacePicture.svelte';
 	import SheetBody from './SheetBody.svelte';
 
 	let { index, sheet }: { index: IndexSummary; sheet: HeadingSheet } = $props();
@@ -207,7 +209,10 @@
 					>
 					{#if pick?.role === 'rejected'}<span class="text-warn">Rejected for this concept</span>{/if}
 				</div>
-				<SheetBody {sheet} {index} {at} />
+				<SheetBody {sheet} {index} {at}>
+					{#snippet records()}{#if index.records > 0}<HeadingRecords {sheet} {index} />{/if}{/snippet}
+					{#snippet picture()}<PlacePicture {sheet} {at} />{/snippet}
+				</SheetBody>
 				<p class="mt-3 h-5 text-xs text-quiet">
 					{#if after}<a href={at(after.id)} class="hover:underline">↓ <HeadingText label={after.label} /></a
 						>{/if}

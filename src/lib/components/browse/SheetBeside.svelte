@@ -85,7 +85,7 @@
 					>{/each}
 			</p>
 		{/if}
-		<div class="space-y-3"><SheetBody {sheet} {index} {at} isBeside /></div>
+		<div class="space-y-3"><SheetBody {sheet} {index} {at} /></div>
 	{:else}
 		<p class="text-quiet">Go to a row: its note, dates and entry terms stand here.</p>
 	{/if}

@@ -1,8 +1,7 @@
 <script lang="ts">
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
 	import type { HeadingSheet } from '$lib/server/browse/look-up';
-	import HeadingRecords from './HeadingRecords.svelte';
-	import PlacePicture from './PlacePicture.svelte';
+	import type { Snippet } from 'svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 
 	/** The entry of a heading: notes, dates, entry terms, aspects, related headings. */
@@ -10,10 +9,11 @@
 		sheet: HeadingSheet;
 		index: IndexSummary;
 		at: (heading: string) => string;
-		/** Beside a display: without the pictures. */
-		isBeside?: boolean;
+		/** Pictures, where there is room; they come from outside, so that who has none does not load them. */
+		records?: Snippet;
+		picture?: Snippet;
 	}
-	let { sheet, index, at, isBeside = false }: Props = $props();
+	let { sheet, index, at, records, picture }: Props = $props();
 	const notes = $derived(sheet.notes.filter(({ kind }) => kind !== 'history'));
 	const history = $derived(sheet.notes.filter(({ kind }) => kind === 'history'));
 	const others = $derived(sheet.labels.filter(({ text }) => text !== sheet.label));
@@ -37,7 +37,7 @@
 {#if notes.length === 0}
 	<p class="text-quiet">{index.name} gives no scope note for this heading.</p>
 {/if}
-{#if index.records > 0 && !isBeside}<HeadingRecords {sheet} {index} />{/if}
+{@render records?.()}
 <dl class="space-y-3">
 	{#if sheet.entryTerms.length > 0}
 		<div>
@@ -137,10 +137,10 @@
 			<dd>{sheet.notation}</dd>
 		</div>
 	{/if}
-	{#if !isBeside && sheet.broader.length + sheet.narrower.length > 0}
+	{#if picture && sheet.broader.length + sheet.narrower.length > 0}
 		<div>
 			<dt class="mb-1 text-xs text-quiet">Place in the hierarchy</dt>
-			<dd><PlacePicture {sheet} {at} /></dd>
+			<dd>{@render picture()}</dd>
 		</div>
 	{/if}
 </dl>
