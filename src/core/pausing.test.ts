@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { finished, InTurns, type Pausing } from './pausing';
+import { runToEnd, InTurns, type Pausing } from './pausing';
 
 function* steps(done: number[], count: number): Pausing<string> {
 	for (let step = 0; step < count; step++) {
@@ -23,7 +23,7 @@ describe('work that pauses', () => {
 					work.turn(turn, () => clock++);
 					expect(inTurns.length - before).toBeLessThanOrEqual(turn);
 				}
-				expect(work.finish()).toBe(finished(steps(whole, count)));
+				expect(work.finish()).toBe(runToEnd(steps(whole, count)));
 				expect(work.finish()).toBe(`${count} steps`);
 				expect(inTurns).toEqual(whole);
 			})

@@ -5,7 +5,7 @@ export type Pausing<T> = Generator<void, T, void>;
 export const BETWEEN_PAUSES = 2_000;
 
 /** Goes through to the end without a pause. */
-export function finished<T>(work: Pausing<T>): T {
+export function runToEnd<T>(work: Pausing<T>): T {
 	for (;;) {
 		const step = work.next();
 		if (step.done) return step.value;
@@ -29,7 +29,7 @@ export class InTurns<T> {
 	}
 
 	finish(): T {
-		this.result ??= { value: finished(this.work) };
+		this.result ??= { value: runToEnd(this.work) };
 		return this.result.value;
 	}
 }

@@ -1,5 +1,5 @@
 /** One edition of a vocabulary in memory: all that lookup and browsing need, and no more. */
-import { finished, type Pausing } from '../pausing';
+import { runToEnd, type Pausing } from '../pausing';
 import { LabelIndex } from '../lookup/label-index';
 import { Hierarchy } from '../vocabulary/hierarchy';
 import {
@@ -38,7 +38,7 @@ export class EditionIndex {
 	) {}
 
 	static build(data: VocabularyData): EditionIndex {
-		return finished(EditionIndex.prepare(data))(LabelIndex.build(data));
+		return runToEnd(EditionIndex.prepare(data))(LabelIndex.build(data));
 	}
 
 	/** All but the labels, which another thread may still be filing. O(headings), and n log n for their names. */

@@ -1,5 +1,5 @@
 /** Reads a SKOS vocabulary from a stream of RDF statements, whatever syntax they came in. This file is long: every statement may change what an earlier one meant, so one class holds them all. */
-import { finished, type Pausing } from '../pausing';
+import { runToEnd, type Pausing } from '../pausing';
 import { LabelIndex } from '../lookup/label-index';
 import { completeRelations, labelFindings, linkFindings } from '../edition/integrity';
 import type {
@@ -65,8 +65,8 @@ export class SkosReader {
 
 	finish(): VocabularyReading {
 		const reading = this.gather();
-		finished(this.inspectLinks(reading));
-		finished(this.inspectLabels(reading, LabelIndex.build(reading.data)));
+		runToEnd(this.inspectLinks(reading));
+		runToEnd(this.inspectLabels(reading, LabelIndex.build(reading.data)));
 		return reading;
 	}
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { finished } from '../pausing';
+import { runToEnd } from '../pausing';
 import { fold, key, variantKeyOfFold } from '../text';
 import { vocabularyOf } from '../vocabulary/make.test-aid';
 import { pack, unpack } from '../vocabulary/packed';
@@ -60,7 +60,7 @@ describe('filing labels', () => {
 				});
 				// As it goes from thread to thread, and into a pack and out again.
 				const filed = filedFromSections(unpack(pack(filedToSections(filing.file(listing)))));
-				const [own, whole] = [finished(LabelIndex.prepare(data, labels))(filed), LabelIndex.build(data)];
+				const [own, whole] = [runToEnd(LabelIndex.prepare(data, labels))(filed), LabelIndex.build(data)];
 				for (const text of [...texts, ...data.headings.map(({ labels }) => labels[0].text)])
 					expect(headingsMatching(own, [text])).toEqual(headingsMatching(whole, [text]));
 				for (const table of ['variant', 'stemmed'] as const)

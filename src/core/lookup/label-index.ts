@@ -1,5 +1,5 @@
 /** Every label of a vocabulary, filed under the forms by which it can be found. */
-import { BETWEEN_PAUSES, finished, type Pausing } from '../pausing';
+import { BETWEEN_PAUSES, runToEnd, type Pausing } from '../pausing';
 import { isAcronymOf, key, LONGEST_ACRONYM, splitQualifier } from '../text';
 import type { AcronymPair } from '../text';
 import { HashTable, Rows, StringTable, type Section } from '../vocabulary/packed';
@@ -41,7 +41,7 @@ export class LabelIndex {
 			label: ({ text }) => (filing.addLabel(text), count.labels++),
 			note: ({ text }) => (filing.addNote(text), count.notes++)
 		});
-		return finished(LabelIndex.prepare(data, labels))(filing.file(listing));
+		return runToEnd(LabelIndex.prepare(data, labels))(filing.file(listing));
 	}
 
 	/** All but what the labels come to, which are filed in the order of `listingOf`. O(labels). */

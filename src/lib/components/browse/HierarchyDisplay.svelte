@@ -15,7 +15,7 @@
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import { narrowerBranches, type Branch } from '../tree/branches';
-	import { setAside, standing, togglePick } from '../inquiry/picking';
+	import { setAside, pickFor, togglePick } from '../inquiry/picking';
 	import { VirtualRows } from './virtual.svelte';
 
 	/** The hierarchical display: the whole tree of an index, opened as far as a person likes, or only what a filter leaves. */
@@ -151,7 +151,7 @@
 	const visit = (branch: Branch) => goto(lineageAt(place, index.code, branch.heading.id));
 	const pick = (branch: Branch) => togglePick(store, concept, index, [branch.heading]);
 	const isPicked = (branch: Branch) => {
-		const known = standing(store, concept, index.code, [branch.heading]);
+		const known = pickFor(store, concept, index.code, [branch.heading]);
 		return known !== undefined && known.role !== 'rejected';
 	};
 

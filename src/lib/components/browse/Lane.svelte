@@ -11,7 +11,7 @@
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
-	import { standing, togglePick } from '../inquiry/picking';
+	import { pickFor, togglePick } from '../inquiry/picking';
 	import PickMark from './PickMark.svelte';
 	import { LOOSE, REASONS } from '../marks/reasons';
 
@@ -48,7 +48,7 @@
 
 {#snippet row(match: LookupMatch)}
 	{@const headings = refs(match)}
-	{@const pick = standing(store, concept, index.code, headings)}
+	{@const pick = pickFor(store, concept, index.code, headings)}
 	<li
 		class="flex gap-2 px-3 py-2 hover:bg-shade has-[a:focus-visible]:bg-wash"
 		class:marked={store.isMarked(index.code, headings)}

@@ -16,7 +16,7 @@
 	import { broaderBranches, narrowerBranches, type Branch } from '../tree/branches';
 	import BranchTree from '../tree/BranchTree.svelte';
 	import MarkedBar from './MarkedBar.svelte';
-	import { setAside, standing, togglePick } from '../inquiry/picking';
+	import { setAside, pickFor, togglePick } from '../inquiry/picking';
 	import HeadingRecords from './HeadingRecords.svelte';
 	import PlacePicture from './PlacePicture.svelte';
 	import SheetBody from './SheetBody.svelte';
@@ -44,7 +44,7 @@
 
 	const above = $derived(broaderBranches(sheet.paths));
 	const below = $derived(narrowerBranches(sheet.narrower, opened, children));
-	const pick = $derived(standing(store, concept, index.code, [sheet]));
+	const pick = $derived(pickFor(store, concept, index.code, [sheet]));
 	const picked = $derived(pick !== undefined && pick.role !== 'rejected');
 	const pickedUris = $derived(
 		new Set(

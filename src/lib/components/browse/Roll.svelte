@@ -10,7 +10,7 @@
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { number } from '../parts/numbers';
 	import HeadingText from '../marks/HeadingText.svelte';
-	import { setAside, standing, togglePick } from '../inquiry/picking';
+	import { setAside, pickFor, togglePick } from '../inquiry/picking';
 	import PickMark from './PickMark.svelte';
 	import { VirtualRows } from './virtual.svelte';
 
@@ -162,7 +162,7 @@
 				aria-posinset={i + 1}
 			>
 				{#if line}
-					{@const known = standing(store, concept, index.code, line.headings)}
+					{@const known = pickFor(store, concept, index.code, line.headings)}
 					<PickMark
 						name={line.headings.map(({ label }) => label).join(' together with ')}
 						concept={concept?.name}

@@ -4,7 +4,7 @@
 	import { lineageAt } from '../inquiry/addresses';
 	import { currentConcept, placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import { setAside, standing, togglePick } from '../inquiry/picking';
+	import { setAside, pickFor, togglePick } from '../inquiry/picking';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import { counted, number } from '../parts/numbers';
 	import SheetBody from './SheetBody.svelte';
@@ -16,7 +16,7 @@
 	const place = $derived(placeOf(store));
 	let sheet = $state.raw<HeadingSheet>();
 	let problem = $state('');
-	const known = $derived(sheet && standing(store, concept, index.code, [sheet]));
+	const known = $derived(sheet && pickFor(store, concept, index.code, [sheet]));
 	const isPicked = $derived(known !== undefined && known.role !== 'rejected');
 
 	$effect(() => {

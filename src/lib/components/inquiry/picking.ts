@@ -8,7 +8,7 @@ interface Ref {
 }
 
 /** How a heading, or several together, stands in a cell. */
-export function standing(
+export function pickFor(
 	store: InquiryStore,
 	concept: Concept | undefined,
 	code: string,
@@ -31,7 +31,7 @@ export function togglePick(
 	headings: readonly Ref[]
 ): void {
 	if (!concept) return;
-	const known = standing(store, concept, index.code, headings);
+	const known = pickFor(store, concept, index.code, headings);
 	if (known && known.role !== 'rejected') store.send({ kind: 'pick.remove', id: known.id });
 	else addPick(store, concept, index, headings);
 }

@@ -6,7 +6,7 @@
 	import { lineageAt, recordsAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import { addPick, setAside, standing, togglePick } from '../inquiry/picking';
+	import { addPick, setAside, pickFor, togglePick } from '../inquiry/picking';
 	import HeadingText from '../marks/HeadingText.svelte';
 
 	/** One record in full. Its headings are live: picked, set aside, or neither, each one key from the next. */
@@ -52,7 +52,7 @@
 	/** Picks the heading under its aspect as well; where that is so already, no longer. */
 	function pickWithAspect({ uri, label, aspect }: TaggedHeading) {
 		if (!concept || aspect === null) return;
-		const known = standing(store, concept, index.code, [{ uri, label }]);
+		const known = pickFor(store, concept, index.code, [{ uri, label }]);
 		if (!known || known.role === 'rejected')
 			return addPick(store, concept, index, [{ uri, label }], { aspects: [aspect] });
 		store.send({
@@ -110,7 +110,7 @@
 	</h3>
 	<ul class="border-y">
 		{#each sheet.headings as tagged (tagged.uri + (tagged.aspect ?? ''))}
-			{@const known = concept && standing(store, concept, index.code, [tagged])}
+			{@const known = concept && pickFor(store, concept, index.code, [tagged])}
 			{@const elsewhere = conceptsWith(tagged.uri).filter(({ id }) => id !== concept?.id)}
 			{@const picked = known !== undefined && known.role !== 'rejected'}
 			<!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions (a row of keys: each is also a button in it) -->

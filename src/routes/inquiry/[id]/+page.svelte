@@ -3,7 +3,7 @@
 	import { page } from '$app/state';
 	import { cellId, isThin } from '$core/crosswalk';
 	import CellSheet from '$lib/components/crosswalk/CellSheet.svelte';
-	import Matrix from '$lib/components/crosswalk/Matrix.svelte';
+	import CrosswalkGrid from '$lib/components/crosswalk/CrosswalkGrid.svelte';
 	import TakeAway from '$lib/components/crosswalk/TakeAway.svelte';
 	import TakeIn from '$lib/components/crosswalk/TakeIn.svelte';
 	import { useKeys } from '$lib/components/parts/keys.svelte';
@@ -168,7 +168,7 @@
 					<button class="quiet-action" onclick={() => show({ show: '' })}>Show all cells</button>
 				</p>
 			{:else}
-				<Matrix current={inHand ? cell : undefined} {concepts} {standingOut} {reading} onOpen={open} />
+				<CrosswalkGrid current={inHand ? cell : undefined} {concepts} {standingOut} {reading} onOpen={open} />
 			{/if}
 		</div>
 		{#if inHand}
