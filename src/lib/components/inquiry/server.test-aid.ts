@@ -1,5 +1,5 @@
 /** An inquiry's server in memory: what it does with commands is what the real one does, over a line that may fail. */
-import { apply, describe, reconcile, type Change, type Inquiry } from '$core/crosswalk';
+import { apply, describe, reconcile, type Change, type Inquiry } from '../../../core/crosswalk';
 import type { Sent } from './inquiry-store.svelte';
 
 interface Logged {
