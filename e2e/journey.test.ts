@@ -97,7 +97,7 @@ describe('from a word to the crosswalk', () => {
 			waitUntil: 'networkidle0'
 		});
 		await page.type('aside textarea', 'Naps are under Breaks and rest.');
-		await page.click('aside button[role=switch]');
+		await page.keyboard.press('Tab');
 		await page.waitForFunction(() => document.querySelector('[data-saving]')?.textContent?.includes('Saved'));
 		// What was changed is counted anew, a moment after it is saved.
 		await waitForText(page, cell(sleepAndRest, 1), '393 of 678');
