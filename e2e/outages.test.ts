@@ -163,7 +163,9 @@ describe('a server', () => {
 			});
 			return ((await response.json()) as { job: string }).job;
 		};
-		const jobs = await Promise.all(['1', '2', '3'].map(upload));
+		// One after the other: sent at once, any of them could be the last to arrive.
+		const jobs: string[] = [];
+		for (const edition of ['1', '2', '3']) jobs.push(await upload(edition));
 		const waiting = (await (await ask(`/api/v1/jobs/${jobs[2]}`)).json()) as {
 			state: string;
 			ahead?: number;

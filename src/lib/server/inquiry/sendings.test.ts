@@ -116,7 +116,10 @@ describe('what windows send', () => {
 				);
 				const known = new Set<string>();
 				for (const { i, unseen } of queue.sort((a, b) => a.at - b.at)) {
-					const { command, ...sender } = { ...sent[i], base: Math.max(opened.revision, memory.revision - unseen) };
+					const { command, ...sender } = {
+						...sent[i],
+						base: Math.max(opened.revision, memory.revision - unseen)
+					};
 					memory.delays = [0];
 					const answer = await memory.fetch(`/inquiry/${id}/commands`, {
 						body: JSON.stringify({ command, ...sender })
