@@ -1,5 +1,7 @@
 /** Parts of what may come in from outside that every wing has. */
 import * as v from 'valibot';
+import type { WordField } from '../../core/crosswalk/types';
+import { WORD_FIELDS } from '../../core/search';
 
 /** Names that every object has; nothing can be filed under them. */
 export const isFree = (name: string) => !(name in {});
@@ -13,15 +15,7 @@ export const many = <S extends v.GenericSchema>(item: S) => v.pipe(v.array(item)
 export const wholeNumber = v.pipe(v.number(), v.integer(), v.minValue(-1e9), v.maxValue(1e9));
 
 /** Where words are looked for. */
-export const wordField = v.picklist([
-	'anywhere',
-	'title',
-	'abstract',
-	'author',
-	'source',
-	'affiliation',
-	'funder'
-]);
+export const wordField = v.picklist(Object.keys(WORD_FIELDS) as WordField[]);
 
 /** A limit: values, or a range, or a period that ends with the present year. */
 export const limitSetting = v.strictObject({

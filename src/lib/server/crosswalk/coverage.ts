@@ -1,5 +1,5 @@
 /** What the cells of a crosswalk bring in records: coverage of each concept in each index. */
-import { cellId } from '../../../core/crosswalk';
+import { cellId, type Inquiry } from '../../../core/crosswalk';
 import {
 	evaluate,
 	leavesOf,
@@ -13,7 +13,7 @@ import { allow, type Person } from '../people/access';
 import { connection } from '../db/client';
 import { currentIndexes, type CurrentIndex } from '../vocabulary/editions';
 import { loadInquiry } from '../inquiry/inquiry-rows';
-import { findRecords } from '../search/search';
+import { findRecordsIn } from '../search/search';
 import { setsOf } from '../records/sets';
 import { searchVocabulary } from '../records/searched-vocabulary';
 
@@ -31,11 +31,23 @@ export async function coverageOf(
 	person: Person | undefined,
 	inquiryId: string
 ): Promise<Record<string, CellCoverage>> {
+	const { inquiry, indexes } = await loaded(person, inquiryId);
+	return coverageIn(inquiry, indexes);
+}
+
+async function loaded(person: Person | undefined, inquiryId: string) {
 	allow(person, 'read');
 	const [{ inquiry }, indexes] = await Promise.all([
 		loadInquiry(connection().db, inquiryId, false),
 		currentIndexes()
 	]);
+	return { inquiry, indexes };
+}
+
+async function coverageIn(
+	inquiry: Inquiry,
+	indexes: readonly CurrentIndex[]
+): Promise<Record<string, CellCoverage>> {
 	const wanted = indexes.filter(
 		({ index }) => index.records > 0 && inquiry.about.indexes.includes(index.code)
 	);
@@ -70,13 +82,13 @@ export interface Figures {
 }
 
 export async function figuresOf(person: Person | undefined, inquiryId: string): Promise<Figures> {
-	const [cells, { inquiry }] = await Promise.all([
-		coverageOf(person, inquiryId),
-		loadInquiry(connection().db, inquiryId, false)
-	]);
-	const known = new Set((await currentIndexes()).map(({ index }) => index.code));
+	const { inquiry, indexes } = await loaded(person, inquiryId);
+	const known = new Set(indexes.map(({ index }) => index.code));
 	const codes = inquiry.about.indexes.filter((code) => known.has(code));
-	const counts = await Promise.all(codes.map((code) => findRecords(inquiryId, code)));
+	const [cells, counts] = await Promise.all([
+		coverageIn(inquiry, indexes),
+		Promise.all(codes.map((code) => findRecordsIn(inquiry, code)))
+	]);
 	const found = codes.map((code, i) => {
 		const { faults, result } = counts[i];
 		return [code, faults.length > 0 ? null : result.size] as const;

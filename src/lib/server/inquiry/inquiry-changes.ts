@@ -1,5 +1,5 @@
 /** Changing an inquiry, by commands that are logged, can be undone, and never overwrite silently. */
-import { and, asc, desc, eq, gt, lt, notInArray, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, lt, notInArray, sql, type SQL } from 'drizzle-orm';
 import {
 	cellId,
 	CommandError,
@@ -125,29 +125,29 @@ async function changesOfOthers(
 	id: string,
 	{ base, client, also = [] }: Sender
 ): Promise<OtherChange[]> {
-	return tx
-		.select({
-			revision: changes.revision,
-			at: changes.at,
-			person: personName,
-			summary: changes.summary,
-			rows: changes.rows
-		})
-		.from(changes)
-		.leftJoin(people, eq(people.id, changes.personId))
-		.where(
-			and(
-				eq(changes.inquiryId, id),
-				gt(changes.revision, base),
-				notInArray(changes.client, [client, ...also])
-			)
-		)
-		.orderBy(asc(changes.revision));
+	return changesAfter(tx, id, base, notInArray(changes.client, [client, ...also]));
 }
 
 /** The local person has no row; others that have none came with a document from elsewhere. */
 const personName = sql<string>`case when ${changes.personId} = ${LOCAL_PERSON.id}
 	then coalesce(${people.name}, ${LOCAL_PERSON.name}) else coalesce(${people.name}, 'somebody elsewhere') end`;
+
+/** What was changed after a revision, oldest first, and by whom. */
+function changesAfter(db: Queries, id: string, revision: number, which?: SQL) {
+	return db
+		.select({
+			revision: changes.revision,
+			rows: changes.rows,
+			summary: changes.summary,
+			at: changes.at,
+			client: changes.client,
+			person: personName
+		})
+		.from(changes)
+		.leftJoin(people, eq(people.id, changes.personId))
+		.where(and(eq(changes.inquiryId, id), gt(changes.revision, revision), which))
+		.orderBy(asc(changes.revision));
+}
 
 function collision(met: Collision[], others: OtherChange[]): ServiceError {
 	const last = others[others.length - 1];
@@ -208,19 +208,7 @@ export async function changesSince(person: Person | undefined, id: string, revis
 	const { db } = connection();
 	const [[about], rows] = await Promise.all([
 		db.select({ revision: inquiries.revision }).from(inquiries).where(eq(inquiries.id, id)),
-		db
-			.select({
-				revision: changes.revision,
-				rows: changes.rows,
-				summary: changes.summary,
-				at: changes.at,
-				client: changes.client,
-				person: personName
-			})
-			.from(changes)
-			.leftJoin(people, eq(people.id, changes.personId))
-			.where(and(eq(changes.inquiryId, id), gt(changes.revision, revision)))
-			.orderBy(asc(changes.revision))
+		changesAfter(db, id, revision)
 	]);
 	if (!about) throw noInquiry(id);
 	return { changes: rows, revision: about.revision, ...(await reversible(db, id)) };

@@ -188,10 +188,12 @@ interface Prepared extends Searchable {
 
 /** The strategy of an inquiry for an index; with commands, as it would be if they were carried out. */
 async function prepare(inquiryId: string, code: string, trial: readonly Command[]): Promise<Prepared> {
-	const [{ inquiry: found }, at] = await Promise.all([
-		loadInquiry(connection().db, inquiryId, false),
-		searchable(code)
-	]);
+	const { inquiry } = await loadInquiry(connection().db, inquiryId, false);
+	return prepareIn(inquiry, code, trial);
+}
+
+async function prepareIn(found: Inquiry, code: string, trial: readonly Command[]): Promise<Prepared> {
+	const at = await searchable(code);
 	if (!found.about.indexes.includes(code))
 		throw new ServiceError(404, 'index-not-used', 'This inquiry does not use that subject index.');
 	let inquiry = found;
@@ -311,7 +313,13 @@ export async function tryCommands(
 
 /** What the strategy of an inquiry finds as it stands. */
 export async function findRecords(inquiryId: string, code: string) {
-	const prepared = await prepare(inquiryId, code, []);
+	const { inquiry } = await loadInquiry(connection().db, inquiryId, false);
+	return findRecordsIn(inquiry, code);
+}
+
+/** The same of an inquiry that is at hand. */
+export async function findRecordsIn(inquiry: Inquiry, code: string) {
+	const prepared = await prepareIn(inquiry, code, []);
 	const result = await resultFor(prepared, prepared.strategy);
 	return { ...prepared, faults: allFaults(prepared), result };
 }
