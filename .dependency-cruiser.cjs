@@ -1,4 +1,4 @@
-/** Dependencies point one way: routes → components and server services → core. */
+/** Dependencies point one way: routes → components → client, routes → server, all → core. */
 module.exports = {
 	forbidden: [
 		{
@@ -20,10 +20,16 @@ module.exports = {
 			to: { path: '^(src/lib/server|src/routes)', dependencyTypesNot: ['type-only'] }
 		},
 		{
+			name: 'client-below-components',
+			severity: 'error',
+			from: { path: '^src/lib/client' },
+			to: { path: '^src/(lib/components|routes|lib/server)' }
+		},
+		{
 			name: 'server-not-on-interface',
 			severity: 'error',
 			from: { path: '^src/lib/server' },
-			to: { path: '^src/(lib/components|routes)' }
+			to: { path: '^src/(lib/components|lib/client|routes)' }
 		},
 		{
 			name: 'nothing-on-routes',

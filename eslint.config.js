@@ -34,8 +34,14 @@ export default ts.config(
 		rules: { '@typescript-eslint/no-floating-promises': 'error' }
 	},
 	{
+		// Screens talk to the server through one seam.
+		files: ['src/lib/components/**/*.{svelte,ts}', 'src/routes/**/*.svelte', 'src/lib/client/**/*.ts'],
+		ignores: ['src/lib/client/ask.ts', '**/*.test.ts'],
+		rules: { 'no-restricted-globals': ['error', { name: 'fetch', message: 'Use client/ask.' }] }
+	},
+	{
 		files: ['src/core/**/*.ts'],
-		ignores: ['**/*.test.ts'],
+		ignores: ['**/*.test.ts', '**/*.test-aid.ts'],
 		rules: {
 			'no-restricted-globals': ['error', 'window', 'document', 'process', 'Buffer', 'fetch', 'setTimeout'],
 			'no-restricted-properties': [

@@ -1,6 +1,6 @@
 import { defineConfig } from 'vite';
 
-// The import works in threads of its own, so they are bundled apart from the server.
+// The import works in a thread of its own, which is bundled apart from the server.
 export default defineConfig({
 	build: {
 		ssr: true,
@@ -8,7 +8,7 @@ export default defineConfig({
 		emptyOutDir: true,
 		target: 'node20',
 		rollupOptions: {
-			input: { import: 'src/lib/server/worker.ts', filing: 'src/lib/server/vocabulary/filing-thread.ts' },
+			input: { import: 'src/lib/server/worker.ts' },
 			output: { entryFileNames: '[name].js' }
 		}
 	}

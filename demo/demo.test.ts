@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { Parser } from 'n3';
 import { describe, expect, it } from 'vitest';
 import { apply, cellState, emptyInquiry, execute } from '../src/core/crosswalk';
+import { LabelIndex } from '../src/core/lookup/label-index';
 import { SkosReader } from '../src/core/formats/skos-read';
 import { lookup } from '../src/core/lookup';
 import { EditionIndex } from '../src/core/edition/edition-index';
@@ -17,7 +18,9 @@ async function vocabulary(code: string, next = false) {
 	const first = parseVocabularyText(source(code));
 	const text = next ? applyChanges(first, source(`${code}.next`)) : first;
 	for (const statement of new Parser().parse(await toTurtle(code, text))) reader.add(statement);
-	return reader.finish();
+	const reading = reader.finish();
+	reader.inspectLabels(reading, LabelIndex.build(reading.data));
+	return reading;
 }
 
 const loaded = new Map(

@@ -4,7 +4,15 @@ import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { onEnd } from './parts/ending.mjs';
-import { ensureBuild, ensureNodeModules, installDebian, root, say, Trouble } from './parts/fresh.mjs';
+import {
+	ensureBuild,
+	ensureNodeModules,
+	installDebian,
+	root,
+	say,
+	sourcesDigest,
+	Trouble
+} from './parts/fresh.mjs';
 import { startPostgres } from './parts/postgres.mjs';
 
 let passed = 0;
@@ -32,7 +40,8 @@ try {
 	ensureBuild();
 	postgres = await startPostgres(path.join(scratch, 'home'), { durable: false, asAdmin: true });
 	const report = path.join(scratch, 'report.json');
-	say('running the tests');
+	const seed = process.env.OAKMOSS_SEED ?? String(parseInt(sourcesDigest().slice(0, 7), 16));
+	say(`running the tests (OAKMOSS_SEED=${seed} draws the same random cases again)`);
 	spawnSync(
 		'npx',
 		[
@@ -46,7 +55,7 @@ try {
 		{
 			cwd: root,
 			stdio: ['ignore', 'inherit', 'inherit'],
-			env: { ...process.env, OAKMOSS_TEST_DATABASE: postgres.url }
+			env: { ...process.env, OAKMOSS_TEST_DATABASE: postgres.url, OAKMOSS_SEED: seed }
 		}
 	);
 	const { numPassedTests, numFailedTests, testResults } = JSON.parse(readFileSync(report, 'utf8'));

@@ -50,21 +50,22 @@ export function ensureNodeModules() {
 	writeFileSync(stamp, wanted);
 }
 
+const BUILT_FROM = [
+	'package-lock.json',
+	'package.json',
+	'svelte.config.js',
+	'vite.config.ts',
+	'vite.worker.config.ts'
+];
+
+/** Tells one state of the sources from another. */
+export const sourcesDigest = () =>
+	digest([...BUILT_FROM.map((file) => path.join(root, file)), ...filesBelow('src'), ...filesBelow('static')]);
+
 /** Builds when the sources have changed since the last build. */
 export function ensureBuild() {
 	const stamp = path.join(root, 'build/.oakmoss-sources');
-	const files = [
-		'package-lock.json',
-		'package.json',
-		'svelte.config.js',
-		'vite.config.ts',
-		'vite.worker.config.ts'
-	];
-	const wanted = digest([
-		...files.map((file) => path.join(root, file)),
-		...filesBelow('src'),
-		...filesBelow('static')
-	]);
+	const wanted = sourcesDigest();
 	if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
 	say('building');
 	const { status, stdout, stderr } = run('npm', ['run', '--silent', 'build']);

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { ask, inWords } from '$lib/client/ask';
 	import { messages } from '$lib/components/messages/messages.svelte';
 	import { goto, invalidateAll } from '$app/navigation';
 	import PlainBar from '$lib/components/frame/PlainBar.svelte';
@@ -10,29 +11,17 @@
 	let question = $state('');
 	let problem = $state('');
 	let showArchive = $state(false);
-	const AWAY = 'The server cannot be reached. What you typed is still here; try again in a moment.';
 
 	/** Asks the server and says in words what went wrong. */
-	async function ask<T>(at: string, method: string, body?: unknown): Promise<T | undefined> {
-		problem = '';
-		try {
-			const response = await fetch(at, {
-				method,
-				headers: { 'content-type': 'application/json' },
-				body: typeof body === 'string' ? body : JSON.stringify(body ?? {})
-			});
-			const answer = await response.json();
-			if (response.ok) return answer as T;
-			problem = answer.error.message;
-		} catch {
-			problem = AWAY;
-		}
-		return undefined;
+	async function call<T>(at: string, method: string, body: unknown = {}): Promise<T | undefined> {
+		const { value, fault } = await ask<T>(at, { method, body });
+		problem = fault ? inWords(fault, 'What you typed is still here; try again in a moment.') : '';
+		return value;
 	}
 
 	async function make(event: SubmitEvent) {
 		event.preventDefault();
-		const made = await ask<{ id: string }>('/api/v1/inquiries', 'POST', { title, question });
+		const made = await call<{ id: string }>('/api/v1/inquiries', 'POST', { title, question });
 		if (made) await goto(`/inquiry/${made.id}/question`);
 	}
 
@@ -41,14 +30,14 @@
 		const text = await field.files?.[0]?.text();
 		field.value = '';
 		if (text === undefined) return;
-		const made = await ask<{ id: string }>('/api/v1/inquiries', 'POST', text);
+		const made = await call<{ id: string }>('/api/v1/inquiries', 'POST', text);
 		if (!made) return;
 		await goto(`/inquiry/${made.id}`);
 		messages.say('The inquiry was taken in with its history.');
 	}
 
 	async function change(id: string, body: { archived?: boolean; removed?: boolean }) {
-		const done = await ask(`/inquiry/${id}/state`, 'PATCH', body);
+		const done = await call(`/inquiry/${id}/state`, 'PATCH', body);
 		if (done) await invalidateAll();
 		return done !== undefined;
 	}
@@ -62,7 +51,7 @@
 	}
 
 	async function copy(id: string) {
-		const made = await ask<{ id: string }>(`/inquiry/${id}/copy`, 'POST');
+		const made = await call<{ id: string }>(`/inquiry/${id}/copy`, 'POST');
 		if (!made) return;
 		await invalidateAll();
 		messages.say('Copied, with everything recorded.');

@@ -1,9 +1,7 @@
 /** One edition of a vocabulary in memory: all that lookup and browsing need, and no more. */
-import { runToEnd, type Pausing } from '../pausing';
 import { LabelIndex } from '../lookup/label-index';
 import { Hierarchy } from '../vocabulary/hierarchy';
 import {
-	HashFiling,
 	HashTable,
 	pack,
 	Rows,
@@ -13,13 +11,13 @@ import {
 	type Latin1Encoder,
 	type Section
 } from '../vocabulary/packed';
-import type { VocabularyData } from '../vocabulary/types';
+import type { HeadingData, VocabularyData } from '../vocabulary/types';
 
 /** How much of a scope note is kept at hand, for lists. */
 const NOTE_START = 160;
 
 /**
- * The form of a pack: raised whenever a word is filed differently or a section is laid out differently. A pack of another
+ * The form of a pack: raised whenever a word is indexed differently or a section is laid out differently. A pack of another
  * form is not read, and made anew from the rows of its edition.
  */
 export const PACK_FORM = '2';
@@ -37,38 +35,21 @@ export class EditionIndex {
 		private readonly places: HashTable
 	) {}
 
+	/** O(headings + total length of the labels and notes, and n log n for the orders). */
 	static build(data: VocabularyData): EditionIndex {
-		return runToEnd(EditionIndex.prepare(data))(LabelIndex.build(data));
-	}
-
-	/** All but the labels, which another thread may still be filing. O(headings), and n log n for their names. */
-	static *prepare(data: VocabularyData): Pausing<(labels: LabelIndex) => EditionIndex> {
 		const { headings } = data;
-		const filing = new HashFiling();
-		const keys = headings.map((heading) => heading.key);
-		const uris = headings.map((heading) => heading.uri);
-		for (const ids of [keys, uris]) {
-			ids.forEach((id, n) => filing.add(id, n));
-			yield;
-		}
-		const places = filing.table();
-		yield;
-		const texts: StringTable[] = [];
-		for (const strings of [
-			() => keys,
-			() => uris,
-			() => headings.map((heading) => heading.labels[0].text),
-			() => headings.map((heading) => startOfNote(heading.notes))
-		]) {
-			texts.push(StringTable.from(strings()));
-			yield;
-		}
-		const [keyTable, uriTable, names, noteStarts] = texts;
-		const retired = Uint8Array.from(headings, (heading) => (heading.retired === undefined ? 0 : 1));
-		const related = Rows.from(headings.map((heading) => heading.related));
-		const hierarchy = new Hierarchy(Rows.from(headings.map((heading) => heading.broader)));
-		return (labels) =>
-			new EditionIndex(keyTable, uriTable, names, noteStarts, retired, related, hierarchy, labels, places);
+		const table = (text: (heading: HeadingData) => string) => StringTable.from(headings.map(text));
+		return new EditionIndex(
+			table(({ key }) => key),
+			table(({ uri }) => uri),
+			table(({ labels }) => labels[0].text),
+			table(({ notes }) => startOfNote(notes)),
+			Uint8Array.from(headings, ({ retired }) => (retired === undefined ? 0 : 1)),
+			Rows.from(headings.map(({ related }) => related)),
+			new Hierarchy(Rows.from(headings.map(({ broader }) => broader))),
+			LabelIndex.build(data),
+			HashTable.from(headings.flatMap(({ key, uri }, n) => [[key, n] as const, [uri, n] as const]))
+		);
 	}
 
 	get size(): number {
@@ -130,7 +111,7 @@ export class EditionIndex {
 	}
 }
 
-function startOfNote(notes: VocabularyData['headings'][number]['notes']): string {
+function startOfNote(notes: HeadingData['notes']): string {
 	const note = notes.find(({ kind }) => kind === 'scope') ?? notes.find(({ kind }) => kind === 'definition');
 	if (!note) return '';
 	if (note.text.length <= NOTE_START) return note.text;

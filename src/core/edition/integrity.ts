@@ -1,7 +1,6 @@
 /** Integrity of a vocabulary: what is at odds with itself, what an import mends, and what it only reports. */
-import { LabelKind } from '../lookup/filing';
+import { LabelKind } from '../lookup/indexing';
 import type { LabelIndex } from '../lookup/label-index';
-import { BETWEEN_PAUSES, type Pausing } from '../pausing';
 import { fold } from '../text';
 import type { Finding, HeadingData, VocabularyData } from '../vocabulary/types';
 
@@ -50,13 +49,9 @@ export function completeRelations(data: VocabularyData): {
 	return { findings, ...counts };
 }
 
-/** Links that are at odds and that import leaves as they are, told one by one. O(links). */
-export function* linkFindings(data: VocabularyData, tell: (finding: Finding) => void): Pausing<void> {
-	for (const rule of [cycles, broaderAndRelated, orphans]) {
-		rule(data).forEach(tell);
-		yield;
-	}
-}
+/** Links that are at odds and that import leaves as they are. O(links). */
+export const linkFindings = (data: VocabularyData): Finding[] =>
+	[cycles, broaderAndRelated, orphans].flatMap((rule) => rule(data));
 
 /** Groups of headings that are, by broader links, above themselves (Tarjan's strongly connected components, 1972). */
 export function cyclesOf(broader: ReadonlyArray<readonly number[]>): number[][] {
@@ -147,20 +142,16 @@ function orphans(data: VocabularyData): Finding[] {
 }
 
 /**
- * Labels that are at odds with one another and that import leaves as they are, told one by one. Only labels that are
- * filed under one form are compared, and few are. O(labels + those compared).
+ * Labels that are at odds with one another and that import leaves as they are. Only labels that are
+ * indexed under one form are compared, and few are. O(labels + those compared).
  */
-export function* labelFindings(
-	{ headings }: VocabularyData,
-	labels: LabelIndex,
-	tell: (finding: Finding) => void
-): Pausing<void> {
+export function labelFindings({ headings }: VocabularyData, labels: LabelIndex): Finding[] {
+	const findings: Finding[] = [];
+	const tell = (finding: Finding) => void findings.push(finding);
 	const { texts, kinds, langs, languages, headings: targets } = labels.parts;
 	const preferred = new ByLanguage();
 	const folded = new ByLanguage();
-	const compared = yield* labelsAlike(labels);
-	for (const [i, label] of compared.entries()) {
-		if (i % BETWEEN_PAUSES === 0) yield;
+	for (const label of labelsAlike(labels)) {
 		const [text, lang] = [texts.at(label), languages[langs[label]]];
 		const [n] = targets.at(label);
 		if (kinds[label] === LabelKind.entry) {
@@ -189,18 +180,17 @@ export function* labelFindings(
 		preferred.of(lang).set(text, n);
 		folded.of(lang).set(foldedText, n);
 	}
+	return findings;
 }
 
 /** Displayed labels that share a form with a preferred one: the preferred first, each group by heading. O(labels). */
-function* labelsAlike({ parts, preferred }: LabelIndex): Pausing<number[]> {
+function labelsAlike({ parts, preferred }: LabelIndex): number[] {
 	const found = new Set<number>();
 	for (const group of parts.variant.groups()) {
 		if (group[0] >= preferred) continue;
 		for (const label of group) if (parts.kinds[label] !== LabelKind.hidden) found.add(label);
 	}
-	yield;
 	const labels = Uint32Array.from(found).sort();
-	yield;
 	const byHeading = (some: Uint32Array) => {
 		const headings = Array.from(some, (label) => parts.headings.at(label)[0]);
 		const order = Uint32Array.from(some.keys()).sort((a, b) => headings[a] - headings[b] || a - b);

@@ -4,6 +4,7 @@ import { apply, execute, type Command, type Inquiry } from '../crosswalk';
 import { crosswalkToCsv } from './crosswalk-csv';
 import { conceptUri, crosswalkToTurtle } from './crosswalk-skos';
 import { PREFIXES } from './skos-names';
+import { LabelIndex } from '../lookup/label-index';
 import { LONGEST_LABEL, SkosReader, uniqueKeys } from './skos-read';
 
 const HEAD = `@prefix skos: <${PREFIXES.skos}> . @prefix skosxl: <${PREFIXES.skosxl}> . @prefix oak: <${PREFIXES.oak}> .
@@ -12,7 +13,9 @@ const HEAD = `@prefix skos: <${PREFIXES.skos}> . @prefix skosxl: <${PREFIXES.sko
 function read(turtle: string) {
 	const reader = new SkosReader();
 	for (const statement of new Parser().parse(HEAD + turtle)) reader.add(statement);
-	return reader.finish();
+	const reading = reader.finish();
+	reader.inspectLabels(reading, LabelIndex.build(reading.data));
+	return reading;
 }
 const rules = (turtle: string) => read(turtle).findings.map(({ rule }) => rule);
 

@@ -1,6 +1,5 @@
 /** Reads a SKOS vocabulary from a stream of RDF statements, whatever syntax they came in. This file is long: every statement may change what an earlier one meant, so one class holds them all. */
-import { runToEnd, type Pausing } from '../pausing';
-import { LabelIndex } from '../lookup/label-index';
+import type { LabelIndex } from '../lookup/label-index';
 import { completeRelations, labelFindings, linkFindings } from '../edition/integrity';
 import type {
 	CollectionData,
@@ -11,7 +10,7 @@ import type {
 	LangText,
 	VocabularyData
 } from '../vocabulary/types';
-import { added, addLabel, SkosStatements, type Draft, type Statement, type Watch } from './skos-statements';
+import { added, addLabel, SkosStatements, type Draft, type Statement } from './skos-statements';
 
 export interface VocabularyReading {
 	data: VocabularyData;
@@ -40,11 +39,7 @@ const PLAIN = /^[!-~]+(?: [!-~]+)*$/;
  * not with the number of statements that have nothing to do with it.
  */
 export class SkosReader {
-	constructor(watch?: Watch) {
-		this.statements = new SkosStatements((finding) => this.report(finding), watch);
-	}
-
-	private readonly statements: SkosStatements;
+	private readonly statements = new SkosStatements((finding) => this.report(finding));
 	private readonly findings: Finding[] = [];
 	private readonly findingCounts: Record<string, number> = {};
 	private readonly counts = {
@@ -63,25 +58,11 @@ export class SkosReader {
 		this.statements.add(statement);
 	}
 
+	/**
+	 * The vocabulary, with all that was found on the way to it and among its links. What its labels have in common is
+	 * found by `inspectLabels`, once they are indexed.
+	 */
 	finish(): VocabularyReading {
-		const reading = this.gather();
-		runToEnd(this.inspectLinks(reading));
-		runToEnd(this.inspectLabels(reading, LabelIndex.build(reading.data)));
-		return reading;
-	}
-
-	/** What is at odds among the links, added to the findings of a reading: nothing else of it follows from that. */
-	inspectLinks({ data }: VocabularyReading): Pausing<void> {
-		return linkFindings(data, (finding) => this.report(finding));
-	}
-
-	/** The same among the labels, once they are filed. */
-	inspectLabels({ data }: VocabularyReading, labels: LabelIndex): Pausing<void> {
-		return labelFindings(data, labels, (finding) => this.report(finding));
-	}
-
-	/** The vocabulary, with all that was found on the way to it. */
-	gather(): VocabularyReading {
 		const { counts } = this;
 		const concepts = [...this.statements.drafts].filter(
 			([uri, draft]) =>
@@ -141,6 +122,7 @@ export class SkosReader {
 		counts.repaired += completed.repaired + oneWay;
 		counts.refused += completed.refused;
 		counts.kept -= completed.refused;
+		linkFindings(data).forEach((finding) => this.report(finding));
 		counts.headings = headings.length;
 		counts.entryTerms = entryTerms.length;
 		counts.relations = headings.reduce(
@@ -153,6 +135,11 @@ export class SkosReader {
 			findings: this.findings,
 			findingCounts: this.findingCounts
 		};
+	}
+
+	/** What is at odds among the labels, added to the findings of a reading. */
+	inspectLabels({ data }: VocabularyReading, labels: LabelIndex): void {
+		labelFindings(data, labels).forEach((finding) => this.report(finding));
 	}
 
 	private report(finding: Finding): void {
@@ -256,7 +243,7 @@ export class SkosReader {
 				return [];
 			}
 			this.counts.kept++;
-			return [text === note.text ? note : { ...note, text, filed: undefined }];
+			return [text === note.text ? note : { ...note, text }];
 		});
 	}
 
@@ -286,7 +273,7 @@ export class SkosReader {
 			if (many) many.add(nameOf(label));
 			else seen.push(label);
 			if (isHidden) heading.hidden.push(label);
-			else entryTerms.push({ lang, text: clean, headings, filed: label.filed });
+			else entryTerms.push({ lang, text: clean, headings });
 		}
 	}
 
@@ -422,7 +409,7 @@ export class SkosReader {
 
 /** A label with its text as it is kept; the same where nothing was mended, as it is for most. */
 const mended = (label: LangText, clean: string): LangText =>
-	label.text === clean ? label : { lang: label.lang, text: clean, filed: undefined };
+	label.text === clean ? label : { lang: label.lang, text: clean };
 
 const distinct = (list: number[]) => (list.length > 1 ? [...new Set(list)] : list);
 

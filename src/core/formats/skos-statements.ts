@@ -60,15 +60,6 @@ const LINKS: Record<string, LinkKind> = {
 };
 
 /**
- * Is told of labels and notes as they are read, before anything is known of what they belong to, and answers with the
- * number under which it files a text.
- */
-export interface Watch {
-	label: (text: string) => number;
-	note: (text: string) => number;
-}
-
-/**
  * Memory grows with the vocabulary, not with the number of statements that have nothing to do with it.
  */
 export class SkosStatements {
@@ -86,10 +77,7 @@ export class SkosStatements {
 	count = 0;
 
 	/** @param report is told of what cannot be read */
-	constructor(
-		private readonly report: (finding: Finding) => void,
-		private readonly watch?: Watch
-	) {}
+	constructor(private readonly report: (finding: Finding) => void) {}
 
 	add({ subject, predicate, object }: Statement): void {
 		this.count++;
@@ -98,18 +86,14 @@ export class SkosStatements {
 		if (LABELS[name]) {
 			const draft = this.draft(subject.value);
 			const kind = LABELS[name];
-			if (isLiteral) {
-				const text = object.value;
-				addLabel(draft, kind, { lang: object.language ?? '', text, filed: this.watch?.label(text) });
-			} else (draft.labelNodes ??= []).push({ kind, node: object.value });
+			if (isLiteral) addLabel(draft, kind, { lang: object.language ?? '', text: object.value });
+			else (draft.labelNodes ??= []).push({ kind, node: object.value });
 			if (kind === 'preferred') draft.isConcept = true;
 		} else if (NOTES[name]) {
 			const draft = this.draft(subject.value);
 			if (isLiteral) {
-				const text = object.value;
-				const isSearched = name === names.scopeNote || name === names.definition;
-				const filed = isSearched ? this.watch?.note(text) : undefined;
-				draft.notes = added(draft.notes, { kind: NOTES[name], lang: object.language ?? '', text, filed });
+				const { value: text, language: lang = '' } = object;
+				draft.notes = added(draft.notes, { kind: NOTES[name], lang, text });
 			} else (draft.noteNodes ??= []).push({ kind: NOTES[name], node: object.value });
 		} else if (LINKS[name]) {
 			const draft = this.draft(subject.value);

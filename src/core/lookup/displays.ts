@@ -1,6 +1,6 @@
 /** The classic displays of a vocabulary as windows on sorted orders, so that a roll of any length opens at once. */
 import { fold, wordsOf } from '../text';
-import { LabelKind } from './filing';
+import { LabelKind } from './indexing';
 import { LabelIndex, rotationOf } from './label-index';
 import { placeOf } from './lookup';
 import { firstPlace } from './sorted-lists';

@@ -2,11 +2,11 @@
 import { distance } from 'fastest-levenshtein';
 import { contentWords, fold, key, splitQualifier, stemOf, variantKey, variants, wordsOf } from '../text';
 import type { AcronymPair } from '../text';
-import { LabelKind } from './filing';
+import { LabelKind } from './indexing';
 import type { LabelIndex } from './label-index';
 import { wordsNear, type NearWord } from './near-words';
 import { firstPlace, intersect, lowerBoundOf, union } from './sorted-lists';
-import { hashOfStems, orderForm, stemForm } from './word-numbers';
+import { hashOfStems, orderForm, stemForm } from './dictionary';
 
 /** Tiers of a match, best first. */
 export const TIERS = [

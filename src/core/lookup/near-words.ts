@@ -3,7 +3,7 @@ import { distance } from 'fastest-levenshtein';
 import type { StringTable } from '../vocabulary/packed';
 import { groupAt, type LabelIndex } from './label-index';
 import { firstPlace } from './sorted-lists';
-import { lettersOf } from './word-numbers';
+import { lettersOf } from './dictionary';
 
 export interface NearWord {
 	word: string;

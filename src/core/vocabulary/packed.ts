@@ -76,18 +76,6 @@ export class Rows {
 		return new Rows(starts, values);
 	}
 
-	/** The same rows in another order: row i of the result is row `order[i]` of this. O(all the numbers). */
-	inOrder(order: Uint32Array): Rows {
-		const starts = new Uint32Array(order.length + 1);
-		for (let i = 0; i < order.length; i++) starts[i + 1] = starts[i] + this.count(order[i]);
-		const values = new Uint32Array(starts[order.length]);
-		for (let i = 0; i < order.length; i++) {
-			const from = this.starts[order[i]];
-			for (let at = starts[i]; at < starts[i + 1]; at++) values[at] = this.values[from + at - starts[i]];
-		}
-		return new Rows(starts, values);
-	}
-
 	get length(): number {
 		return this.starts.length - 1;
 	}
@@ -108,41 +96,24 @@ export class Rows {
 /** An odd number whose multiples are spread over 32 bits: 2^32 by the golden ratio. */
 const BASE = 0x9e3779b1;
 
-/** The polynomial of a text with one more code unit. */
-export const withUnit = (value: number, unit: number) => (Math.imul(value, BASE) + unit + 1) | 0;
-
-/**
- * The code units of a text as a polynomial modulo 2^32 (R. M. Karp, M. O. Rabin, "Efficient randomized pattern-matching
- * algorithms", 1987). That of two texts end to end follows from theirs; see `joined`. O(length).
- */
-export function polynomial(text: string): number {
-	let value = 0;
-	for (let i = 0; i < text.length; i++) value = withUnit(value, text.charCodeAt(i));
-	return value;
-}
-
-/** What the polynomial of a text is multiplied by when so many code units follow. O(length). */
-export function shiftOf(length: number): number {
-	let shift = 1;
-	for (let i = 0; i < length; i++) shift = Math.imul(shift, BASE);
-	return shift;
-}
-
-/** The polynomial of two texts end to end, from that of each and the shift of the second. */
-export const joined = (first: number, second: number, shift: number) =>
-	(Math.imul(first, shift) + second) | 0;
-
-/** Spreads a polynomial over all 32 bits (the last step of A. Appleby's MurmurHash3). */
+/** Spreads a number over all 32 bits (the last step of A. Appleby's MurmurHash3). */
 export function mixed(value: number): number {
 	value = Math.imul(value ^ (value >>> 16), 0x85ebca6b);
 	value = Math.imul(value ^ (value >>> 13), 0xc2b2ae35);
 	return (value ^ (value >>> 16)) >>> 0;
 }
 
-/** 32-bit hash of a text. O(length). */
-export const hash = (text: string) => mixed(polynomial(text));
+/**
+ * 32-bit hash of a text: its code units as a polynomial (R. M. Karp, M. O. Rabin, "Efficient randomized pattern-matching
+ * algorithms", 1987), spread. O(length).
+ */
+export function hash(text: string): number {
+	let value = 0;
+	for (let i = 0; i < text.length; i++) value = (Math.imul(value, BASE) + text.charCodeAt(i) + 1) | 0;
+	return mixed(value);
+}
 
-/** From the hash of a text to the numbers filed under it. The caller checks for collisions. */
+/** From the hash of a text to the numbers that belong to it. The caller checks for collisions. */
 export class HashTable {
 	constructor(
 		private readonly hashes: Uint32Array,
@@ -151,12 +122,12 @@ export class HashTable {
 
 	/** O(n log n) in the number of entries. */
 	static from(entries: Iterable<readonly [string, number]>): HashTable {
-		const filing = new HashFiling();
-		for (const [text, value] of entries) filing.add(text, value);
-		return filing.table();
+		const maker = new HashTableMaker();
+		for (const [text, value] of entries) maker.add(hash(text), value);
+		return maker.table();
 	}
 
-	/** Values filed under the hash of the text, ascending. O(log n + answers). */
+	/** Values under the hash of the text, ascending. O(log n + answers). */
 	get(text: string): Uint32Array {
 		return this.getHashed(hash(text));
 	}
@@ -190,17 +161,12 @@ export class HashTable {
 }
 
 /** Takes entries one by one and makes a table of them; no entry is an object of its own. */
-export class HashFiling {
+export class HashTableMaker {
 	/** Hash and value in one double of 53 bits, so that the numeric sort is the fast one of typed arrays. */
 	private pairs = new Float64Array(1024);
 	private size = 0;
 
-	add(text: string, value: number): void {
-		this.addHash(hash(text), value);
-	}
-
-	/** The same for a text whose hash is known. */
-	addHash(hashed: number, value: number): void {
+	add(hashed: number, value: number): void {
 		if (this.size === this.pairs.length) {
 			const larger = new Float64Array(2 * this.size);
 			larger.set(this.pairs);

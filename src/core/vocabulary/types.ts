@@ -4,8 +4,6 @@
 export interface LangText {
 	lang: string;
 	text: string;
-	/** While a file is read: the number under which another thread is filing the text already. */
-	filed?: number;
 }
 
 export type NoteKind = 'scope' | 'history' | 'definition' | 'editorial' | 'example';

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { ask, inWords, type Call } from '$lib/client/ask';
 	import { number } from '$lib/components/parts/numbers';
 	import { tick } from 'svelte';
 	import { invalidateAll } from '$app/navigation';
@@ -19,19 +20,11 @@
 	const languages = (codes: string[]) =>
 		codes.map((code) => new Intl.DisplayNames('en', { type: 'language' }).of(code) ?? code).join(', ');
 
-	async function call(at: string, init: RequestInit): Promise<boolean> {
-		problem = '';
-		try {
-			const response = await fetch(at, init);
-			if (response.ok) {
-				await invalidateAll();
-				return true;
-			}
-			problem = ((await response.json()) as { error: { message: string } }).error.message;
-		} catch {
-			problem = 'The server cannot be reached. Nothing was changed.';
-		}
-		return false;
+	async function call(at: string, init: Call): Promise<boolean> {
+		const { fault } = await ask(at, init);
+		problem = fault ? inWords(fault, 'Nothing was changed.') : '';
+		if (!fault) await invalidateAll();
+		return !fault;
 	}
 
 	async function make(event: SubmitEvent) {
@@ -42,9 +35,7 @@
 			.replace(/[^a-z0-9]+/g, '-')
 			.replace(/^[^a-z]+|-$/g, '');
 		const made = await call('/api/v1/indexes', {
-			method: 'POST',
-			headers: { 'content-type': 'application/json' },
-			body: JSON.stringify({ code, name, discipline })
+			body: { code, name, discipline }
 		});
 		if (!made) return;
 		name = discipline = '';
@@ -52,8 +43,8 @@
 	}
 
 	async function askToRemove(code: string, from: HTMLElement) {
-		const response = await fetch(`/indexes/${code}/uses`);
-		removing = { code, uses: response.ok ? await response.json() : [] };
+		const { value } = await ask<{ title: string; picks: number }[]>(`/indexes/${code}/uses`);
+		removing = { code, uses: value ?? [] };
 		asked = from;
 		// The keyboard is led to the answer that changes nothing, and back to where it was.
 		await tick();

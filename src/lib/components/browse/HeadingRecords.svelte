@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { Asked } from '$lib/client/asked.svelte';
 	import { number } from '../parts/numbers';
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
 	import type { HeadingRecords } from '$lib/server/browse/heading-counts';
@@ -7,10 +8,13 @@
 
 	/** The records of a heading: how many, over the years, and with each aspect it allows. */
 	let { sheet, index }: { sheet: HeadingSheet; index: IndexSummary } = $props();
-	/** With the heading they belong to, so that one heading's are never shown as another's. */
-	let found = $state.raw<{ heading: string; records: HeadingRecords } | undefined>();
-	let problem = $state(false);
-	const records = $derived(found?.heading === sheet.id ? found.records : undefined);
+	// Who walks the hierarchy quickly does not wait for every heading on the way.
+	const asked = new Asked<HeadingRecords>(
+		() => `/indexes/${index.code}/records-of?${new URLSearchParams({ heading: sheet.id })}`
+	);
+	// One heading's records are never shown as another's.
+	const records = $derived(asked.current);
+	const problem = $derived(asked.fault);
 	const most = $derived(Math.max(1, ...(records?.aspects ?? []).map((one) => one.records)));
 	const below = $derived(records?.withNarrower.map((count, i) => count - records.alone[i]) ?? []);
 	const isMarked = $derived(
@@ -21,23 +25,6 @@
 			? `Records with ${sheet.label} by year, ${records.from} to ${records.from + records.alone.length - 1}; the most in ${records.from + records.withNarrower.indexOf(Math.max(...records.withNarrower))}`
 			: ''
 	);
-
-	$effect(() => {
-		const { id } = sheet;
-		const address = `/indexes/${index.code}/records-of?${new URLSearchParams({ heading: id })}`;
-		let stale = false;
-		// Who walks the hierarchy quickly does not wait for every heading on the way.
-		const wait = setTimeout(async () => {
-			const response = await fetch(address).catch(() => undefined);
-			if (stale) return;
-			problem = !response?.ok;
-			if (response?.ok) found = { heading: id, records: (await response.json()) as HeadingRecords };
-		}, 150);
-		return () => {
-			stale = true;
-			clearTimeout(wait);
-		};
-	});
 </script>
 
 <section class="my-3" aria-label="Records">

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { ask } from '$lib/client/ask';
 	import { counted, number } from '../parts/numbers';
 	import { tick, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
@@ -48,14 +49,9 @@
 	const branches = $derived(narrowerBranches(children.get('') ?? [], opened, children));
 
 	async function read<T>(query: string): Promise<T | undefined> {
-		try {
-			const response = await fetch(`/indexes/${index.code}/${query}`);
-			if (!response.ok) throw new Error(String(response.status));
-			return (await response.json()) as T;
-		} catch {
-			message = 'The hierarchy could not be read. Try again in a moment.';
-			return undefined;
-		}
+		const { value, fault } = await ask<T>(`/indexes/${index.code}/${query}`);
+		if (fault) message = 'The hierarchy could not be read. Try again in a moment.';
+		return value;
 	}
 
 	async function openTo(levels: string): Promise<void> {

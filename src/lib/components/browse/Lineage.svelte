@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { ask } from '$lib/client/ask';
 	import { messages } from '../messages/messages.svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
@@ -79,18 +80,13 @@
 			return;
 		}
 		if (!children.has(row.heading.id)) {
-			try {
-				const response = await fetch(
-					`/indexes/${index.code}/narrower?heading=${encodeURIComponent(row.heading.id)}`
-				);
-				if (!response.ok) throw new Error(String(response.status));
-				children = new Map(children).set(row.heading.id, (await response.json()) as HeadingLine[]);
-			} catch {
-				messages.warn(
+			const query = new URLSearchParams({ heading: row.heading.id });
+			const { value, fault } = await ask<HeadingLine[]>(`/indexes/${index.code}/narrower?${query}`);
+			if (fault)
+				return void messages.warn(
 					`The narrower headings of ${row.heading.label} could not be read. Try again in a moment.`
 				);
-				return;
-			}
+			children = new Map(children).set(row.heading.id, value);
 		}
 		opened = new Set(opened).add(row.path);
 	}

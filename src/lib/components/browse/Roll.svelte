@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { ask } from '$lib/client/ask';
 	import { tick, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import type { RollKind } from '$core/lookup';
@@ -39,37 +40,28 @@
 	async function fetchPage(page: number) {
 		if (asked.has(page)) return;
 		asked.add(page);
-		try {
-			const response = await fetch(
-				`/indexes/${index.code}/roll?kind=${kind}&from=${page * PAGE}&count=${PAGE}`
-			);
-			if (!response.ok) throw new Error(String(response.status));
-			const window = (await response.json()) as RollWindow;
-			pages = new Map(pages).set(page, window.lines);
-			failed = false;
-			if (total !== window.total) {
-				total = window.total;
-				rows.setCount(total);
-			}
-		} catch {
+		const roll = `/indexes/${index.code}/roll?kind=${kind}`;
+		const { value, fault } = await ask<RollWindow>(`${roll}&from=${page * PAGE}&count=${PAGE}`);
+		failed = fault !== undefined;
+		if (fault) {
 			asked.delete(page);
-			failed = true;
+			return;
+		}
+		pages = new Map(pages).set(page, value.lines);
+		if (total !== value.total) {
+			total = value.total;
+			rows.setCount(total);
 		}
 	}
 
 	async function goTo(text: string) {
 		if (text === '') return;
-		try {
-			const response = await fetch(
-				`/indexes/${index.code}/roll?kind=${kind}&typed=${encodeURIComponent(text)}`
-			);
-			const { at } = (await response.json()) as { at: number };
-			if (total === 0) await fetchPage(0);
-			inHand = Math.min(at, Math.max(0, total - 1));
-			rows.scrollTo(inHand, 'start');
-		} catch {
-			failed = true;
-		}
+		const query = new URLSearchParams({ kind, typed: text });
+		const { value, fault } = await ask<{ at: number }>(`/indexes/${index.code}/roll?${query}`);
+		if (fault) return void (failed = true);
+		if (total === 0) await fetchPage(0);
+		inHand = Math.min(value.at, Math.max(0, total - 1));
+		rows.scrollTo(inHand, 'start');
 	}
 
 	$effect(() => void (heading = lineAt(inHand)?.headings[0].id));

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { Asked } from '$lib/client/asked.svelte';
 	import type { HeadingSheet } from '$lib/server/browse/look-up';
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
 	import { lineageAt } from '../inquiry/addresses';
@@ -14,31 +15,18 @@
 	const store = $derived(useInquiry()());
 	const concept = $derived(currentConcept(store));
 	const place = $derived(placeOf(store));
-	let sheet = $state.raw<HeadingSheet>();
-	let problem = $state('');
+	// Who walks the rows quickly does not wait for every sheet on the way.
+	const asked = new Asked<HeadingSheet>(
+		() => heading && `/indexes/${index.code}/sheet?${new URLSearchParams({ heading })}`,
+		120
+	);
+	const sheet = $derived(asked.value);
+	const problem = $derived(
+		asked.fault && 'The sheet of this heading could not be read. Go to another row and back.'
+	);
 	const known = $derived(sheet && pickFor(store, concept, index.code, [sheet]));
 	const isPicked = $derived(known !== undefined && known.role !== 'rejected');
 
-	$effect(() => {
-		const id = heading;
-		if (id === undefined) return;
-		let stale = false;
-		// Who walks the rows quickly does not wait for every sheet on the way.
-		const wait = setTimeout(async () => {
-			const address = `/indexes/${index.code}/sheet?${new URLSearchParams({ heading: id })}`;
-			const response = await fetch(address).catch(() => undefined);
-			const answer: unknown = await response?.json().catch(() => undefined);
-			if (stale) return;
-			problem = response?.ok
-				? ''
-				: 'The sheet of this heading could not be read. Go to another row and back.';
-			if (response?.ok) sheet = answer as HeadingSheet;
-		}, 120);
-		return () => {
-			stale = true;
-			clearTimeout(wait);
-		};
-	});
 	const at = (id: string) => lineageAt(place, index.code, id);
 </script>
 

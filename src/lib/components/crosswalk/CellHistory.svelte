@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { Asked } from '$lib/client/asked.svelte';
 	import type { HistoryEntry } from '$lib/server/inquiry/inquiry-changes';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { moment } from '../inquiry/moment';
@@ -6,20 +7,12 @@
 	/** Who changed what in this cell, when and why, newest first. */
 	let { cell }: { cell: string } = $props();
 	const store = $derived(useInquiry()());
-	let entries = $state.raw<HistoryEntry[] | undefined>();
 	const basis = $derived(JSON.stringify(store.facts.changed[cell] ?? ''));
-
-	$effect(() => {
+	const asked = new Asked<{ entries: HistoryEntry[] }>(() => {
 		void basis;
-		let stale = false;
-		void fetch(`/inquiry/${store.id}/history?cell=${encodeURIComponent(cell)}`)
-			.then((response) => (response.ok ? response.json() : undefined))
-			.catch(() => undefined)
-			.then((answer: { entries: HistoryEntry[] } | undefined) => {
-				if (!stale && answer) entries = answer.entries;
-			});
-		return () => (stale = true);
-	});
+		return `/inquiry/${store.id}/history?${new URLSearchParams({ cell })}`;
+	}, 0);
+	const entries = $derived(asked.value?.entries);
 </script>
 
 {#if entries && entries.length === 0}

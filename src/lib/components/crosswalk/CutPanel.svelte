@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { ask } from '$lib/client/ask';
 	import { onMount } from 'svelte';
 	import { pickName, type Pick, type PickedHeading } from '$core/crosswalk';
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
@@ -28,12 +29,10 @@
 	const isCut = (uri: string) => pick.cuts.some((cut) => cut.uri === uri);
 
 	async function below(id: string): Promise<HeadingLine[]> {
-		const response = await fetch(`/indexes/${index.code}/narrower?heading=${encodeURIComponent(id)}`).catch(
-			() => undefined
-		);
-		if (response?.ok) return (await response.json()) as HeadingLine[];
-		problem = 'The branches could not be read. Close this and try again in a moment.';
-		return [];
+		const query = new URLSearchParams({ heading: id });
+		const { value, fault } = await ask<HeadingLine[]>(`/indexes/${index.code}/narrower?${query}`);
+		if (fault) problem = 'The branches could not be read. Close this and try again in a moment.';
+		return value ?? [];
 	}
 
 	onMount(async () => {

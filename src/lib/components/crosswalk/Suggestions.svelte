@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { Asked } from '$lib/client/asked.svelte';
 	import type { Concept } from '$core/crosswalk';
 	import type { SuggestionLine } from '$lib/server/crosswalk/crosswalk-facts';
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
@@ -12,8 +13,6 @@
 	let { concept, index }: { concept: Concept; index: IndexSummary } = $props();
 	const store = $derived(useInquiry()());
 	const place = $derived({ id: store.id, concept: concept.id });
-	let lines = $state.raw<SuggestionLine[] | undefined>();
-	let problem = $state(false);
 	let list = $state<HTMLElement>();
 
 	/** What the suggestions follow from: words of the concept, and its picks in any index. */
@@ -26,21 +25,12 @@
 		])
 	);
 
-	$effect(() => {
+	const asked = new Asked<SuggestionLine[]>(() => {
 		void basis;
-		const query = new URLSearchParams({ concept: concept.id, index: index.code });
-		let stale = false;
-		const wait = setTimeout(async () => {
-			const response = await fetch(`/inquiry/${store.id}/suggestions?${query}`).catch(() => undefined);
-			if (stale) return;
-			problem = !response?.ok;
-			if (response?.ok) lines = (await response.json()) as SuggestionLine[];
-		}, 200);
-		return () => {
-			stale = true;
-			clearTimeout(wait);
-		};
-	});
+		return `/inquiry/${store.id}/suggestions?${new URLSearchParams({ concept: concept.id, index: index.code })}`;
+	}, 200);
+	const lines = $derived(asked.value);
+	const problem = $derived(asked.fault);
 
 	const shown = $derived(
 		(lines ?? []).filter(

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { ask, inWords } from '$lib/client/ask';
 	import { messages } from '../messages/messages.svelte';
 	import type { ImportPlan } from '$core/formats/crosswalk-import';
 	import Panel from '../parts/Panel.svelte';
@@ -21,19 +22,11 @@
 		plan = undefined;
 		problem = '';
 		reading = true;
-		try {
-			const kind = chosen.name.toLowerCase().split('.').pop() ?? '';
-			const response = await fetch(`/inquiry/${store.id}/incoming`, {
-				method: 'POST',
-				headers: { 'content-type': 'application/json' },
-				body: JSON.stringify({ kind, text: await chosen.text() })
-			});
-			const answer = (await response.json()) as ImportPlan & { error?: { message: string } };
-			if (response.ok) plan = answer;
-			else problem = answer.error?.message ?? 'The file could not be read. Nothing was changed.';
-		} catch {
-			problem = 'The server cannot be reached. Nothing was changed; the file is still chosen here.';
-		}
+		const kind = chosen.name.toLowerCase().split('.').pop() ?? '';
+		const body = { kind, text: await chosen.text() };
+		const { value, fault } = await ask<ImportPlan>(`/inquiry/${store.id}/incoming`, { body });
+		plan = value;
+		if (fault) problem = inWords(fault, 'Nothing was changed; the file is still chosen here.');
 		reading = false;
 	}
 

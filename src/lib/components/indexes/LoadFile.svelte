@@ -1,4 +1,6 @@
 <script lang="ts">
+	import { ask } from '$lib/client/ask';
+	import { sendFile, type Sending } from '$lib/client/send-file';
 	import { onMount } from 'svelte';
 	import { goto, invalidateAll } from '$app/navigation';
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
@@ -46,7 +48,7 @@
 	let share = $state(0);
 	let problem = $state('');
 	let job = '';
-	let request: XMLHttpRequest | undefined;
+	let sending: Sending<{ job: string }> | undefined;
 
 	const file = $derived(files?.[0]);
 	const type = $derived(TYPES[file?.name.split('.').pop()?.toLowerCase() ?? '']);
@@ -64,54 +66,30 @@
 		if (file.size === 0) return void (problem = `${file.name} is empty. Nothing was sent.`);
 		step = 'sending';
 		share = 0;
-		try {
-			job = await send(file);
-			step = 'reading';
-			await watch();
-		} catch (error) {
-			problem = error instanceof Error ? error.message : String(error);
+		const place = `/api/v1/indexes/${index.code}`;
+		sending = sendFile(
+			kind === 'vocabulary' ? `${place}/vocabulary?${new URLSearchParams({ edition })}` : `${place}/records`,
+			file,
+			type,
+			(sent) => (share = sent)
+		);
+		const { value, fault } = await sending.answer;
+		if (fault) {
+			problem = fault.message;
 			step = 'choosing';
+			return;
 		}
-	}
-
-	/** By XMLHttpRequest, which alone says how much of a file has been sent. */
-	function send(body: File): Promise<string> {
-		return new Promise((resolve, reject) => {
-			const sending = new XMLHttpRequest();
-			request = sending;
-			sending.open(
-				'PUT',
-				kind === 'vocabulary'
-					? `/api/v1/indexes/${index.code}/vocabulary?edition=${encodeURIComponent(edition)}`
-					: `/api/v1/indexes/${index.code}/records`
-			);
-			sending.setRequestHeader('content-type', type);
-			sending.upload.onprogress = ({ loaded, total }) => (share = total ? loaded / total : 0);
-			sending.onload = () => {
-				try {
-					const answer = JSON.parse(sending.responseText) as { job?: string; error?: { message: string } };
-					if (answer.job) resolve(answer.job);
-					else reject(new Error(answer.error?.message ?? 'The file was not taken; nothing was changed.'));
-				} catch {
-					reject(new Error('The file was not taken; nothing was changed.'));
-				}
-			};
-			sending.onerror = () =>
-				reject(
-					new Error('The server cannot be reached. Nothing was changed; the file is still chosen here.')
-				);
-			sending.onabort = () => reject(new Error('Sending was cancelled. Nothing was changed.'));
-			sending.send(body);
-		});
+		job = value.job;
+		step = 'reading';
+		await watch();
 	}
 
 	async function watch() {
 		for (;;) {
-			const response = await fetch(`/api/v1/jobs/${job}`).catch(() => undefined);
-			if (response?.ok) {
-				const answer = (await response.json()) as { state: string; done: number; total: number };
-				share = answer.total ? answer.done / answer.total : 0;
-				if (answer.state === 'done' || answer.state === 'failed') break;
+			const { value } = await ask<{ state: string; done: number; total: number }>(`/api/v1/jobs/${job}`);
+			if (value) {
+				share = value.total ? value.done / value.total : 0;
+				if (value.state === 'done' || value.state === 'failed') break;
 			}
 			await new Promise((resolve) => setTimeout(resolve, 300));
 		}
@@ -121,8 +99,8 @@
 	}
 
 	async function cancel() {
-		if (step === 'sending') request?.abort();
-		else await fetch(`/api/v1/jobs/${job}`, { method: 'DELETE' });
+		if (step === 'sending') sending?.cancel();
+		else await ask(`/api/v1/jobs/${job}`, { method: 'DELETE' });
 	}
 </script>
 

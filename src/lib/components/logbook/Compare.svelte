@@ -19,9 +19,7 @@
 	async function keep(how: 'and' | 'or' | 'not', runs: [number, number]) {
 		keeping = true;
 		const made = await askRuns<{ number: number }>(`/inquiry/${store.id}/runs`, {
-			kind: 'combine',
-			how,
-			runs
+			body: { kind: 'combine', how, runs }
 		});
 		keeping = false;
 		if (!made) return;

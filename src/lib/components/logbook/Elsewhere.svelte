@@ -19,12 +19,7 @@
 	async function save(event: SubmitEvent) {
 		event.preventDefault();
 		const made = await askRuns(`/inquiry/${store.id}/runs`, {
-			kind: 'elsewhere',
-			indexCode,
-			at,
-			text,
-			count,
-			note
+			body: { kind: 'elsewhere', indexCode, at, text, count, note }
 		});
 		if (!made) return;
 		await invalidateAll();

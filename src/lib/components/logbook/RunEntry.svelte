@@ -49,13 +49,15 @@
 	});
 
 	async function describe(fields: { name?: string; note?: string }) {
-		const answer = await askRuns(`/inquiry/${store.id}/runs/${run.number}`, fields, 'PATCH');
+		const answer = await askRuns(`/inquiry/${store.id}/runs/${run.number}`, {
+			method: 'PATCH',
+			body: fields
+		});
 		if (answer) await invalidateAll();
 	}
 	async function repeat() {
 		const answer = await askRuns<{ number: number }>(`/inquiry/${store.id}/runs`, {
-			kind: 'repeat',
-			number: run.number
+			body: { kind: 'repeat', number: run.number }
 		});
 		if (!answer) return;
 		await invalidateAll();

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { ask } from '$lib/client/ask';
 	import { number } from '../parts/numbers';
 	import { onMount } from 'svelte';
 	import type { Command, Concept } from '$core/crosswalk';
@@ -27,17 +28,15 @@
 
 	/** Against the same search without the concept: as it stands, it may only find records that have it. */
 	async function priceIn(code: string): Promise<Price> {
-		const response = await fetch(`/inquiry/${store.id}/strategy/${code}`, {
-			method: 'POST',
-			headers: { 'content-type': 'application/json' },
-			body: JSON.stringify({ commands: [command] })
-		}).catch(() => undefined);
-		const answer = (await response?.json().catch(() => undefined)) as
-			{ view: StrategyView; trial: Trial } | undefined;
-		if (!response?.ok || !answer) return { why: 'could not be counted' };
-		const block = answer.view.yields.blocks.find(({ id }) => id === concept.id);
-		if (answer.view.textFault || answer.view.typed) return { why: 'follows a typed text' };
-		return { before: answer.view.yields.count + (block?.removes ?? 0), removes: block?.removes ?? 0 };
+		const { value } = await ask<{ view: StrategyView; trial: Trial }>(
+			`/inquiry/${store.id}/strategy/${code}`,
+			{ body: { commands: [command] } }
+		);
+		if (!value) return { why: 'could not be counted' };
+		const { yields, textFault, typed } = value.view;
+		const removes = yields.blocks.find(({ id }) => id === concept.id)?.removes ?? 0;
+		if (textFault || typed) return { why: 'follows a typed text' };
+		return { before: yields.count + removes, removes };
 	}
 
 	function exclude() {

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { Asked } from '$lib/client/asked.svelte';
 	import type { Concept, Offer } from '$core/crosswalk';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
 	import FreeWord from '../marks/FreeWord.svelte';
@@ -6,8 +7,6 @@
 	/** Words that may be added: other spellings, acronyms, and the entry terms of what is picked. */
 	let { concept }: { concept: Concept } = $props();
 	const store = $derived(useInquiry()());
-	let offers = $state.raw<Offer[] | undefined>();
-	let problem = $state(false);
 
 	const basis = $derived(
 		JSON.stringify([
@@ -17,23 +16,13 @@
 				.map(({ headings, role }) => [headings, role])
 		])
 	);
-	$effect(() => {
+	const asked = new Asked<Offer[]>(() => {
 		// What is offered follows from what is saved, which comes a moment after it is shown.
 		void [basis, store.revision];
-		let stale = false;
-		const wait = setTimeout(async () => {
-			const response = await fetch(
-				`/inquiry/${store.id}/offers?concept=${encodeURIComponent(concept.id)}`
-			).catch(() => undefined);
-			if (stale) return;
-			problem = !response?.ok;
-			if (response?.ok) offers = (await response.json()) as Offer[];
-		}, 250);
-		return () => {
-			stale = true;
-			clearTimeout(wait);
-		};
-	});
+		return `/inquiry/${store.id}/offers?${new URLSearchParams({ concept: concept.id })}`;
+	}, 250);
+	const offers = $derived(asked.value);
+	const problem = $derived(asked.fault);
 
 	const GROUPS = [
 		['acronym', 'Acronyms and what they stand for'],

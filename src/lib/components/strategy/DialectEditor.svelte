@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { ask, inWords } from '$lib/client/ask';
 	import { messages } from '../messages/messages.svelte';
 	import { patternFaults, PLAIN_DIALECT, printInDialect, type Dialect } from '$core/search';
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
@@ -41,15 +42,10 @@
 
 	async function save() {
 		saving = true;
-		const response = await fetch(`/indexes/${index.code}/dialect`, {
-			method: 'PUT',
-			headers: { 'content-type': 'application/json' },
-			body: JSON.stringify(draft)
-		}).catch(() => undefined);
+		const { fault } = await ask(`/indexes/${index.code}/dialect`, { method: 'PUT', body: draft });
 		saving = false;
-		if (!response?.ok) {
-			const answer = await response?.json().catch(() => undefined);
-			messages.warn(answer?.error?.message ?? 'The server cannot be reached. The patterns are still here.');
+		if (fault) {
+			messages.warn(inWords(fault, 'The patterns are still here.'));
 			return;
 		}
 		messages.say(`Changed how strategies for ${index.name} are worded`);

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { Asked } from '$lib/client/asked.svelte';
 	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
 	import type { StemForms } from '$lib/server/search/stem-forms';
 	import { number } from '../parts/numbers';
@@ -6,23 +7,14 @@
 	/** The words that a stem matches in an index, so that nobody has to guess what it brings along. */
 	let { stem, index }: { stem: string; index: IndexSummary } = $props();
 	const SHOWN = 10;
-	let found = $state.raw<StemForms | undefined>();
-	let problem = $state(false);
+	const asked = new Asked<StemForms>(
+		() => `/indexes/${index.code}/forms?${new URLSearchParams({ stem })}`,
+		0
+	);
+	const found = $derived(asked.current);
+	const problem = $derived(asked.fault);
 	let all = $state(false);
 	const listed = $derived(found ? found.forms.slice(0, all ? undefined : SHOWN) : []);
-
-	$effect(() => {
-		const address = `/indexes/${index.code}/forms?${new URLSearchParams({ stem })}`;
-		let stale = false;
-		void fetch(address)
-			.catch(() => undefined)
-			.then(async (response) => {
-				if (stale) return;
-				problem = !response?.ok;
-				found = response?.ok ? ((await response.json()) as StemForms) : undefined;
-			});
-		return () => (stale = true);
-	});
 </script>
 
 <p class="px-2 pb-2 text-xs text-quiet" aria-live="polite">

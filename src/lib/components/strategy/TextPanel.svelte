@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { ask, inWords } from '$lib/client/ask';
 	import { onMount, untrack } from 'svelte';
 	import type { StrategyView, TextFault, Trial } from '$lib/server/search/search';
 	import type { CqlEditor } from './cql-editor';
@@ -60,14 +61,10 @@
 			headings: async (typed) => {
 				if (typed.trim() === '') return [];
 				const query = new URLSearchParams({ q: typed, limit: '8' });
-				const response = await fetch(`/api/v1/indexes/${session.code}/lookup?${query}`).catch(
-					() => undefined
+				const { value } = await ask<{ matches: { heading: { label: string; recordCount: number } }[] }>(
+					`/api/v1/indexes/${session.code}/lookup?${query}`
 				);
-				if (!response?.ok) return [];
-				const { matches } = (await response.json()) as {
-					matches: { heading: { label: string; recordCount: number } }[];
-				};
-				return matches.map(({ heading }) => ({
+				return (value?.matches ?? []).map(({ heading }) => ({
 					label: heading.label,
 					detail: `${number(heading.recordCount)} records`
 				}));
@@ -89,25 +86,16 @@
 
 	async function read(text: string) {
 		const mine = ++asked;
-		const response = await fetch(`/inquiry/${session.store.id}/strategy/${session.code}`, {
-			method: 'POST',
-			headers: { 'content-type': 'application/json' },
-			body: JSON.stringify({
-				commands: [{ kind: 'strategy.set', indexCode: session.code, text, limits: [], lifted: false }]
-			})
-		}).catch(() => undefined);
+		const answer = await session.askTrial([
+			{ kind: 'strategy.set', indexCode: session.code, text, limits: [], lifted: false }
+		]);
 		if (mine !== asked || draft === undefined) return;
-		const answer = await response?.json().catch(() => undefined);
-		if (!response?.ok) {
-			fault = {
-				message: answer?.error?.message ?? 'The server cannot be reached. The text is kept here.',
-				position: 0,
-				end: 0,
-				expected: []
-			};
+		if (answer.fault) {
+			const message = inWords(answer.fault, 'The text is kept here.');
+			fault = { message, position: 0, end: 0, expected: [] };
 			return;
 		}
-		preview = answer as { view: StrategyView; trial: Trial };
+		preview = answer.value;
 		fault = preview.view.textFault;
 	}
 

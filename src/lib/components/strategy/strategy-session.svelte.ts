@@ -1,3 +1,4 @@
+import { ask, inWords, type Answer } from '$lib/client/ask';
 import { messages } from '../messages/messages.svelte';
 import {
 	apply,
@@ -114,36 +115,27 @@ export class StrategySession {
 		this.wait = setTimeout(() => void this.read(), ASK_AFTER);
 	}
 
+	/** What changes would come to, none of them made. */
+	askTrial(commands: readonly Command[]): Promise<Answer<{ view: StrategyView; trial: Trial }>> {
+		return ask(`/inquiry/${this.store.id}/strategy/${this.code}`, { body: { commands } });
+	}
+
 	private async read(): Promise<void> {
 		const mine = ++this.asked;
-		const address = `/inquiry/${this.store.id}/strategy/${this.code}`;
-		const commands = this.trial;
-		try {
-			const response = await fetch(
-				address,
-				commands.length > 0
-					? {
-							method: 'POST',
-							headers: { 'content-type': 'application/json' },
-							body: JSON.stringify({ commands })
-						}
-					: {}
-			);
-			if (mine !== this.asked) return;
-			const answer = (await response.json()) as StrategyView | { view: StrategyView; trial: Trial };
-			if (!response.ok) throw new Error((answer as unknown as { error: { message: string } }).error.message);
-			this.problem = '';
-			if ('view' in answer) {
-				this.view = answer.view;
-				this.effect = answer.trial;
-			} else {
-				this.view = answer;
-				this.effect = undefined;
-				this.tellEffect();
-			}
-		} catch (error) {
-			if (mine !== this.asked) return;
-			this.problem = error instanceof TypeError ? 'The server cannot be reached.' : (error as Error).message;
+		const tried =
+			this.trial.length > 0
+				? await this.askTrial(this.trial)
+				: await ask<StrategyView>(`/inquiry/${this.store.id}/strategy/${this.code}`);
+		if (mine !== this.asked) return;
+		this.problem = tried.fault?.message ?? '';
+		if (tried.fault) return;
+		if ('view' in tried.value) {
+			this.view = tried.value.view;
+			this.effect = tried.value.trial;
+		} else {
+			this.view = tried.value;
+			this.effect = undefined;
+			this.tellEffect();
 		}
 	}
 
@@ -157,18 +149,10 @@ export class StrategySession {
 
 	/** Keeps a run of the strategy; answers with its number. */
 	async run(): Promise<number | undefined> {
-		try {
-			const response = await fetch(`/inquiry/${this.store.id}/runs`, {
-				method: 'POST',
-				headers: { 'content-type': 'application/json' },
-				body: JSON.stringify({ kind: 'run', indexCode: this.code })
-			});
-			const answer = (await response.json()) as { number: number } & { error: { message: string } };
-			if (response.ok) return answer.number;
-			messages.warn(answer.error.message);
-		} catch {
-			messages.warn('The server cannot be reached. Nothing was run.');
-		}
+		const body = { kind: 'run', indexCode: this.code };
+		const { value, fault } = await ask<{ number: number }>(`/inquiry/${this.store.id}/runs`, { body });
+		if (!fault) return value.number;
+		messages.warn(inWords(fault, 'Nothing was run.'));
 		return undefined;
 	}
 }

@@ -123,6 +123,8 @@ describe('the strategy on the screen', () => {
 	it('says in words what went wrong, and forgets it once all is well', async () => {
 		const wrong = { error: { code: 'no-index', message: 'There is no such index.' } };
 		answers = [
+			// What only reads is tried twice.
+			() => Promise.reject(new TypeError('down')),
 			() => Promise.reject(new TypeError('down')),
 			() => Promise.resolve(Response.json(wrong, { status: 404 }))
 		];

@@ -1,14 +1,9 @@
-/** The threads in which files are read and vocabularies filed: where they are bundled, and how one is started. */
+/** The thread in which files are read: where it is bundled, and how it is started. */
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { inInstallation } from '../installation';
 
-const importThread = path.resolve(process.env.OAKMOSS_WORKER ?? inInstallation('build/worker/import.js'));
-
-export const THREADS = {
-	import: importThread,
-	filing: path.join(path.dirname(importThread), 'filing.js')
-};
+const THREAD = path.resolve(process.env.OAKMOSS_WORKER ?? inInstallation('build/worker/import.js'));
 
 /** A thread's heap, in MiB: a larger vocabulary fails with words instead of taking the server down. */
 const MOST_MEMORY = 1_536;
@@ -29,7 +24,7 @@ export interface ThreadInput {
 }
 
 export function startThread(input: ThreadInput): Worker {
-	return new Worker(THREADS.import, {
+	return new Worker(THREAD, {
 		workerData: input,
 		// A large young generation: most of what an import makes stays, and copying it to and fro costs more than room.
 		resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY, maxYoungGenerationSizeMb: 96 }

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { Asked } from '$lib/client/asked.svelte';
 	import { number } from '$lib/components/parts/numbers';
 	import { crosswalkAt, displayAt } from '$lib/components/inquiry/addresses';
 	import { placeOf } from '$lib/components/inquiry/in-hand';
@@ -7,25 +8,15 @@
 
 	/** Which indexes are worth searching: what each is, and how much of it speaks of each concept. */
 	const store = $derived(useInquiry()());
-	let matches = $state.raw<Record<string, Record<string, number>> | undefined>();
-	let problem = $state(false);
 	const basis = $derived(
 		JSON.stringify([store.concepts.map(({ name }) => name), Object.values(store.inquiry.words)])
 	);
-	$effect(() => {
+	const asked = new Asked<Record<string, Record<string, number>>>(() => {
 		void basis;
-		let stale = false;
-		const wait = setTimeout(async () => {
-			const response = await fetch(`/inquiry/${store.id}/matches`).catch(() => undefined);
-			if (stale) return;
-			problem = !response?.ok;
-			if (response?.ok) matches = await response.json();
-		}, 150);
-		return () => {
-			stale = true;
-			clearTimeout(wait);
-		};
+		return `/inquiry/${store.id}/matches`;
 	});
+	const matches = $derived(asked.value);
+	const problem = $derived(asked.fault);
 
 	const chosen = $derived(store.inquiry.about.indexes);
 	const inOrder = $derived([...store.columns, ...store.indexes.filter(({ code }) => !chosen.includes(code))]);

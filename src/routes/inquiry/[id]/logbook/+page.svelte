@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { ask } from '$lib/client/ask';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import type { HistoryEntry } from '$lib/server/inquiry/inquiry-changes';
@@ -30,13 +31,12 @@
 
 	async function readOlder() {
 		const last = entries[entries.length - 1];
-		const response = await fetch(`/inquiry/${store.id}/history?before=${last.revision}`).catch(
-			() => undefined
+		const { value } = await ask<{ entries: HistoryEntry[]; more: boolean }>(
+			`/inquiry/${store.id}/history?before=${last.revision}`
 		);
-		if (!response?.ok) return;
-		const answer = (await response.json()) as { entries: HistoryEntry[]; more: boolean };
-		older = [...older, ...answer.entries];
-		more = answer.more;
+		if (!value) return;
+		older = [...older, ...value.entries];
+		more = value.more;
 	}
 
 	type Entry =

@@ -1,13 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { runToEnd } from '../pausing';
-import { fold, key, variantKeyOfFold } from '../text';
+import { fold, key, stemOf, variantKeyOfFold, wordsOf } from '../text';
 import { vocabularyOf } from '../vocabulary/make.test-aid';
 import { pack, unpack } from '../vocabulary/packed';
 import { headingsMatching } from './count';
-import { TextFiling } from './filing';
-import { filedFromSections, filedToSections, LabelIndex, labelsOf, listingOf } from './label-index';
-import { hashOfStems } from './word-numbers';
+import { hashOfStems, stemForm } from './dictionary';
+import { MOST_ROTATIONS } from './indexing';
+import { LabelIndex, rotationOf } from './label-index';
 
 const word = fc.constantFrom(
 	'noise',
@@ -36,37 +35,77 @@ const vocabulary = fc
 	)
 	.map((drafts) => vocabularyOf(drafts));
 
-describe('filing labels', () => {
-	it('comes to the same whatever the order in which the texts arrived, and whatever else arrived', () => {
+const numbersBelow = (count: number) => Array.from({ length: count }, (_, i) => i);
+
+describe('indexing labels', () => {
+	it('finds for each stem the labels and notes that going through all of them finds', () => {
 		fc.assert(
-			fc.property(vocabulary, fc.array(phrase, { maxLength: 5 }), fc.boolean(), (data, others, backwards) => {
-				const filing = new TextFiling();
-				const numbers = { label: new Map<string, number>(), note: new Map<string, number>() };
-				const arrive = (kind: 'label' | 'note', text: string) => {
-					const known = numbers[kind].get(text);
-					if (known !== undefined) return known;
-					if (kind === 'label') filing.addLabel(text);
-					else filing.addNote(text);
-					numbers[kind].set(text, numbers[kind].size);
-					return numbers[kind].size - 1;
-				};
-				const texts = data.entryTerms.map(({ text }) => text).concat(others);
-				for (const text of backwards ? texts.reverse() : texts) arrive('label', text);
-				for (const text of others) arrive('note', text);
-				const labels = labelsOf(data);
-				const listing = listingOf(data, labels, {
-					label: ({ text }) => arrive('label', text),
-					note: ({ text }) => arrive('note', text)
+			fc.property(vocabulary, (data) => {
+				const index = LabelIndex.build(data);
+				const { parts } = index;
+				const stemsOf = (text: string) => wordsOf(fold(text)).map(stemOf);
+				const notes = data.headings.map(({ notes }) => notes.flatMap(({ text }) => stemsOf(text)));
+				const all = numbersBelow(parts.texts.length);
+				const stems = new Set([...all.flatMap((label) => stemsOf(parts.texts.at(label))), ...notes.flat()]);
+				expect(parts.stems.length).toBe(stems.size);
+				for (const stem of stems) {
+					expect([...index.labelsWithStem(stem)]).toEqual(
+						all.filter((label) => stemsOf(parts.texts.at(label)).includes(stem))
+					);
+					expect([...parts.headingsByNoteStem.at(index.stemAt(stem))]).toEqual(
+						numbersBelow(notes.length).filter((heading) => notes[heading].includes(stem))
+					);
+				}
+			})
+		);
+	});
+
+	it('keeps a dictionary of the words of labels, shorter ones first, each with its stem', () => {
+		fc.assert(
+			fc.property(vocabulary, (data) => {
+				const { texts, words, wordStems, stems } = LabelIndex.build(data).parts;
+				const listed = numbersBelow(words.length).map((word) => words.at(word));
+				const found = new Set(numbersBelow(texts.length).flatMap((label) => wordsOf(fold(texts.at(label)))));
+				const inOrder = [...found].sort((a, b) => a.length - b.length || (a < b ? -1 : 1));
+				expect(listed).toEqual(inOrder);
+				listed.forEach((word, i) => expect(stems.at(wordStems[i])).toBe(stemOf(word)));
+			})
+		);
+	});
+
+	it('turns every label by each of its words, in the order of three words from there', () => {
+		fc.assert(
+			fc.property(vocabulary, (data) => {
+				const index = LabelIndex.build(data);
+				const { folds, permuted } = index.parts;
+				const turned = [...permuted].map((entry) => {
+					const { label, start } = rotationOf(index, entry);
+					return wordsOf(folds.at(label).slice(start)).slice(0, 3);
 				});
-				// As it goes from thread to thread, and into a pack and out again.
-				const filed = filedFromSections(unpack(pack(filedToSections(filing.file(listing)))));
-				const [own, whole] = [runToEnd(LabelIndex.prepare(data, labels))(filed), LabelIndex.build(data)];
-				for (const text of [...texts, ...data.headings.map(({ labels }) => labels[0].text)])
-					expect(headingsMatching(own, [text])).toEqual(headingsMatching(whole, [text]));
-				for (const table of ['variant', 'stemmed'] as const)
-					expect(own.parts[table].parts()).toEqual(whole.parts[table].parts());
-				for (const list of ['alphabetical', 'permuted'] as const)
-					expect(lines(own, list)).toEqual(lines(whole, list));
+				const before = (a: string[], b: string[]) => {
+					for (const i of [0, 1, 2]) if ((a[i] ?? '') !== (b[i] ?? '')) return (a[i] ?? '') < (b[i] ?? '');
+					return true;
+				};
+				turned.forEach((words, i) => i > 0 && expect(before(turned[i - 1], words)).toBe(true));
+				expect([...permuted].sort((a, b) => a - b)).toEqual(
+					numbersBelow(folds.length).flatMap((label) =>
+						wordsOf(folds.at(label)).map((_, place) => label * MOST_ROTATIONS + place)
+					)
+				);
+			})
+		);
+	});
+
+	it('shares a number for stems in any order, and only then', () => {
+		fc.assert(
+			fc.property(fc.array(phrase, { maxLength: 30 }), (all) => {
+				const byNumber = new Map<number, string>();
+				for (const folded of all.map(fold)) {
+					const form = stemForm(folded);
+					expect(byNumber.get(hashOfStems(folded)) ?? form).toBe(form);
+					byNumber.set(hashOfStems(folded), form);
+					expect(hashOfStems(wordsOf(folded).reverse().join(' '))).toBe(hashOfStems(folded));
+				}
 			})
 		);
 	});
@@ -89,7 +128,7 @@ describe('filing labels', () => {
 		);
 	});
 
-	it('files a label under every form that look-up asks for', () => {
+	it('has a label under every form that look-up asks for', () => {
 		// Endings and beginnings that levelling could join across words, and letters that fold.
 		const part = fc.constantFrom(
 			'se', 'he', 'noise', 'enclosures', 'pie', 'echo', 'ch', 'ie', 'houses', 'of', 'sueño', 'Łódź', 'x', '3D'

@@ -1,0 +1,130 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { LOCAL_PERSON } from '../people/access';
+import { dropDatabase } from '../db/database.test-aid';
+import { connection } from '../db/client';
+import { currentIndex } from '../vocabulary/editions';
+import { loadTurtle } from '../vocabulary/turtle.test-aid';
+import { createIndex, listIndexes, removeIndex } from '../vocabulary/subject-indexes';
+import '../wings';
+import { headingSheet } from '../browse/look-up';
+import { exportRecords } from './record-import';
+import { recordSheet } from './record-lines';
+import { rebuildSets } from './record-store';
+import { store, VOCABULARY, RIS, take, databaseWithYarrow } from './yarrow.test-aid';
+
+let url: string;
+beforeAll(async () => {
+	url = await databaseWithYarrow('empty');
+});
+afterAll(() => dropDatabase(url));
+
+describe('records from a file', () => {
+	it('match keywords to headings, and say what was read, mended and refused, with the line', async () => {
+		const report = await take('application/x-research-info-systems', RIS);
+		expect(report.counts).toMatchObject({
+			read: 4,
+			kept: 3,
+			refused: 1,
+			added: 3,
+			keywordsMatched: 5,
+			keywordsUnmatched: 1
+		});
+		const rules = report.findings.map(({ rule, line }) => [rule, line]);
+		expect(rules).toEqual(
+			expect.arrayContaining([
+				['entry-not-closed', 17],
+				['no-title', 23],
+				['entry-empty', 28],
+				['outside-entry', 30],
+				['keyword-unmatched', undefined]
+			])
+		);
+		const { item, headings } = await recordSheet(LOCAL_PERSON, 'yarrow', 'a1');
+		expect(item).toMatchObject({
+			page: '5-9',
+			abstract: 'Alarms were counted at night.',
+			keyword: 'corridor talk'
+		});
+		expect(headings.map(({ label, chief, aspect }) => [label, chief, aspect])).toEqual([
+			['Noise, Indoor', true, 'causes'],
+			['Noise, Indoor', false, null],
+			['Sleep', false, null]
+		]);
+		const sheet = await headingSheet(LOCAL_PERSON, 'yarrow', 'noise');
+		expect(sheet).toMatchObject({ recordCount: 2, recordCountWithNarrower: 3 });
+	});
+
+	it('are not doubled by the same file again, nor kept when nothing in it can be read', async () => {
+		const again = await take('application/x-research-info-systems', RIS);
+		expect(again.counts).toMatchObject({ added: 0, unchanged: 3 });
+		const { records } = (await currentIndex('yarrow')).index;
+		await expect(take('application/vnd.citationstyles.csl+json', '[{"id": 1},\n{"type": ')).rejects.toThrow(
+			/not JSON.*line 2/
+		);
+		await expect(take('text/csv', 'name;year\nx;1')).rejects.toThrow(/no column “title”/);
+		await expect(take('application/x-bibtex', '@article{x, title={never closed')).rejects.toThrow(
+			/line 1 do not close/
+		);
+		expect((await currentIndex('yarrow')).index.records).toBe(records);
+	});
+
+	it('come out and in again as they were, in every format', async () => {
+		for (const [ending, type] of [
+			['ris', 'application/x-research-info-systems'],
+			['bib', 'application/x-bibtex'],
+			['json', 'application/vnd.citationstyles.csl+json'],
+			['csv', 'text/csv']
+		] as const) {
+			const code = `copy-${ending}`;
+			await createIndex(LOCAL_PERSON, { code, name: code, discipline: '' });
+			await loadTurtle(code, VOCABULARY);
+			const text = await (await exportRecords(LOCAL_PERSON, 'yarrow', ending)).text();
+			const report = await take(type, text, code);
+			expect([ending, report.counts.kept]).toEqual([ending, 3]);
+			for (const key of ['a1', 'a2']) {
+				const [was, is] = await Promise.all([
+					recordSheet(LOCAL_PERSON, 'yarrow', key),
+					recordSheet(LOCAL_PERSON, code, key)
+				]);
+				expect([ending, is.item.title, is.item.issued?.['date-parts'], is.item.page]).toEqual([
+					ending,
+					was.item.title,
+					was.item.issued?.['date-parts'],
+					was.item.page
+				]);
+				expect(is.headings.map(({ label, chief, aspect }) => [label, chief, aspect])).toEqual(
+					was.headings.map(({ label, chief, aspect }) => [label, chief, aspect])
+				);
+			}
+			await removeIndex(LOCAL_PERSON, code);
+		}
+		expect((await listIndexes(LOCAL_PERSON)).find(({ code }) => code === 'yarrow')?.records).toBe(3);
+	});
+
+	it('keep the labels of a record that its file says nothing of', async () => {
+		const item = { id: 'a9', type: 'report', title: 'Night work' };
+		await store('yarrow', [
+			{ key: 'a9', item, limits: { 'oak.shift': ['night'] }, taggings: [], cites: ['a1'] }
+		]);
+		await take('text/csv', 'id,type,title\na9,report,Night work on wards\n');
+		const sheet = await recordSheet(LOCAL_PERSON, 'yarrow', 'a9');
+		expect(sheet).toMatchObject({
+			item: { title: 'Night work on wards' },
+			limits: { 'oak.shift': ['night'] }
+		});
+		expect(sheet.cites.map(({ id }) => id)).toEqual(['a1']);
+		const { sql } = connection();
+		await sql`delete from records where index_code = 'yarrow' and key = 'a9'`;
+		await sql.begin((tx) => rebuildSets(tx, 'yarrow'));
+	});
+
+	it('read past a broken entry in the middle', async () => {
+		const report = await take(
+			'application/x-bibtex',
+			'@article{b1, title={One}, year=2001}\n@article{b2, title={Broken,\n@book{b3, title={Three {Rooms}}, keywords={*Noise, Indoor; Sleep}}\n',
+			'empty'
+		);
+		expect(report.counts).toMatchObject({ read: 3, kept: 2, refused: 1 });
+		expect(report.findings.find(({ rule }) => rule === 'entry-not-closed')?.line).toBe(2);
+	});
+});
