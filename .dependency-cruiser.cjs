@@ -32,6 +32,19 @@ module.exports = {
 			to: { path: '^src/(lib/components|lib/client|routes)' }
 		},
 		{
+			name: 'wings-by-their-face',
+			comment: 'What is outside a wing of the server knows its index.ts and nothing behind it.',
+			severity: 'error',
+			from: { path: '^src/', pathNot: '^src/lib/server/[^/]+/' },
+			to: { path: '^src/lib/server/[^/]+/', pathNot: '/index\\.ts$' }
+		},
+		{
+			name: 'wings-by-each-others-face',
+			severity: 'error',
+			from: { path: '^src/lib/server/([^/]+)/' },
+			to: { path: '^src/lib/server/[^/]+/', pathNot: ['^src/lib/server/$1/', '/index\\.ts$'] }
+		},
+		{
 			name: 'nothing-on-routes',
 			severity: 'error',
 			from: { pathNot: '^src/routes' },

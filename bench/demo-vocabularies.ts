@@ -5,7 +5,7 @@ import { DEMO_INDEXES } from '../demo/indexes';
 import { parseVocabularyText, toTurtle } from '../demo/vocabulary-text';
 import { SkosReader } from '../src/core/formats/skos-read';
 import { EditionIndex } from '../src/core/edition/edition-index';
-import type { VocabularyData } from '../src/core/vocabulary/types';
+import type { VocabularyData } from '../src/core/vocabulary/vocabulary-data';
 
 export type DemoCode = (typeof DEMO_INDEXES)[number]['code'];
 

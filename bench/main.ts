@@ -1,10 +1,10 @@
 /** All benchmarks, or those named on the command line. */
 import { closeConnection, databaseUrl, migrateDatabase } from '../src/lib/server/db/client';
 import { benchCrosswalk } from './crosswalk';
-import { benchLookup } from './lookup';
+import { benchLookup } from './look-up-quality';
 import { benchScale } from './scale';
-import { benchSearch } from './search';
-import { benchSuggestions } from './suggestions';
+import { benchSearch } from './search-speed';
+import { benchSuggestions } from './suggestion-quality';
 
 const scratch = process.env.OAKMOSS_SCRATCH ?? '/tmp';
 await migrateDatabase(databaseUrl());

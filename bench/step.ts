@@ -10,7 +10,7 @@ import { setsOf } from '../src/lib/server/records/sets';
 import { searchVocabulary } from '../src/lib/server/records/searched-vocabulary';
 import { lookupInIndexes } from '../src/lib/server/browse/look-up';
 import { timeEach, timeOnce } from './measure';
-import { benchStrategy } from './search';
+import { benchStrategy } from './search-speed';
 
 const collect = () => (globalThis as { gc?: () => void }).gc?.();
 

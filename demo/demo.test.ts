@@ -8,7 +8,7 @@ import { lookup } from '../src/core/lookup';
 import { EditionIndex } from '../src/core/edition/edition-index';
 import { applyChanges } from './edition-changes';
 import { DEMO_INDEXES } from './indexes';
-import { commandsOf, DEMO_INQUIRIES } from './inquiries';
+import { commandsOf, DEMO_INQUIRIES } from './demo-inquiries';
 import { demoUri, parseVocabularyText, slug, toTurtle } from './vocabulary-text';
 
 const source = (name: string) => readFileSync(new URL(`./vocabularies/${name}.txt`, import.meta.url), 'utf8');

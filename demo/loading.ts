@@ -12,8 +12,8 @@ import { createInquiry, listInquiries } from '../src/lib/server/inquiry/inquirie
 import { changeInquiry } from '../src/lib/server/inquiry/inquiry-changes';
 import { storeRecords } from '../src/lib/server/records/record-store';
 import { DEMO_INDEXES } from './indexes';
-import { commandsOf, DEMO_INQUIRIES } from './inquiries';
-import { generateRecords } from './records';
+import { commandsOf, DEMO_INQUIRIES } from './demo-inquiries';
+import { generateRecords } from './record-generator';
 import { DEMO_DIALECTS, DEMO_LIMITS } from './searching';
 import { demoUri, parseVocabularyText, toTurtle } from './vocabulary-text';
 

@@ -1,4 +1,4 @@
-import type { Person } from '$lib/server/people/access';
+import type { Person } from '$lib/server/people';
 
 declare global {
 	namespace App {

@@ -1,5 +1,5 @@
 import { type Handle, type HandleServerError, type RequestEvent, type ServerInit } from '@sveltejs/kit';
-import { LOCAL_PERSON } from '$lib/server/people/access';
+import { LOCAL_PERSON } from '$lib/server/people';
 import { ServiceError } from '$lib/server/errors';
 import { errorAnswer, refusal, UNEXPECTED } from '$lib/server/http';
 import { log, reasonOf } from '$lib/server/log';

@@ -1,6 +1,6 @@
 import { forPage } from '$lib/server/http';
-import { listIndexes } from '$lib/server/vocabulary/subject-indexes';
-import { listInquiries } from '$lib/server/inquiry/inquiries';
+import { listIndexes } from '$lib/server/vocabulary';
+import { listInquiries } from '$lib/server/inquiry';
 
 export const load = ({ locals }) =>
 	forPage(async () => ({

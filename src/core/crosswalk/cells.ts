@@ -1,5 +1,5 @@
 /** Reading an inquiry: what its cells hold and what they have come to. */
-import type { Cell, Inquiry, Pick, Word } from './types';
+import type { Cell, Inquiry, Pick, Word } from './inquiry';
 
 export function cellId(conceptId: string, indexCode: string): string {
 	return `${conceptId}:${indexCode}`;
@@ -59,7 +59,7 @@ export interface CellContent {
 
 const NOTHING: CellContent = { picks: [], cell: undefined, state: 'undecided' };
 
-/** Every cell of the inquiry that holds something, filed by its identifier. O(picks log picks + cells). */
+/** Every cell of the inquiry that holds something, by its identifier. O(picks log picks + cells). */
 export class CellsByPlace {
 	private readonly contents = new Map<string, CellContent>();
 

@@ -1,6 +1,6 @@
 /** Row changes: carrying them out, taking them back, and seeing what stands in their way. */
 import { canonical } from '../canonical';
-import type { Change, Inquiry, Row, Table } from './types';
+import type { Change, Inquiry, Row, Table } from './inquiry';
 
 /** The state after the changes. O(changes) besides a shallow copy of the tables touched. */
 export function apply(inquiry: Inquiry, changes: readonly Change[]): Inquiry {

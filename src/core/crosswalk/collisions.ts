@@ -1,7 +1,7 @@
 /** When two people change the same thing at once: what each side said, in words, so that one can be chosen. */
 import { contested } from './changes';
 import { FIT_WORDS, pickName, ROLE_WORDS } from './describe';
-import type { Change, Fit, Pick, Role, Row } from './types';
+import type { Change, Fit, Pick, Role, Row } from './inquiry';
 
 /** One thing that two sides changed differently. */
 export interface Collision {

@@ -6,7 +6,7 @@ import { collisions } from './collisions';
 import { execute } from './commands';
 import { reconcile } from './reconcile';
 import { describe as inWords } from './describe';
-import { CommandError, emptyInquiry, FITS, ROLES, type Command, type Inquiry } from './types';
+import { CommandError, emptyInquiry, FITS, ROLES, type Command, type Inquiry } from './inquiry';
 
 const empty = emptyInquiry({ id: 'q', title: 'Quiet', question: '', indexes: ['a', 'b'] });
 

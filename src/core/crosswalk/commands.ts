@@ -21,7 +21,7 @@ import {
 	type PickSwitches,
 	type Row,
 	type Table
-} from './types';
+} from './inquiry';
 
 const LONGEST_NAME = 200;
 const LONGEST_TEXT = 10_000;

@@ -2,7 +2,7 @@ import { describe as group, expect, it } from 'vitest';
 import { apply } from './changes';
 import { execute } from './commands';
 import { describe } from './describe';
-import { emptyInquiry, type Command, type Inquiry } from './types';
+import { emptyInquiry, type Command, type Inquiry } from './inquiry';
 
 const heading = (label: string) => ({ uri: `urn:${label}`, label });
 const MADE: Command[] = [

@@ -1,7 +1,7 @@
 /** Changes in words, for messages and the history. */
 import { COMMON_LIMITS, describeLimit, type LimitSetting } from './limits';
 import { NO_SETTINGS } from './strategy-settings';
-import type { Command, Fit, Inquiry, Pick, Role, StrategySettings } from './types';
+import type { Command, Fit, Inquiry, Pick, Role, StrategySettings } from './inquiry';
 
 export const FIT_WORDS: Record<Fit, string> = {
 	notJudged: 'not judged yet',

@@ -1,7 +1,7 @@
 /** What the vocabularies say about a crosswalk: what each pick stands for, and what is odd about it. */
 import type { EditionIndex } from '../edition/edition-index';
 import { CellsByPlace, inOrder, type CellContent } from './cells';
-import type { Inquiry, Pick } from './types';
+import type { Inquiry, Pick } from './inquiry';
 
 /** The parts of an edition that are asked here. */
 export type Places = globalThis.Pick<EditionIndex, 'find' | 'keys' | 'names' | 'retired' | 'hierarchy'>;
@@ -79,7 +79,7 @@ function isSubset(narrow: Set<number>, wide: Set<number>): boolean {
 }
 
 /**
- * The facts of every pick, filed by its identifier. O(picks × headings below), and in a cell O(picks²) comparisons.
+ * The facts of every pick, by its identifier. O(picks × headings below), and in a cell O(picks²) comparisons.
  * @param placesOf the current edition of an index; undefined for an index without a vocabulary
  */
 export function factsOf(

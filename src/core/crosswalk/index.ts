@@ -14,7 +14,7 @@ export {
 	type RecordPart,
 	type TaggedTogether
 } from './suggestions';
-export { CommandError, emptyInquiry, FITS, ROLES } from './types';
+export { CommandError, emptyInquiry, FITS, ROLES } from './inquiry';
 export type {
 	Change,
 	Command,
@@ -30,5 +30,5 @@ export type {
 	StrategySettings,
 	Table,
 	Word
-} from './types';
+} from './inquiry';
 export { differencesOf, heldTogether, switchesOf } from './together';

@@ -2,7 +2,7 @@
 import { apply, invert } from './changes';
 import { collisions, rowName, type Collision } from './collisions';
 import { execute } from './commands';
-import { CommandError, type Change, type Command, type Inquiry, type Row } from './types';
+import { CommandError, type Change, type Command, type Inquiry, type Row } from './inquiry';
 
 /** Something that somebody else did. */
 export interface Done {

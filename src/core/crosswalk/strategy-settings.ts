@@ -1,4 +1,4 @@
-import type { StrategySettings } from './types';
+import type { StrategySettings } from './inquiry';
 
 /** A strategy of which nothing has been settled: it is what the crosswalk says. */
 export const NO_SETTINGS: Omit<StrategySettings, 'id'> = {

@@ -10,7 +10,7 @@ import { lift, overRepresentation, type Counts } from '../evidence';
 import { lookup, type Tier } from '../lookup';
 import { fold, type AcronymPair } from '../text';
 import type { EditionIndex } from '../edition/edition-index';
-import type { Fit } from './types';
+import type { Fit } from './inquiry';
 
 export type Part = 'label' | 'neighbourhood' | 'coTagging' | 'association';
 

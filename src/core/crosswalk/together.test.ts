@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { differencesOf, heldTogether, switchesOf } from './together';
-import { FITS, ROLES, type Pick } from './types';
+import { FITS, ROLES, type Pick } from './inquiry';
 
 const heading = fc
 	.constantFrom('a', 'b', 'c', 'd')

@@ -1,5 +1,5 @@
 /** Headings of several picks held together in one, and parted again. */
-import type { Pick, PickSwitches } from './types';
+import type { Pick, PickSwitches } from './inquiry';
 
 type Kept = Required<Omit<PickSwitches, 'note'>>;
 

@@ -4,7 +4,7 @@ import { EditionIndex, PACK_FORM } from './edition-index';
 import { vocabularyOf } from '../vocabulary/make.test-aid';
 import { pack, unpack } from '../vocabulary/packed';
 
-/** With a bit of everything that is filed or packed in its own way. */
+/** With a bit of everything that is indexed or packed in its own way. */
 const data = vocabularyOf(
 	[
 		{ label: 'Rooms', entry: ['Spaces', 'ROOM (Building)'], note: 'Parts of a building, with walls.' },
@@ -19,7 +19,7 @@ describe('a pack', () => {
 	it('has another form whenever its bytes are others', () => {
 		const bytes = EditionIndex.build(data).toBytes();
 		const digest = createHash('sha256').update(bytes).digest('hex').slice(0, 16);
-		// Where this fails, words are filed or packed differently: raise the form, so that stored packs are made anew.
+		// Where this fails, words are indexed or packed differently: raise the form, so that stored packs are made anew.
 		expect({ form: PACK_FORM, digest }).toEqual({ form: '2', digest: '521c420282c0176b' });
 	});
 

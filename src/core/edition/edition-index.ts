@@ -11,7 +11,7 @@ import {
 	type Latin1Encoder,
 	type Section
 } from '../vocabulary/packed';
-import type { HeadingData, VocabularyData } from '../vocabulary/types';
+import type { HeadingData, VocabularyData } from '../vocabulary/vocabulary-data';
 
 /** How much of a scope note is kept at hand, for lists. */
 const NOTE_START = 160;

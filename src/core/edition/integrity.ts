@@ -2,7 +2,7 @@
 import { LabelKind } from '../lookup/indexing';
 import type { LabelIndex } from '../lookup/label-index';
 import { fold } from '../text';
-import type { Finding, HeadingData, VocabularyData } from '../vocabulary/types';
+import type { Finding, HeadingData, VocabularyData } from '../vocabulary/vocabulary-data';
 
 /** Makes every narrower link two-way by nature: `broader` alone is kept, and related links are mirrored. */
 export function completeRelations(data: VocabularyData): {

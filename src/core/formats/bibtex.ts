@@ -2,7 +2,7 @@
 import type { CslItem } from '../evidence/citation';
 import { allKeywords, splitKeywords } from './record-keywords';
 import { addRecord, Lines, nothingRead, type RecordReader } from './record-reading';
-import type { RecordDraft } from './records';
+import type { RecordDraft } from './record-draft';
 
 /** Where a line begins an entry, or something that is none. */
 const START = /^[ \t]*@(\w+)\s*[{(]/;

@@ -1,11 +1,11 @@
 /** CSL-JSON, in and out. */
 import { JSONParser } from '@streamparser/json';
-import type { Finding } from '../vocabulary/types';
+import type { Finding } from '../vocabulary/vocabulary-data';
 import type { CslItem } from '../evidence/citation';
 import { itemFault, shapeFault, withTexts } from './csl-fault';
 import { printKeyword, splitKeywords, type Keyword } from './record-keywords';
 import { addRecord, nothingRead, type RecordReader } from './record-reading';
-import type { RecordDraft } from './records';
+import type { RecordDraft } from './record-draft';
 
 /** Reads CSL-JSON: an array of items, or one item. Items are taken as they come; what is not JSON breaks the file. */
 export class CslJsonReader implements RecordReader {

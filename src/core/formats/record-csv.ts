@@ -1,11 +1,11 @@
 /** Records as CSV, in and out. */
 import Papa from 'papaparse';
-import type { Finding } from '../vocabulary/types';
+import type { Finding } from '../vocabulary/vocabulary-data';
 import { yearOf, type CslItem } from '../evidence/citation';
 import { allKeywords } from './record-keywords';
 import { guarded, unguarded } from './csv-guard';
 import { addRecord, given, nothingRead, parseName, printName, type RecordReader } from './record-reading';
-import type { RecordDraft } from './records';
+import type { RecordDraft } from './record-draft';
 
 const RECORD_COLUMNS = [
 	'id', 'type', 'title', 'authors', 'year', 'source', 'volume', 'issue', 'pages', 'publisher', 'doi', 'language', 'abstract', 'keywords'

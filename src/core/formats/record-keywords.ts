@@ -1,7 +1,7 @@
 /** Keywords of record files: which are headings of an index, and how a heading is written as a keyword. */
 import { keywordsOf, type CslItem } from '../evidence/citation';
 import type { ReadRecord } from './record-reading';
-import type { DraftTagging, RecordDraft } from './records';
+import type { DraftTagging, RecordDraft } from './record-draft';
 
 export interface Keyword {
 	label: string;

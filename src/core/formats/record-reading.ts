@@ -1,5 +1,5 @@
 /** What the readers of record files have in common. Every fault is a finding with its line; nothing is lost silently. */
-import type { Finding } from '../vocabulary/types';
+import type { Finding } from '../vocabulary/vocabulary-data';
 import { nameInWords, type CslItem, type CslName } from '../evidence/citation';
 import { itemFault } from './csl-fault';
 

@@ -11,7 +11,7 @@ import {
 	type ReadRecord,
 	type RecordReader
 } from './record-reading';
-import type { RecordDraft } from './records';
+import type { RecordDraft } from './record-draft';
 
 const RIS_TYPES: Record<string, string> = {
 	JOUR: 'article-journal',

@@ -9,7 +9,7 @@ import type {
 	ImportCounts,
 	LangText,
 	VocabularyData
-} from '../vocabulary/types';
+} from '../vocabulary/vocabulary-data';
 import { added, addLabel, SkosStatements, type Draft, type Statement } from './skos-statements';
 
 export interface VocabularyReading {

@@ -1,5 +1,5 @@
 /** The statements of a SKOS vocabulary sorted by what they are about, whatever their order. */
-import type { Finding, LangText, NoteKind } from '../vocabulary/types';
+import type { Finding, LangText, NoteKind } from '../vocabulary/vocabulary-data';
 import { names } from './skos-names';
 
 /** The parts of an RDF/JS statement that are looked at. */

@@ -1,6 +1,6 @@
 /** Writes a vocabulary as SKOS: as RDF statements for any syntax, and as JSON-LD with a context of its own. */
 import { DataFactory, type Literal, type Quad } from 'n3';
-import type { NoteKind, VocabularyData } from '../vocabulary/types';
+import type { NoteKind, VocabularyData } from '../vocabulary/vocabulary-data';
 import { iri, names, PREFIXES } from './skos-names';
 
 const { literal, blankNode, quad } = DataFactory;

@@ -7,7 +7,7 @@
  * `language` give labels, entry terms and notes in that language. A row with `members` is a collection: its `heading`
  * is the collection's label. Headings are referred to by id or by label.
  */
-import type { NoteKind, VocabularyData } from '../vocabulary/types';
+import type { NoteKind, VocabularyData } from '../vocabulary/vocabulary-data';
 import { names } from './skos-names';
 import type { Statement } from './skos-statements';
 

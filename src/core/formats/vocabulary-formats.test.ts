@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { Parser, Writer } from 'n3';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
-import type { HeadingData, VocabularyData } from '../vocabulary/types';
+import type { HeadingData, VocabularyData } from '../vocabulary/vocabulary-data';
 import { SkosReader, uniqueKeys } from './skos-read';
 import type { Statement } from './skos-statements';
 import { vocabularyJsonLd, vocabularyStatements } from './skos-write';

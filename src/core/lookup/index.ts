@@ -1,5 +1,5 @@
 export { headingsMatching } from './count';
-export { headingsHolding, rollLength, rollLines, rollPlace } from './displays';
-export type { RollKind } from './displays';
+export { headingsHolding, rollLength, rollLines, rollPlace } from './roll';
+export type { RollKind } from './roll';
 export { alsoTried, closeness, headingsLabelled, lookup, TIERS } from './lookup';
 export type { Match, Tier } from './lookup';

@@ -2,7 +2,7 @@
 import { fold, isAcronymOf, key, LONGEST_ACRONYM, splitQualifier, variantKeyOfFold, wordsOf } from '../text';
 import type { AcronymPair } from '../text';
 import { hash, HashTableMaker, Rows, StringTable, type HashTable } from '../vocabulary/packed';
-import type { LangText, VocabularyData } from '../vocabulary/types';
+import type { LangText, VocabularyData } from '../vocabulary/vocabulary-data';
 import { Dictionary, hashOfStems } from './dictionary';
 import { isOdd, type OddFolds } from './fold-table';
 

@@ -2,7 +2,7 @@
 import { key } from '../text';
 import type { AcronymPair } from '../text';
 import { HashTable, Rows, StringTable, type Section } from '../vocabulary/packed';
-import type { VocabularyData } from '../vocabulary/types';
+import type { VocabularyData } from '../vocabulary/vocabulary-data';
 import { foldsFrom } from './fold-table';
 import { indexLabels, invert, LabelKind, MOST_ROTATIONS, type IndexedLabels } from './indexing';
 import { firstPlace } from './sorted-lists';

@@ -14,8 +14,8 @@ import { headingExpression } from './evaluate';
 import type { Expression } from './expression';
 import { COMMON_LIMITS, type LimitDefinition, type LimitSetting } from '../crosswalk/limits';
 import { labelOfTest, type Block, type HeadingTest, type Line, type Strategy } from './strategy';
-import type { WordField } from '../crosswalk/types';
-import { tokensOf } from './words';
+import type { WordField } from '../crosswalk/inquiry';
+import { tokensOf } from './word-matching';
 
 /** Field names of words, by where they are looked for. */
 export const WORD_FIELDS: Record<WordField, string> = {

@@ -1,8 +1,8 @@
 /** Dialects: patterns that print a strategy in the words an index's own search box takes. */
 import { COMMON_LIMITS, type LimitDefinition, type LimitSetting } from '../crosswalk/limits';
 import { labelOfTest, type HeadingTest, type Line, type Strategy } from './strategy';
-import type { WordField } from '../crosswalk/types';
-import { tokensOf } from './words';
+import type { WordField } from '../crosswalk/inquiry';
+import { tokensOf } from './word-matching';
 
 /**
  * Patterns with places to fill in. An empty pattern means that the search box cannot say it. `{it}` is what has been

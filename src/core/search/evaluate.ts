@@ -6,7 +6,7 @@ import { leafName, type Expression, type Leaf } from './expression';
 import { RecordSet } from './record-set';
 import type { LimitSetting } from '../crosswalk/limits';
 import type { Block, HeadingTest, Line, Strategy } from './strategy';
-import { tokensOf } from './words';
+import { tokensOf } from './word-matching';
 
 /** What evaluation asks of the index. */
 export interface Sets {

@@ -1,5 +1,5 @@
 /** Set algebra over the smallest things that have records of their own. */
-import type { WordTest } from './words';
+import type { WordTest } from './word-matching';
 
 /** Taggings with a heading, or with any heading at or below it outside the branches that were cut. */
 export interface HeadingLeaf {

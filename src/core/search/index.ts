@@ -46,5 +46,5 @@ export {
 	type Line,
 	type Strategy
 } from './strategy';
-export { queryOf, tokensOf, vectorsOf } from './words';
+export { queryOf, tokensOf, vectorsOf } from './word-matching';
 export { LONGEST_CQL } from '../crosswalk/strategy-settings';

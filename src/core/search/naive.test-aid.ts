@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import type { LimitSetting } from '../crosswalk/limits';
 import type { HeadingTest, Line, Strategy } from './strategy';
-import { matchesWord, type RecordWords, type WordTest } from './words';
+import { matchesWord, type RecordWords, type WordTest } from './word-matching';
 import type { Narrower } from './evaluate';
 import type { Leaf } from './expression';
 import { RecordSet } from './record-set';

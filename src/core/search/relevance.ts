@@ -1,7 +1,7 @@
 /** Best match: how well records fit the words of a strategy. */
 import { contentWords, fold } from '../text';
 import { labelOfTest, type Strategy } from './strategy';
-import { tokensOf } from './words';
+import { tokensOf } from './word-matching';
 
 /** A word in the title counts as much as so many in the abstract. */
 export const TITLE_WEIGHT = 2;

@@ -1,10 +1,10 @@
 /** A strategy: the search for one index, as blocks of alternatives and limits; built from the crosswalk. */
 import { CellsByPlace, inOrder, wordsOfConcept } from '../crosswalk/cells';
-import type { ConceptStatus, Fit, Inquiry, PickedHeading, StrategySettings } from '../crosswalk/types';
+import type { ConceptStatus, Fit, Inquiry, PickedHeading, StrategySettings } from '../crosswalk/inquiry';
 import type { Expression } from './expression';
 import type { LimitSetting } from '../crosswalk/limits';
 import { NO_SETTINGS } from '../crosswalk/strategy-settings';
-import type { WordTest } from './words';
+import type { WordTest } from './word-matching';
 
 /** A heading, or several held together, as searched: with narrower headings, cuts, chief only, aspects. */
 export interface HeadingTest {

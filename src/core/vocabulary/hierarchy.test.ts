@@ -158,7 +158,7 @@ describe('packed forms', () => {
 		);
 	});
 
-	it('find every number filed under a text', () => {
+	it('find every number under a text', () => {
 		fc.assert(
 			fc.property(fc.array(fc.tuple(fc.string(), fc.nat(1_000))), (entries) => {
 				const table = HashTable.from(entries);

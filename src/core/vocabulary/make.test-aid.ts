@@ -1,5 +1,5 @@
 /** Makes small vocabularies for tests, from labels instead of positions. */
-import type { HeadingData, VocabularyData } from './types';
+import type { HeadingData, VocabularyData } from './vocabulary-data';
 
 export interface Draft {
 	label: string;

@@ -5,7 +5,7 @@ import { flagWords } from './crosswalk/flags';
 import { moment } from './inquiry/moment';
 import { keptDraft } from './strategy/kept-draft';
 import { signed } from './parts/numbers';
-import { changeWords } from './strategy/words';
+import { changeWords } from './strategy/change-words';
 
 const inquiry = emptyInquiry({ id: 'q', title: 'Q', question: '', indexes: [] });
 inquiry.concepts.c = { id: 'c', position: 0, name: 'rest', status: 'required' };

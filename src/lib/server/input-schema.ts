@@ -1,9 +1,9 @@
 /** Parts of what may come in from outside that every wing has. */
 import * as v from 'valibot';
-import type { WordField } from '../../core/crosswalk/types';
+import type { WordField } from '../../core/crosswalk/inquiry';
 import { WORD_FIELDS } from '../../core/search';
 
-/** Names that every object has; nothing can be filed under them. */
+/** Names that every object has; nothing can be stored under them. */
 export const isFree = (name: string) => !(name in {});
 export const NOT_FREE = 'This name cannot be used.';
 

@@ -1,8 +1,8 @@
 /** From start to stop: waiting for the database, settling what others left, letting go in good order. */
 import { setTimeout as wait } from 'node:timers/promises';
-import { closeConnection, databaseUrl, isAway, migrateDatabase } from './db/client';
-import { warmUp } from './vocabulary/editions';
-import { settleLeftovers, stopJobs } from './jobs/jobs';
+import { closeConnection, databaseUrl, isAway, migrateDatabase } from './db';
+import { warmUp } from './vocabulary';
+import { settleLeftovers, stopJobs } from './jobs';
 import { log, reasonOf } from './log';
 import './wings';
 

@@ -1,2 +1,2 @@
 /** Loads the wings that register something with one below them: whoever works with whole documents needs them all. */
-import './runs/run-documents';
+import './runs';

@@ -1,13 +1,17 @@
 /** The thread in which a file is read or a vocabulary packed anew, so that the server goes on answering meanwhile. */
 import { parentPort, workerData } from 'node:worker_threads';
-import { closeConnection, connect } from './db/client';
-import { ImportError } from './jobs/import-error';
-import { finishJob } from './jobs/job-rows';
-import { registerWork, workOf, type Finish } from './jobs/thread-work';
-import type { ThreadInput, ThreadMessage } from './jobs/threads';
-import { importRecords } from './records/record-import';
-import { remakePack } from './vocabulary/pack-remaking';
-import { importVocabulary } from './vocabulary/vocabulary-import';
+import { closeConnection, connect } from './db';
+import {
+	type Finish,
+	finishJob,
+	ImportError,
+	registerWork,
+	type ThreadInput,
+	type ThreadMessage,
+	workOf
+} from './jobs';
+import { importRecords } from './records';
+import { importVocabulary, remakePack } from './vocabulary';
 
 registerWork('vocabulary', importVocabulary);
 registerWork('records', importRecords);

@@ -1,9 +1,7 @@
 import { forPage } from '$lib/server/http';
 import { RECORD_FORMATS } from '$core/formats/record-reading';
-import { FORMATS } from '$lib/server/vocabulary/parsers';
-import { MOST_SECONDS, recentJobs } from '$lib/server/jobs/jobs';
-import { MOST_BYTES } from '$lib/server/jobs/uploads';
-import { listIndexes } from '$lib/server/vocabulary/subject-indexes';
+import { FORMATS, listIndexes } from '$lib/server/vocabulary';
+import { MOST_BYTES, MOST_SECONDS, recentJobs } from '$lib/server/jobs';
 
 export const load = ({ locals }) =>
 	forPage(async () => {

@@ -1,9 +1,8 @@
 <script lang="ts">
 	import { Asked } from '$lib/client/asked.svelte';
 	import { number } from '../parts/numbers';
-	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
-	import type { HeadingRecords } from '$lib/server/browse/heading-counts';
-	import type { HeadingSheet } from '$lib/server/browse/look-up';
+	import type { IndexSummary } from '$lib/server/vocabulary';
+	import type { HeadingRecords, HeadingSheet } from '$lib/server/browse';
 	import YearsChart from '../charts/YearsChart.svelte';
 
 	/** The records of a heading: how many, over the years, and with each aspect it allows. */

@@ -7,8 +7,8 @@
 	import ChevronDown from '@lucide/svelte/icons/chevron-down';
 	import ChevronRight from '@lucide/svelte/icons/chevron-right';
 	import Plus from '@lucide/svelte/icons/plus';
-	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
-	import type { HeadingLine } from '$lib/server/browse/look-up';
+	import type { IndexSummary } from '$lib/server/vocabulary';
+	import type { HeadingLine } from '$lib/server/browse';
 	import Select from '../parts/Select.svelte';
 	import { useKeys } from '../parts/keys.svelte';
 	import { lineageAt } from '../inquiry/addresses';

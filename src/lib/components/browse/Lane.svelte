@@ -2,8 +2,8 @@
 	import { number } from '../parts/numbers';
 	import type { Concept } from '$core/crosswalk';
 	import TypedHeading from '../crosswalk/TypedHeading.svelte';
-	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
-	import type { LaneAnswer, LookupMatch } from '$lib/server/browse/look-up';
+	import type { IndexSummary } from '$lib/server/vocabulary';
+	import type { LaneAnswer, LookupMatch } from '$lib/server/browse';
 	import CellPicks from '../crosswalk/CellPicks.svelte';
 	import NoHeading from '../crosswalk/NoHeading.svelte';
 	import { displayAt, lineageAt } from '../inquiry/addresses';

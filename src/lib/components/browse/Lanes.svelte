@@ -1,6 +1,6 @@
 <script lang="ts">
-	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
-	import type { LaneAnswer } from '$lib/server/browse/look-up';
+	import type { IndexSummary } from '$lib/server/vocabulary';
+	import type { LaneAnswer } from '$lib/server/browse';
 	import { useKeys } from '../parts/keys.svelte';
 	import { currentConcept } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';

@@ -3,8 +3,8 @@
 	import { messages } from '../messages/messages.svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
-	import type { HeadingLine, HeadingSheet } from '$lib/server/browse/look-up';
+	import type { IndexSummary } from '$lib/server/vocabulary';
+	import type { HeadingLine, HeadingSheet } from '$lib/server/browse';
 	import CellPicks from '../crosswalk/CellPicks.svelte';
 	import NoHeading from '../crosswalk/NoHeading.svelte';
 	import { useKeys } from '../parts/keys.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import dagre from '@dagrejs/dagre';
-	import type { HeadingSheet } from '$lib/server/browse/look-up';
+	import type { HeadingSheet } from '$lib/server/browse';
 
 	/** A small picture of where a heading stands: every heading broader, itself, what is narrower. */
 	let { sheet, at }: { sheet: HeadingSheet; at: (heading: string) => string } = $props();

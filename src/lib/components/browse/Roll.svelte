@@ -3,8 +3,8 @@
 	import { tick, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import type { RollKind } from '$core/lookup';
-	import type { RollWindow } from '$lib/server/browse/displays';
-	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+	import type { RollWindow } from '$lib/server/browse';
+	import type { IndexSummary } from '$lib/server/vocabulary';
 	import { useKeys } from '../parts/keys.svelte';
 	import { lineageAt } from '../inquiry/addresses';
 	import { currentConcept, placeOf } from '../inquiry/in-hand';

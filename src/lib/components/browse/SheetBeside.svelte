@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Asked } from '$lib/client/asked.svelte';
-	import type { HeadingSheet } from '$lib/server/browse/look-up';
-	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+	import type { HeadingSheet } from '$lib/server/browse';
+	import type { IndexSummary } from '$lib/server/vocabulary';
 	import { lineageAt } from '../inquiry/addresses';
 	import { currentConcept, placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';

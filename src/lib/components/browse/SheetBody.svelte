@@ -1,6 +1,6 @@
 <script lang="ts">
-	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
-	import type { HeadingSheet } from '$lib/server/browse/look-up';
+	import type { IndexSummary } from '$lib/server/vocabulary';
+	import type { HeadingSheet } from '$lib/server/browse';
 	import type { Snippet } from 'svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { number } from '../parts/numbers';
-	import type { HeadingLine } from '$lib/server/browse/look-up';
+	import type { HeadingLine } from '$lib/server/browse';
 	import { displayAt, lineageAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { Asked } from '$lib/client/asked.svelte';
-	import type { HistoryEntry } from '$lib/server/inquiry/inquiry-changes';
+	import type { HistoryEntry } from '$lib/server/inquiry';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { moment } from '../inquiry/moment';
 

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { cellId, wordsOfConcept, type Concept } from '$core/crosswalk';
-	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+	import type { IndexSummary } from '$lib/server/vocabulary';
 	import { lanesAt } from '../inquiry/addresses';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import FreeWord from '../marks/FreeWord.svelte';

@@ -2,7 +2,7 @@
 	import { tick, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { cellId, FIT_WORDS, isThin, wordsOfConcept, type Concept, type Pick } from '$core/crosswalk';
-	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+	import type { IndexSummary } from '$lib/server/vocabulary';
 	import { lanesAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';

@@ -2,8 +2,8 @@
 	import { ask } from '$lib/client/ask';
 	import { onMount } from 'svelte';
 	import { pickName, type Pick, type PickedHeading } from '$core/crosswalk';
-	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
-	import type { HeadingLine } from '$lib/server/browse/look-up';
+	import type { IndexSummary } from '$lib/server/vocabulary';
+	import type { HeadingLine } from '$lib/server/browse';
 	import { narrowerBranches, type Branch } from '../tree/branches';
 	import BranchTree from '../tree/BranchTree.svelte';
 	import Panel from '../parts/Panel.svelte';

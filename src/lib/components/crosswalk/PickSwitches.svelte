@@ -10,7 +10,7 @@
 		type Pick,
 		type PickSwitches
 	} from '$core/crosswalk';
-	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+	import type { IndexSummary } from '$lib/server/vocabulary';
 	import Select from '../parts/Select.svelte';
 	import WordSwitch from '../parts/WordSwitch.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';

@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { Asked } from '$lib/client/asked.svelte';
 	import type { Concept } from '$core/crosswalk';
-	import type { SuggestionLine } from '$lib/server/crosswalk/crosswalk-facts';
-	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+	import type { SuggestionLine } from '$lib/server/crosswalk';
+	import type { IndexSummary } from '$lib/server/vocabulary';
 	import { addPick } from '../inquiry/picking';
 	import { lineageAt } from '../inquiry/addresses';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';

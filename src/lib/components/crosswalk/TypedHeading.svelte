@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { Concept } from '$core/crosswalk';
-	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+	import type { IndexSummary } from '$lib/server/vocabulary';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
 
 	/** A heading typed by hand, for an index whose vocabulary cannot be loaded. */

@@ -1,4 +1,4 @@
-import type { EvidenceLine } from '$lib/server/crosswalk/crosswalk-facts';
+import type { EvidenceLine } from '$lib/server/crosswalk';
 import type { Tier } from '$core/lookup';
 import { number } from '../parts/numbers';
 import { REASONS } from '../marks/reasons';

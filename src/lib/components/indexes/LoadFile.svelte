@@ -3,7 +3,7 @@
 	import { sendFile, type Sending } from '$lib/client/send-file';
 	import { onMount } from 'svelte';
 	import { goto, invalidateAll } from '$app/navigation';
-	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+	import type { IndexSummary } from '$lib/server/vocabulary';
 
 	/** Loads a file of a vocabulary or of records into an index: sending it, watching the import, stopping either. */
 	interface Props {

@@ -12,9 +12,8 @@ import { ask } from '$lib/client/ask';
 import { SyncQueue, type Loaded, type Met, type Outcome, type Saving, type Sent } from '$lib/client/sync';
 import { overHttp } from '$lib/client/transport';
 import { Unsent } from '$lib/client/unsent';
-import type { CellCoverage, Figures } from '$lib/server/crosswalk/coverage';
-import type { CrosswalkFacts } from '$lib/server/crosswalk/crosswalk-facts';
-import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+import type { CellCoverage, CrosswalkFacts, Figures } from '$lib/server/crosswalk';
+import type { IndexSummary } from '$lib/server/vocabulary';
 import { messages } from '../messages/messages.svelte';
 import { RefusedChanges } from './refused.svelte';
 

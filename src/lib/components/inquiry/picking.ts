@@ -1,5 +1,5 @@
 import { pickOfHeadings, type Concept, type PickSwitches } from '$core/crosswalk';
-import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+import type { IndexSummary } from '$lib/server/vocabulary';
 import { freshId, type InquiryStore } from './inquiry-store.svelte';
 
 interface Ref {

@@ -1,10 +1,10 @@
 <script lang="ts">
-	import type { Comparison } from '$lib/server/runs/comparing-runs';
+	import type { Comparison } from '$lib/server/runs';
 	import { invalidateAll } from '$app/navigation';
 	import { messages } from '../messages/messages.svelte';
 	import Panel from '../parts/Panel.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import { askRuns } from './runs';
+	import { askRuns } from './ask-runs';
 	import { counted, number, signed } from '../parts/numbers';
 
 	/** Two runs of one index: what one finds that the other does not, and which part made the difference. */

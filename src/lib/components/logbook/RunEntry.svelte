@@ -1,13 +1,13 @@
 <script lang="ts">
 	import { messages } from '../messages/messages.svelte';
 	import { goto, invalidateAll } from '$app/navigation';
-	import type { Restored, RunLine } from '$lib/server/runs/runs';
+	import type { Restored, RunLine } from '$lib/server/runs';
 	import { recordsAt, strategyAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { number } from '../parts/numbers';
-	import { askRuns } from './runs';
+	import { askRuns } from './ask-runs';
 
 	/** One run in the logbook: what it found, against the one before, and what can be done with it. */
 	interface Props {

@@ -3,7 +3,7 @@
 	import { number } from '../parts/numbers';
 	import { onMount } from 'svelte';
 	import type { Command, Concept } from '$core/crosswalk';
-	import type { StrategyView, Trial } from '$lib/server/search/search';
+	import type { StrategyView, Trial } from '$lib/server/search';
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 

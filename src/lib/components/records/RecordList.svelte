@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { authorsInShort, yearOf } from '$core/evidence/citation';
-	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
-	import type { RecordLine } from '$lib/server/records/record-lines';
+	import type { IndexSummary } from '$lib/server/vocabulary';
+	import type { RecordLine } from '$lib/server/records';
 
 	/** Records of a result as a list; the arrow keys walk it, and the record in hand stands beside it. */
 	interface Props {

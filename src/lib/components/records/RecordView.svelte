@@ -1,8 +1,8 @@
 <script lang="ts">
 	import type { Concept } from '$core/crosswalk';
 	import { nameInWords, yearOf } from '$core/evidence/citation';
-	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
-	import type { RecordSheet, TaggedHeading } from '$lib/server/records/record-lines';
+	import type { IndexSummary } from '$lib/server/vocabulary';
+	import type { RecordSheet, TaggedHeading } from '$lib/server/records';
 	import { lineageAt, recordsAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';

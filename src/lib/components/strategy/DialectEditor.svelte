@@ -2,7 +2,7 @@
 	import { ask, inWords } from '$lib/client/ask';
 	import { messages } from '../messages/messages.svelte';
 	import { patternFaults, PLAIN_DIALECT, printInDialect, type Dialect } from '$core/search';
-	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+	import type { IndexSummary } from '$lib/server/vocabulary';
 	import Panel from '../parts/Panel.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
 

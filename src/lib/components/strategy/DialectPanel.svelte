@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { messages } from '../messages/messages.svelte';
-	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+	import type { IndexSummary } from '$lib/server/vocabulary';
 	import DialectEditor from './DialectEditor.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
 

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Popover } from 'bits-ui';
 	import { describeLimit, type LimitSetting } from '$core/search';
-	import type { StrategyView } from '$lib/server/search/search';
+	import type { StrategyView } from '$lib/server/search';
 	import WordSwitch from '../parts/WordSwitch.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
 	import { number } from '../parts/numbers';

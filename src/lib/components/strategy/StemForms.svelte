@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Asked } from '$lib/client/asked.svelte';
-	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
-	import type { StemForms } from '$lib/server/search/stem-forms';
+	import type { IndexSummary } from '$lib/server/vocabulary';
+	import type { StemForms } from '$lib/server/search';
 	import { number } from '../parts/numbers';
 
 	/** The words that a stem matches in an index, so that nobody has to guess what it brings along. */

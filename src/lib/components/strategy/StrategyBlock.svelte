@@ -1,14 +1,14 @@
 <script lang="ts">
 	import { cellId } from '$core/crosswalk';
 	import type { Block, BlockYield } from '$core/search';
-	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+	import type { IndexSummary } from '$lib/server/vocabulary';
 	import { crosswalkAt } from '../inquiry/addresses';
 	import Select from '../parts/Select.svelte';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
 	import StrategyLine from './StrategyLine.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
 	import { number, signed } from '../parts/numbers';
-	import { FIELD_WORDS } from './words';
+	import { FIELD_WORDS } from './change-words';
 
 	/** One concept's part of the strategy. */
 	const FIELDS = Object.entries(FIELD_WORDS).map(([value, says]) => ({

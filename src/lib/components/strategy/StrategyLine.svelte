@@ -1,13 +1,13 @@
 <script lang="ts">
 	import { freshId } from '../inquiry/inquiry-store.svelte';
 	import type { BlockYield, Line, LineYield } from '$core/search';
-	import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+	import type { IndexSummary } from '$lib/server/vocabulary';
 	import FreeWord from '../marks/FreeWord.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import StemForms from './StemForms.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
 	import { number, signed } from '../parts/numbers';
-	import { changeWords, FIELD_WORDS } from './words';
+	import { changeWords, FIELD_WORDS } from './change-words';
 
 	/** One alternative of a block: what it finds, what only it finds, what leaving it out would change. */
 	interface Props {

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { ask, inWords } from '$lib/client/ask';
 	import { onMount, untrack } from 'svelte';
-	import type { StrategyView, TextFault, Trial } from '$lib/server/search/search';
+	import type { StrategyView, TextFault, Trial } from '$lib/server/search';
 	import type { CqlEditor } from './cql-editor';
 	import { keptDraft } from './kept-draft';
 	import type { StrategySession } from './strategy-session.svelte';

@@ -2,7 +2,7 @@
 import { number } from '../parts/numbers';
 import type { Completion, CompletionContext, CompletionResult } from '@codemirror/autocomplete';
 import { quote, WORD_FIELDS } from '$core/search';
-import type { StrategyView } from '$lib/server/search/search';
+import type { StrategyView } from '$lib/server/search';
 
 /** What there is to choose from. */
 export interface Offered {

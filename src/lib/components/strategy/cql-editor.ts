@@ -4,7 +4,7 @@ import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
 import { setDiagnostics } from '@codemirror/lint';
 import { Compartment, EditorState } from '@codemirror/state';
 import { EditorView, keymap, placeholder } from '@codemirror/view';
-import type { TextFault } from '$lib/server/search/search';
+import type { TextFault } from '$lib/server/search';
 import { complete, type Offered } from './cql-completion';
 
 interface Options extends Offered {

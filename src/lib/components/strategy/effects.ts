@@ -1,9 +1,9 @@
 /** What each part of a strategy would change if it were otherwise: where to look when there is too much or too little. */
 import type { Command } from '$core/crosswalk';
 import { labelOfTest, type Line } from '$core/search';
-import type { IndexSummary } from '$lib/server/vocabulary/subject-indexes';
+import type { IndexSummary } from '$lib/server/vocabulary';
 import type { StrategySession } from './strategy-session.svelte';
-import { changeWords } from './words';
+import { changeWords } from './change-words';
 
 export interface Effect {
 	/** The change in words. */

@@ -9,7 +9,7 @@ import {
 	type StrategySettings
 } from '$core/crosswalk';
 import { settingsOf, type LimitSetting } from '$core/search';
-import type { StrategyView, Trial } from '$lib/server/search/search';
+import type { StrategyView, Trial } from '$lib/server/search';
 import { number } from '../parts/numbers';
 import type { InquiryStore } from '../inquiry/inquiry-store.svelte';
 

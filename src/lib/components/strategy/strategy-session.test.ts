@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { apply, emptyInquiry, execute, type Command } from '$core/crosswalk';
-import type { StrategyView } from '$lib/server/search/search';
+import type { StrategyView } from '$lib/server/search/searching';
 import type { InquiryStore } from '../inquiry/inquiry-store.svelte';
 import { StrategySession } from './strategy-session.svelte';
 

@@ -1,4 +1,4 @@
-import type { HeadingLine, HeadingRef } from '$lib/server/browse/look-up';
+import type { HeadingLine, HeadingRef } from '$lib/server/browse';
 
 /** One visible row of a branching tree. */
 export interface Branch {

@@ -1,7 +1,7 @@
 /** The three displays of a vocabulary: hierarchical, alphabetical, permuted. */
 import { headingsHolding, rollLength, rollLines, rollPlace, type RollKind } from '../../../core/lookup';
-import { allow, type Person } from '../people/access';
-import { currentIndex, editionIndex } from '../vocabulary/editions';
+import { allow, type Person } from '../people';
+import { currentIndex, editionIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
 import { headingCounts } from './heading-counts';
 import { byLabel, lineOf, type HeadingLine } from './look-up';

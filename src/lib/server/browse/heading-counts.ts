@@ -1,10 +1,9 @@
 /** How many records carry each heading of an edition: for lists of headings, and for the sheet of one. */
 import type { HeadingLeaf, RecordSet } from '../../../core/search';
 import type { EditionIndex } from '../../../core/edition/edition-index';
-import { connection } from '../db/client';
-import { editionIndex, type CurrentIndex } from '../vocabulary/editions';
-import { setsOf } from '../records/sets';
-import { searchVocabulary } from '../records/searched-vocabulary';
+import { connection } from '../db';
+import { type CurrentIndex, editionIndex } from '../vocabulary';
+import { searchVocabulary, setsOf } from '../records';
 
 /** By the position of the heading in its edition. */
 export interface HeadingCounts {

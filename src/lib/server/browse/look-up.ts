@@ -2,10 +2,9 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { alsoTried, lookup, type Match, type Tier } from '../../../core/lookup';
 import type { EditionIndex } from '../../../core/edition/edition-index';
-import { allow, type Person } from '../people/access';
-import { connection } from '../db/client';
-import { collections, entryTerms, headings, labels, notes, relations } from '../db/schema';
-import { currentIndex, currentIndexes, editionIndex, type CurrentIndex } from '../vocabulary/editions';
+import { allow, type Person } from '../people';
+import { collections, connection, entryTerms, headings, labels, notes, relations } from '../db';
+import { currentIndex, type CurrentIndex, currentIndexes, editionIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
 import { countWithNarrower, headingCounts, headingRecords, type HeadingCounts } from './heading-counts';
 

@@ -1,7 +1,7 @@
 /** A cell as it may come in from outside. */
 import * as v from 'valibot';
 import { many } from '../input-schema';
-import { switches } from '../inquiry/command-schema';
+import { switches } from '../inquiry';
 
 /** A cell as scripts set it: headings by URI. */
 export const cellBody = v.object({

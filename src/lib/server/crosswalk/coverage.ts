@@ -9,13 +9,12 @@ import {
 	tokensOf,
 	type Line
 } from '../../../core/search';
-import { allow, type Person } from '../people/access';
-import { connection } from '../db/client';
-import { currentIndexes, type CurrentIndex } from '../vocabulary/editions';
-import { loadInquiry } from '../inquiry/inquiry-rows';
-import { findRecordsIn } from '../search/search';
-import { setsOf } from '../records/sets';
-import { searchVocabulary } from '../records/searched-vocabulary';
+import { allow, type Person } from '../people';
+import { connection } from '../db';
+import { type CurrentIndex, currentIndexes } from '../vocabulary';
+import { loadInquiry } from '../inquiry';
+import { findRecordsIn } from '../search';
+import { searchVocabulary, setsOf } from '../records';
 
 export interface CellCoverage {
 	/** Records that the searched picks find. */

@@ -17,14 +17,13 @@ import {
 } from '../../../core/crosswalk';
 import { headingsMatching } from '../../../core/lookup';
 import type { EditionIndex } from '../../../core/edition/edition-index';
-import { allow, type Person } from '../people/access';
-import { connection } from '../db/client';
-import { entryTerms, headings } from '../db/schema';
-import { currentIndexes, editionIndex, type CurrentIndex } from '../vocabulary/editions';
+import { allow, type Person } from '../people';
+import { connection, entryTerms, headings } from '../db';
+import { type CurrentIndex, currentIndexes, editionIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
-import { loadInquiry } from '../inquiry/inquiry-rows';
+import { loadInquiry } from '../inquiry';
 import { recordEvidence } from './record-evidence';
-import { lineOf, type HeadingLine } from '../browse/look-up';
+import { type HeadingLine, lineOf } from '../browse';
 
 interface Loaded {
 	inquiry: Inquiry;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Command } from '../../../core/crosswalk';
-import type { RecordDraft } from '../../../core/formats/records';
+import type { RecordDraft } from '../../../core/formats/record-draft';
 import { LOCAL_PERSON } from '../people/access';
 import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
 import { connection } from '../db/client';

@@ -10,12 +10,10 @@ import {
 	type Leaf
 } from '../../../core/search';
 import type { EditionIndex } from '../../../core/edition/edition-index';
-import { connection } from '../db/client';
-import type { CurrentIndex } from '../vocabulary/editions';
-import { headingCounts } from '../browse/heading-counts';
-import { evenly } from '../records/sample';
-import { setsOf, type IndexSets } from '../records/sets';
-import { searchVocabulary } from '../records/searched-vocabulary';
+import { connection } from '../db';
+import type { CurrentIndex } from '../vocabulary';
+import { headingCounts } from '../browse';
+import { evenly, type IndexSets, searchVocabulary, setsOf } from '../records';
 
 export interface PickedIn {
 	current: CurrentIndex;

@@ -2,11 +2,11 @@
 import { randomUUID } from 'node:crypto';
 import type { InferOutput } from 'valibot';
 import { cellState, picksOf, type PickedHeading } from '../../../core/crosswalk';
-import type { Person } from '../people/access';
+import type { Person } from '../people';
 import { typedHeading } from './taking-in';
-import { currentIndex, editionIndex } from '../vocabulary/editions';
+import { currentIndex, editionIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
-import { changeInquiry, readInquiry } from '../inquiry/inquiry-changes';
+import { changeInquiry, readInquiry } from '../inquiry';
 import type { cellBody } from './cell-schema';
 
 /** Sets the picks of a cell, or decides that there is no heading; answers with the cell as it now is. */

@@ -5,10 +5,10 @@ import { crosswalkToJson } from '../../../core/formats/crosswalk-json';
 import type { IndexName } from '../../../core/formats/crosswalk-rows';
 import { crosswalkToJsonLd, crosswalkToTurtle } from '../../../core/formats/crosswalk-skos';
 import { crosswalkToSssom } from '../../../core/formats/crosswalk-sssom';
-import type { Person } from '../people/access';
+import type { Person } from '../people';
 import { ServiceError } from '../errors';
-import { listIndexes } from '../vocabulary/subject-indexes';
-import { readInquiry } from '../inquiry/inquiry-changes';
+import { listIndexes } from '../vocabulary';
+import { readInquiry } from '../inquiry';
 
 interface Format {
 	type: string;

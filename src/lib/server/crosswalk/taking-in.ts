@@ -12,11 +12,11 @@ import { crosswalkFromJson } from '../../../core/formats/crosswalk-json';
 import { crosswalkFromSssom } from '../../../core/formats/crosswalk-sssom';
 import { fold } from '../../../core/text';
 import type { EditionIndex } from '../../../core/edition/edition-index';
-import { allow, type Person } from '../people/access';
-import { connection } from '../db/client';
-import { currentIndexes, editionIndex } from '../vocabulary/editions';
+import { allow, type Person } from '../people';
+import { connection } from '../db';
+import { currentIndexes, editionIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
-import { loadInquiry } from '../inquiry/inquiry-rows';
+import { loadInquiry } from '../inquiry';
 
 /** The largest crosswalk file taken, in characters. */
 export const MOST_CROSSWALK = 10_000_000;

@@ -14,8 +14,8 @@ import {
 	timestamp,
 	uniqueIndex
 } from 'drizzle-orm/pg-core';
-import type { Finding, ImportCounts, LangText } from '../../../core/vocabulary/types';
-import type { Change, Command, PickedHeading, StrategySettings } from '../../../core/crosswalk/types';
+import type { Finding, ImportCounts, LangText } from '../../../core/vocabulary/vocabulary-data';
+import type { Change, Command, PickedHeading, StrategySettings } from '../../../core/crosswalk/inquiry';
 import type { CslItem } from '../../../core/evidence/citation';
 import type { Dialect } from '../../../core/search/dialect';
 import type { LimitDefinition, LimitSetting } from '../../../core/crosswalk/limits';

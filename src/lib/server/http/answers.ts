@@ -1,7 +1,7 @@
 /** Between HTTP and the services: answers as JSON, errors with a code and words. */
 import { error as pageError, json } from '@sveltejs/kit';
 import * as v from 'valibot';
-import { isAway } from '../db/client';
+import { isAway } from '../db';
 import { ServiceError } from '../errors';
 import { log, reasonOf } from '../log';
 

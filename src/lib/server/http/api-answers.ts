@@ -1,10 +1,10 @@
 /** The shapes of the public API, made from what the services give. */
 import { nameInWords, yearOf } from '../../../core/evidence/citation';
 import { printLimit, printLine } from '../../../core/search';
-import type { IndexSummary } from '../vocabulary/subject-indexes';
-import type { RecordLine, RecordSheet } from '../records/record-lines';
-import type { searchIndex } from '../search/search';
-import type { HeadingLine, HeadingRef, HeadingSheet, LaneAnswer } from '../browse/look-up';
+import type { IndexSummary } from '../vocabulary';
+import type { RecordLine, RecordSheet } from '../records';
+import type { searchIndex } from '../search';
+import type { HeadingLine, HeadingRef, HeadingSheet, LaneAnswer } from '../browse';
 
 export function apiIndex({
 	code,

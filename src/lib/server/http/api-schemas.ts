@@ -1,6 +1,6 @@
 /** What the public API answers, as Valibot schemas; the OpenAPI description is made from them. */
 import * as v from 'valibot';
-import { FITS, ROLES } from '../../../core/crosswalk/types';
+import { FITS, ROLES } from '../../../core/crosswalk/inquiry';
 import { TIERS } from '../../../core/lookup';
 
 const text = v.string();

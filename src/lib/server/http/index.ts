@@ -1,3 +1,6 @@
+/** Between HTTP and the services: answers, errors, what comes in. */
 export { answer, errorAnswer, forPage, UNEXPECTED } from './answers';
 export { bodyOf, numberOf, queryOf } from './input';
 export { refusal } from './gate';
+export { apiHeading, apiIndex, apiLookup, apiRecord, apiSearch } from './api-answers';
+export { openApi } from './openapi';

@@ -4,13 +4,10 @@ import * as v from 'valibot';
 import type { GenericSchema } from 'valibot';
 import { RECORD_FORMATS } from '../../../core/formats/record-reading';
 import * as api from './api-schemas';
-import { FORMATS } from '../vocabulary/parsers';
-import { CROSSWALK_TYPES } from '../crosswalk/taking-away';
-import { inquiryDocument } from '../inquiry/document-schema';
-import { cellBody } from '../crosswalk/cell-schema';
-import { newIndex } from '../vocabulary/subject-index-schema';
-import { newInquiry } from '../inquiry/command-schema';
-import { parseBody, searchBody } from '../search/search-schema';
+import { FORMATS, newIndex } from '../vocabulary';
+import { cellBody, CROSSWALK_TYPES } from '../crosswalk';
+import { inquiryDocument, newInquiry } from '../inquiry';
+import { parseBody, searchBody } from '../search';
 
 const json = (schema: GenericSchema) => ({ 'application/json': { schema: schemaOf(schema) } });
 

@@ -1,6 +1,6 @@
 /** The commands that change an inquiry, as they may come in from outside. */
 import * as v from 'valibot';
-import { FITS, ROLES } from '../../../core/crosswalk/types';
+import { FITS, ROLES } from '../../../core/crosswalk/inquiry';
 import { LONGEST_CQL } from '../../../core/search';
 import { heading, id, limitSetting, many, text, wordField } from '../input-schema';
 

@@ -2,9 +2,8 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { emptyInquiry } from '../../../core/crosswalk';
-import { allow, type Person } from '../people/access';
-import { connection } from '../db/client';
-import { inquiries, subjectIndexes } from '../db/schema';
+import { allow, type Person } from '../people';
+import { connection, inquiries, subjectIndexes } from '../db';
 import { ServiceError } from '../errors';
 import { loadInquiry, noInquiry, rowsAsMade, writeRows } from './inquiry-rows';
 

@@ -13,9 +13,8 @@ import {
 	type Command,
 	type Inquiry
 } from '../../../core/crosswalk';
-import { allow, LOCAL_PERSON, type Person } from '../people/access';
-import { connection } from '../db/client';
-import { changes, inquiries, people, subjectIndexes } from '../db/schema';
+import { allow, LOCAL_PERSON, type Person } from '../people';
+import { changes, connection, inquiries, people, subjectIndexes } from '../db';
 import { ServiceError } from '../errors';
 import { loadInquiry, noInquiry, writeRows, type Queries } from './inquiry-rows';
 

@@ -2,9 +2,8 @@
 import { randomUUID } from 'node:crypto';
 import { asc, eq } from 'drizzle-orm';
 import { inOrder, type Change, type Command, type Inquiry } from '../../../core/crosswalk';
-import { allow, type Person } from '../people/access';
-import { connection } from '../db/client';
-import { changes, inquiries } from '../db/schema';
+import { allow, type Person } from '../people';
+import { changes, connection, inquiries } from '../db';
 import { ServiceError } from '../errors';
 import { cellsOf } from './inquiry-changes';
 import { knownIndexes, loadInquiry, rowsAsMade, writeRows } from './inquiry-rows';
@@ -49,7 +48,7 @@ export async function exportInquiry(person: Person | undefined, inquiryId: strin
 	};
 }
 
-const filed = <T extends { id: string }>(rows: readonly T[]) =>
+const byIdentifier = <T extends { id: string }>(rows: readonly T[]) =>
 	Object.fromEntries(rows.map((row) => [row.id, row]));
 
 /**
@@ -75,12 +74,12 @@ export async function importInquiry(person: Person | undefined, document: Inquir
 		await tx.insert(inquiries).values({ ...about, archived, revision });
 		const inquiry: Inquiry = {
 			about,
-			concepts: filed(tables.concepts),
-			words: filed(tables.words),
-			cells: filed(tables.cells),
-			picks: filed(tables.picks),
-			sightings: filed(tables.sightings),
-			strategies: filed(tables.strategies)
+			concepts: byIdentifier(tables.concepts),
+			words: byIdentifier(tables.words),
+			cells: byIdentifier(tables.cells),
+			picks: byIdentifier(tables.picks),
+			sightings: byIdentifier(tables.sightings),
+			strategies: byIdentifier(tables.strategies)
 		};
 		await writeRows(tx, own, rowsAsMade(inquiry));
 		const log = document.history.map(({ at, command, rows, ...entry }) => {

@@ -2,17 +2,18 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm';
 import type { PgTransaction } from 'drizzle-orm/pg-core';
 import type { Change, Inquiry, Row, Table } from '../../../core/crosswalk';
-import { connection, type Database } from '../db/client';
 import {
 	cells,
 	concepts,
+	connection,
+	type Database,
 	inquiries,
 	picks,
 	sightings,
 	strategies,
 	subjectIndexes,
 	words
-} from '../db/schema';
+} from '../db';
 import { ServiceError } from '../errors';
 
 /* eslint-disable-next-line @typescript-eslint/no-explicit-any -- the driver's own parameters say nothing to us */
@@ -49,17 +50,17 @@ export async function loadInquiry(
 		archived,
 		inquiry: {
 			about: { id, title, question, indexes },
-			concepts: filed(conceptRows),
-			words: filed(wordRows),
-			cells: filed(cellRows),
-			picks: filed(pickRows),
-			sightings: filed(sightingRows),
-			strategies: filed(strategyRows)
+			concepts: byIdentifier(conceptRows),
+			words: byIdentifier(wordRows),
+			cells: byIdentifier(cellRows),
+			picks: byIdentifier(pickRows),
+			sightings: byIdentifier(sightingRows),
+			strategies: byIdentifier(strategyRows)
 		}
 	};
 }
 
-function filed<T extends { id: string; inquiryId: string }>(rows: T[]): Record<string, Omit<T, 'inquiryId'>> {
+function byIdentifier<T extends { id: string; inquiryId: string }>(rows: T[]): Record<string, Omit<T, 'inquiryId'>> {
 	return Object.fromEntries(rows.map(({ inquiryId: _, ...row }) => [row.id, row]));
 }
 

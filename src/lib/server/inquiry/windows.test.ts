@@ -16,10 +16,15 @@ import '../wings';
 
 let url: string;
 let made = 0;
+const underWay = new Set<Promise<unknown>>();
 beforeAll(async () => {
 	url = await migratedDatabase();
 });
-afterAll(() => dropDatabase(url));
+afterAll(async () => {
+	// Windows that are closed do not wait for what they asked last.
+	await Promise.allSettled(underWay);
+	await dropDatabase(url);
+});
 afterEach(() => vi.unstubAllGlobals());
 
 /** How many of a window's milliseconds pass in one of ours. */
@@ -31,6 +36,7 @@ const wait = (milliseconds: number) =>
 const sentOver = <T>(value: T) => JSON.parse(JSON.stringify(value)) as T;
 
 async function replyOf<T>(work: Promise<unknown>): Promise<Reply<T>> {
+	underWay.add(work);
 	try {
 		return { done: sentOver((await work) as T) };
 	} catch (error) {

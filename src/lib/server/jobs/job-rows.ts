@@ -1,8 +1,6 @@
 /** The rows of jobs. Each statement says in which state it expects a job, so that what has ended stays as it ended. */
 import { and, desc, eq, inArray, sql } from 'drizzle-orm';
-import { connection } from '../db/client';
-import { jobs, type JobReport } from '../db/schema';
-import type { Transaction } from '../db/statements';
+import { connection, type JobReport, jobs, type Transaction } from '../db';
 import { ImportError } from './import-error';
 
 /** A job not heard of for this long, in seconds, has lost its process. */

@@ -6,11 +6,10 @@ import path from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import Papa from 'papaparse';
 import { guarded } from '../../../core/formats/csv-guard';
-import { databaseUrl, isAway } from '../db/client';
-import type { jobs } from '../db/schema';
+import { databaseUrl, isAway, type jobs } from '../db';
 import { ServiceError } from '../errors';
 import { log, reasonOf } from '../log';
-import { allow, type Person } from '../people/access';
+import { allow, type Person } from '../people';
 import {
 	askToCancel,
 	failJob,

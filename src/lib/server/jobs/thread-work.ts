@@ -1,6 +1,5 @@
 /** What the kinds of background work and the thread they are done in agree on. */
-import type { JobReport } from '../db/schema';
-import type { Sql, Transaction } from '../db/statements';
+import type { JobReport, Sql, Transaction } from '../db';
 
 export type Progress = (done: number, total: number) => void;
 

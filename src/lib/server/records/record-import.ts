@@ -6,7 +6,7 @@ import { pipeline } from 'node:stream/promises';
 import { plugins, Cite } from '@citation-js/core';
 import '@citation-js/plugin-bibtex';
 import type { CslItem } from '../../../core/evidence/citation';
-import { keyOf, type RecordDraft } from '../../../core/formats/records';
+import { keyOf, type RecordDraft } from '../../../core/formats/record-draft';
 import { BibtexReader, withBibtexKeywords } from '../../../core/formats/bibtex';
 import { CslJsonReader, writeCslItems } from '../../../core/formats/csl-json';
 import { RecordCsvReader, writeRecordsCsv } from '../../../core/formats/record-csv';
@@ -21,14 +21,12 @@ import {
 import { RisReader, writeRis } from '../../../core/formats/ris';
 import { headingsLabelled } from '../../../core/lookup';
 import type { EditionIndex } from '../../../core/edition/edition-index';
-import type { Finding, ImportCounts } from '../../../core/vocabulary/types';
-import { allow, type Person } from '../people/access';
-import { currentIndex, editionIndex } from '../vocabulary/editions';
-import type { Sql } from '../db/statements';
+import type { Finding, ImportCounts } from '../../../core/vocabulary/vocabulary-data';
+import { allow, type Person } from '../people';
+import { currentIndex, editionIndex } from '../vocabulary';
+import type { Sql } from '../db';
 import { ServiceError } from '../errors';
-import { ImportError } from '../jobs/import-error';
-import type { Finish, Progress } from '../jobs/thread-work';
-import { StrictText } from '../jobs/strict-text';
+import { type Finish, ImportError, type Progress, StrictText } from '../jobs';
 import { recordLines, type RecordLine } from './record-lines';
 import { RecordStore } from './record-store';
 

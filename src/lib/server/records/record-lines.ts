@@ -1,10 +1,9 @@
 /** Records as lists and sheets show them. */
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { kindOf, type CslItem } from '../../../core/evidence/citation';
-import { allow, type Person } from '../people/access';
-import { connection } from '../db/client';
-import { records, references, taggedHeadings, taggings } from '../db/schema';
-import { currentIndex, editionIndex, type CurrentIndex } from '../vocabulary/editions';
+import { allow, type Person } from '../people';
+import { connection, records, references, taggedHeadings, taggings } from '../db';
+import { currentIndex, type CurrentIndex, editionIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
 
 export interface TaggedHeading {

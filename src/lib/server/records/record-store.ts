@@ -6,11 +6,10 @@ import {
 	wordsOfRecord,
 	type DraftTagging,
 	type RecordDraft
-} from '../../../core/formats/records';
+} from '../../../core/formats/record-draft';
 import { COMMON_LIMITS, RecordSet, vectorsOf } from '../../../core/search';
 import { fold, wordsOf } from '../../../core/text';
-import { copy, type Value } from '../db/copy';
-import type { Transaction } from '../db/statements';
+import { copy, type Transaction, type Value } from '../db';
 import { pairWorks } from './works';
 
 export interface Stored {
@@ -20,7 +19,7 @@ export interface Stored {
 	unchanged: number;
 }
 
-/** Names under which a tagging of a heading is filed: as it is, and as any narrower question asks for it. */
+/** Names under which a tagging of a heading is stored: as it is, and as any narrower question asks for it. */
 export function setNamesOfTagging(
 	h: number,
 	{ chief, aspect }: Pick<DraftTagging, 'chief' | 'aspect'>

@@ -1,9 +1,8 @@
 /** Records that are sent as a file, taken in in the background. */
 import { RECORD_FORMATS } from '../../../core/formats/record-reading';
-import { startJob } from '../jobs/jobs';
-import { formatOf, type Upload } from '../jobs/uploads';
-import { allow, type Person } from '../people/access';
-import { currentIndex } from '../vocabulary/editions';
+import { formatOf, startJob, type Upload } from '../jobs';
+import { allow, type Person } from '../people';
+import { currentIndex } from '../vocabulary';
 import type { RecordRequest } from './record-import';
 
 /** Takes the file in and starts the import; the answer comes as soon as the file has arrived. */

@@ -2,7 +2,7 @@
 import { headingsLabelled, lookup } from '../../../core/lookup';
 import type { LimitDefinition, Narrower, Resolver } from '../../../core/search';
 import type { EditionIndex } from '../../../core/edition/edition-index';
-import { editionIndex, type CurrentIndex } from '../vocabulary/editions';
+import { type CurrentIndex, editionIndex } from '../vocabulary';
 import type { IndexSets, NarrowerIn } from './sets';
 
 const NEAREST = 4;

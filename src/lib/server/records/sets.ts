@@ -4,10 +4,8 @@
  */
 import { and, eq, like } from 'drizzle-orm';
 import { leafName, queryOf, RecordSet, type Leaf, type Narrower, type Sets } from '../../../core/search';
-import { connection } from '../db/client';
-import { recordSets } from '../db/schema';
-import { verbatim } from '../db/statements';
-import type { CurrentIndex } from '../vocabulary/editions';
+import { connection, recordSets, verbatim } from '../db';
+import type { CurrentIndex } from '../vocabulary';
 import { setNameOfHeading, setNameOfLabelled, setNameOfValue } from './record-store';
 
 /** For one index, in bytes. */

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { limitsOfRecord, wordsOfRecord, type RecordDraft } from '../../../core/formats/records';
+import { limitsOfRecord, wordsOfRecord, type RecordDraft } from '../../../core/formats/record-draft';
 import { leavesOfStrategy, resultOf, yieldsOf } from '../../../core/search';
 import {
 	naiveResult,

@@ -1,5 +1,5 @@
 /** Which records of two indexes are of one work: worked out as records come in, by the rules of `isSameWork`. */
-import type { Transaction } from '../db/statements';
+import type { Transaction } from '../db';
 
 /** Finds the records of other indexes that are of the works of some records. Four statements, each by index. */
 export async function pairWorks(

@@ -3,7 +3,7 @@ import { mkdtemp, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { RecordFormat } from '../../../core/formats/record-reading';
-import type { RecordDraft } from '../../../core/formats/records';
+import type { RecordDraft } from '../../../core/formats/record-draft';
 import { connection } from '../db/client';
 import { migratedDatabase } from '../db/database.test-aid';
 import { LOCAL_PERSON } from '../people/access';

@@ -9,8 +9,8 @@ import {
 	type Strategy
 } from '../../../core/search';
 import { ServiceError } from '../errors';
-import { allow, type Person } from '../people/access';
-import { findByText } from '../search/search';
+import { allow, type Person } from '../people';
+import { findByText } from '../search';
 import { findRun, foundOf, type RunRow } from './runs';
 
 export interface Difference {

@@ -2,13 +2,9 @@
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import * as v from 'valibot';
 import { RecordSet } from '../../../core/search';
-import { connection } from '../db/client';
-import { records, runs } from '../db/schema';
-import { twice, unknownIndex } from '../inquiry/document-fault';
-import { registerDocumentPart } from '../inquiry/document-parts';
-import type { Queries } from '../inquiry/inquiry-rows';
+import { connection, records, runs } from '../db';
+import { type Queries, registerDocumentPart, strategySettings, twice, unknownIndex } from '../inquiry';
 import { limitSetting } from '../input-schema';
-import { strategySettings } from '../inquiry/command-schema';
 
 /** Of a run that found more, the document has the count alone. */
 const MOST_RECORDS = 5_000;

@@ -21,7 +21,7 @@ import {
 	runPage,
 	runStrategy
 } from './runs';
-import { resultPage, searchIndex, strategyView, tryCommands } from '../search/search';
+import { resultPage, searchIndex, strategyView, tryCommands } from '../search/searching';
 import { RIS, take, databaseWithYarrow } from '../records/yarrow.test-aid';
 
 let url: string;

@@ -12,14 +12,12 @@ import {
 	strategyOf,
 	type Strategy
 } from '../../../core/search';
-import { allow, type Person } from '../people/access';
-import { connection } from '../db/client';
-import { inquiries, people, runs } from '../db/schema';
-import { currentIndexes } from '../vocabulary/editions';
+import { allow, type Person } from '../people';
+import { connection, inquiries, people, runs } from '../db';
+import { currentIndexes } from '../vocabulary';
 import { ServiceError } from '../errors';
-import { loadInquiry, noInquiry, type Queries } from '../inquiry/inquiry-rows';
-import { findByText, findRecords, page, readByText, type ResultPage } from '../search/search';
-import type { Sort } from '../search/ranking';
+import { loadInquiry, noInquiry, type Queries } from '../inquiry';
+import { findByText, findRecords, page, readByText, type ResultPage, type Sort } from '../search';
 
 export interface RunLine {
 	number: number;

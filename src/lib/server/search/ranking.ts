@@ -1,9 +1,7 @@
 /** The order of a result. Worked out whole, once for a revision, so that pages never overlap or leave anything out. */
 import { lengthOf, relevance, termsOf, type RecordSet, type Strategy, type Term } from '../../../core/search';
-import { connection } from '../db/client';
-import { part } from '../db/statements';
-import type { IndexSets } from '../records/sets';
-import { WantedTerms } from '../records/vectors';
+import { connection, part } from '../db';
+import { type IndexSets, WantedTerms } from '../records';
 
 export const SORTS = ['relevance', 'newest', 'oldest'] as const;
 export type Sort = (typeof SORTS)[number];

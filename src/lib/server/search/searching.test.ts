@@ -1,12 +1,12 @@
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
-import { type RecordDraft } from '../../../core/formats/records';
+import { type RecordDraft } from '../../../core/formats/record-draft';
 import { LOCAL_PERSON } from '../people/access';
 import { dropDatabase } from '../db/database.test-aid';
 import { connection } from '../db/client';
 import { createIndex, removeIndex } from '../vocabulary/subject-indexes';
 import '../wings';
 import { formsOfStem } from './stem-forms';
-import { parseForIndex, searchIndex } from './search';
+import { parseForIndex, searchIndex } from './searching';
 import { rebuildSets } from '../records/record-store';
 import { store, RIS, take, databaseWithYarrow } from '../records/yarrow.test-aid';
 
@@ -52,7 +52,7 @@ describe('CQL on an index', () => {
 	it('sees what another server changes, with its next search', async () => {
 		// Modules of their own have memory of their own, as another server would.
 		vi.resetModules();
-		const other = await import('./search');
+		const other = await import('./searching');
 		const { closeConnection: closeOther } = await import('../db/client');
 		const count = async () => (await other.searchIndex(LOCAL_PERSON, 'yarrow', { cql: 'sundown' })).count;
 		expect(await count()).toBe(0);

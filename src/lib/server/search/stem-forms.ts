@@ -1,12 +1,10 @@
 /** The forms that a stem matches in the records of an index. */
 import { tokensOf } from '../../../core/search';
-import { allow, type Person } from '../people/access';
-import { connection } from '../db/client';
-import { currentIndex } from '../vocabulary/editions';
+import { allow, type Person } from '../people';
+import { connection } from '../db';
+import { currentIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
-import { evenly } from '../records/sample';
-import { setsOf } from '../records/sets';
-import { eachWord, readWord } from '../records/vectors';
+import { eachWord, evenly, readWord, setsOf } from '../records';
 
 const MOST_FORMS = 200;
 

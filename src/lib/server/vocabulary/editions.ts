@@ -1,10 +1,9 @@
 /** The subject indexes as they stand, and their current editions in memory. PostgreSQL says which edition is current. */
 import { asc, eq } from 'drizzle-orm';
 import { EditionIndex } from '../../../core/edition/edition-index';
-import { connection, databaseUrl, type Database } from '../db/client';
-import { editions, subjectIndexes } from '../db/schema';
+import { connection, type Database, databaseUrl, editions, subjectIndexes } from '../db';
 import { ServiceError } from '../errors';
-import { startThread, type ThreadMessage } from '../jobs/threads';
+import { startThread, type ThreadMessage } from '../jobs';
 import { readPack } from './packs';
 
 export interface CurrentIndex {
@@ -78,7 +77,7 @@ async function unpacked(id: number): Promise<EditionIndex | undefined> {
 	return EditionIndex.fromBytes(packed, DECODERS);
 }
 
-/** A pack of an earlier release, made anew in a thread: that takes as long as filing does. */
+/** A pack of an earlier release, made anew in a thread: that takes as long as indexing does. */
 function remade(edition: number): Promise<void> {
 	return new Promise((resolve, reject) => {
 		const thread = startThread({ kind: 'pack', request: edition, databaseUrl: databaseUrl() });

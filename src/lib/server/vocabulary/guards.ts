@@ -2,7 +2,7 @@
 import { Transform, type TransformCallback } from 'node:stream';
 import { SaxesParser } from '@rubensworks/saxes';
 import { Tokenizer, TokenType } from '@streamparser/json';
-import { ImportError } from '../jobs/import-error';
+import { ImportError } from '../jobs';
 
 /** The most that a file may be nested; vocabularies need a handful of levels. */
 const DEEPEST = 200;

@@ -4,8 +4,7 @@ import { stat } from 'node:fs/promises';
 import { pipeline } from 'node:stream/promises';
 import { SkosReader, type VocabularyReading } from '../../../core/formats/skos-read';
 import type { LabelIndex } from '../../../core/lookup/label-index';
-import { ImportError } from '../jobs/import-error';
-import { StrictText } from '../jobs/strict-text';
+import { ImportError, StrictText } from '../jobs';
 import { FORMATS, parsing, REMOTE_CONTEXT, type Format } from './parsers';
 
 export interface ReadVocabulary {

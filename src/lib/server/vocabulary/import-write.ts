@@ -1,10 +1,16 @@
 /** The last stage of an import: a vocabulary and its packed form become the rows of a new edition. */
 import type { VocabularyReading } from '../../../core/formats/skos-read';
-import type { VocabularyData } from '../../../core/vocabulary/types';
-import { copy, type Value } from '../db/copy';
-import { attachPartition, makePartitions, partitionOf, type Parted } from '../db/partitions';
-import type { Transaction } from '../db/statements';
-import { ImportError } from '../jobs/import-error';
+import type { VocabularyData } from '../../../core/vocabulary/vocabulary-data';
+import {
+	attachPartition,
+	copy,
+	makePartitions,
+	type Parted,
+	partitionOf,
+	type Transaction,
+	type Value
+} from '../db';
+import { ImportError } from '../jobs';
 import { writePack } from './packs';
 
 /**

@@ -1,7 +1,6 @@
 /** Packs of an earlier form are made anew from the rows of their edition. */
 import { EditionIndex } from '../../../core/edition/edition-index';
-import { partitionOf } from '../db/partitions';
-import type { Sql } from '../db/statements';
+import { partitionOf, type Sql } from '../db';
 import { readPack, writePack } from './packs';
 import { readVocabularyData } from './vocabulary-rows';
 

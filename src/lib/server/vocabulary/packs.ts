@@ -3,9 +3,7 @@
  * format: 16 MiB take about 0.05 s so and 0.18 s as text, which is half a second of the first look-up after a restart in
  * four vocabularies of 50,000 headings.
  */
-import { connection } from '../db/client';
-import { partitionOf } from '../db/partitions';
-import { verbatim, type Transaction } from '../db/statements';
+import { connection, partitionOf, type Transaction, verbatim } from '../db';
 
 /** Packed editions are stored in parts of this many bytes. */
 const PART = 256 * 2 ** 10;

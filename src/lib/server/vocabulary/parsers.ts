@@ -7,7 +7,7 @@ import { unguarded } from '../../../core/formats/csv-guard';
 import { CSV_COLUMNS, csvStatements, type CsvRow } from '../../../core/formats/vocabulary-csv';
 import type { Statement } from '../../../core/formats/skos-statements';
 import { JsonGuard, XmlGuard } from './guards';
-import { ImportError } from '../jobs/import-error';
+import { ImportError } from '../jobs';
 
 /** Media types taken, with the names people know them by. */
 export const FORMATS = {

@@ -3,9 +3,10 @@ import { setTimeout as wait } from 'node:timers/promises';
 import { and, count, eq, max, or, sql } from 'drizzle-orm';
 import type { InferOutput } from 'valibot';
 import type { Dialect, LimitDefinition } from '../../../core/search';
-import { allow, type Person } from '../people/access';
-import { connection } from '../db/client';
+import { allow, type Person } from '../people';
 import {
+	connection,
+	dropPartitions,
 	editions,
 	inquiries,
 	picks,
@@ -16,11 +17,10 @@ import {
 	subjectIndexes,
 	taggedHeadings,
 	taggings
-} from '../db/schema';
-import { dropPartitions } from '../db/partitions';
+} from '../db';
 import { currentIndexes, type CurrentIndex } from './editions';
 import { ServiceError } from '../errors';
-import { isLoading } from '../jobs/job-rows';
+import { isLoading } from '../jobs';
 import type { newIndex } from './subject-index-schema';
 
 /** Leaves an index may be marked with; drawn in `components/marks`. */

@@ -1,6 +1,6 @@
 /** From a vocabulary file to a committed edition, in three stages: read, index, write. */
-import type { Finish, Progress } from '../jobs/thread-work';
-import type { Sql } from '../db/statements';
+import type { Finish, Progress } from '../jobs';
+import type { Sql } from '../db';
 import { indexVocabulary } from './import-index';
 import { readVocabulary } from './import-read';
 import { writeVocabulary } from './import-write';

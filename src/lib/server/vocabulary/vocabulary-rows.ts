@@ -1,8 +1,7 @@
 /** A whole edition from its rows. */
 import { asc, eq } from 'drizzle-orm';
-import type { HeadingData, VocabularyData } from '../../../core/vocabulary/types';
-import { connection } from '../db/client';
-import { collections, entryTerms, headings, labels, notes, relations } from '../db/schema';
+import type { HeadingData, VocabularyData } from '../../../core/vocabulary/vocabulary-data';
+import { collections, connection, entryTerms, headings, labels, notes, relations } from '../db';
 
 /** The stored edition as plain data: six queries, whatever its size. */
 export async function readVocabularyData(editionId: number): Promise<VocabularyData> {

@@ -1,8 +1,7 @@
 /** A vocabulary that is sent as a file: it becomes a new edition, in the background. */
 import { ServiceError } from '../errors';
-import { startJob } from '../jobs/jobs';
-import { formatOf, type Upload } from '../jobs/uploads';
-import { allow, type Person } from '../people/access';
+import { formatOf, startJob, type Upload } from '../jobs';
+import { allow, type Person } from '../people';
 import { currentIndex } from './editions';
 import { FORMATS } from './parsers';
 import type { ImportRequest } from './vocabulary-import';

@@ -1,6 +1,6 @@
 import { forPage } from '$lib/server/http';
-import { listIndexes } from '$lib/server/vocabulary/subject-indexes';
-import { readInquiry } from '$lib/server/inquiry/inquiry-changes';
+import { listIndexes } from '$lib/server/vocabulary';
+import { readInquiry } from '$lib/server/inquiry';
 
 export const load = ({ locals, params }) =>
 	forPage(async () => {

@@ -1,7 +1,7 @@
 import { json } from '@sveltejs/kit';
 import { setTimeout as wait } from 'node:timers/promises';
 import { version } from '../../../../../package.json';
-import { connection } from '$lib/server/db/client';
+import { connection } from '$lib/server/db';
 import { isReady } from '$lib/server/serving';
 
 /** Longer than this nobody waits for an answer about health, in milliseconds. */

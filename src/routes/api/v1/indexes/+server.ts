@@ -1,7 +1,6 @@
-import { apiIndex } from '$lib/server/http/api-answers';
+import { apiIndex } from '$lib/server/http';
 import { answer, bodyOf } from '$lib/server/http';
-import { createIndex, listIndexes } from '$lib/server/vocabulary/subject-indexes';
-import { newIndex } from '$lib/server/vocabulary/subject-index-schema';
+import { createIndex, listIndexes, newIndex } from '$lib/server/vocabulary';
 
 export const GET = ({ locals }) => answer(async () => (await listIndexes(locals.person)).map(apiIndex));
 

@@ -1,10 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import * as v from 'valibot';
 import { answer, bodyOf } from '$lib/server/http';
-import { createInquiry, listInquiries } from '$lib/server/inquiry/inquiries';
-import { inquiryDocument } from '$lib/server/inquiry/document-schema';
-import { importInquiry } from '$lib/server/inquiry/inquiry-document';
-import { newInquiry } from '$lib/server/inquiry/command-schema';
+import {
+	createInquiry,
+	importInquiry,
+	inquiryDocument,
+	listInquiries,
+	newInquiry
+} from '$lib/server/inquiry';
 
 export const GET = ({ locals }) => answer(() => listInquiries(locals.person));
 

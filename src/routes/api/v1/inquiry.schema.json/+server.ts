@@ -1,4 +1,4 @@
 import { json } from '@sveltejs/kit';
-import { inquirySchema } from '$lib/server/inquiry/document-schema';
+import { inquirySchema } from '$lib/server/inquiry';
 
 export const GET = () => json(inquirySchema());

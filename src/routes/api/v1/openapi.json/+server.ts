@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
 import { version } from '../../../../../package.json';
-import { openApi } from '$lib/server/http/openapi';
+import { openApi } from '$lib/server/http';
 
 export const GET = () => json(openApi(version));

@@ -1,8 +1,7 @@
 import { patternFaults } from '$core/search';
 import { ServiceError } from '$lib/server/errors';
 import { answer, bodyOf } from '$lib/server/http';
-import { describeSearching } from '$lib/server/vocabulary/subject-indexes';
-import { dialectBody } from '$lib/server/vocabulary/subject-index-schema';
+import { describeSearching, dialectBody } from '$lib/server/vocabulary';
 
 export const PUT = ({ locals, params, request }) =>
 	answer(async () => {

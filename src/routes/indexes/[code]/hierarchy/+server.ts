@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { hierarchyHolding, hierarchyTo } from '$lib/server/browse/displays';
+import { hierarchyHolding, hierarchyTo } from '$lib/server/browse';
 import { answer, queryOf } from '$lib/server/http';
 
 const query = v.object({

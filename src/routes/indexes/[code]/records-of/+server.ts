@@ -1,5 +1,5 @@
 import { answer } from '$lib/server/http';
-import { recordsOfHeading } from '$lib/server/browse/look-up';
+import { recordsOfHeading } from '$lib/server/browse';
 
 export const GET = ({ locals, params, url }) =>
 	answer(() => recordsOfHeading(locals.person, params.code, url.searchParams.get('heading') ?? ''));

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { rollPlaceOf, rollWindow } from '$lib/server/browse/displays';
+import { rollPlaceOf, rollWindow } from '$lib/server/browse';
 import { answer, queryOf } from '$lib/server/http';
 
 const whole = v.pipe(v.string(), v.regex(/^\d{1,9}$/), v.transform(Number));

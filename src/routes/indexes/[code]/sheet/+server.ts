@@ -1,4 +1,4 @@
-import { headingSheet } from '$lib/server/browse/look-up';
+import { headingSheet } from '$lib/server/browse';
 import { answer } from '$lib/server/http';
 
 export const GET = ({ locals, params, url }) =>

@@ -1,4 +1,4 @@
 import { answer } from '$lib/server/http';
-import { usesOf } from '$lib/server/vocabulary/subject-indexes';
+import { usesOf } from '$lib/server/vocabulary';
 
 export const GET = ({ locals, params }) => answer(() => usesOf(locals.person, params.code));

@@ -1,6 +1,5 @@
 import { forPage } from '$lib/server/http';
-import { topHeadings } from '$lib/server/browse/look-up';
-import { lookupInIndexes } from '$lib/server/browse/look-up';
+import { lookupInIndexes, topHeadings } from '$lib/server/browse';
 
 export const load = ({ locals, parent, url }) => {
 	const query = (url.searchParams.get('q') ?? '').trim().slice(0, 200);

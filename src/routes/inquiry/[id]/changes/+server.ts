@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { answer, queryOf } from '$lib/server/http';
-import { changesSince } from '$lib/server/inquiry/inquiry-changes';
+import { changesSince } from '$lib/server/inquiry';
 
 const query = v.object({ since: v.pipe(v.string(), v.regex(/^\d{1,9}$/), v.transform(Number)) });
 

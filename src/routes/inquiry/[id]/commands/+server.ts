@@ -1,6 +1,5 @@
 import { answer, bodyOf } from '$lib/server/http';
-import { changeInquiry } from '$lib/server/inquiry/inquiry-changes';
-import { sentCommand } from '$lib/server/inquiry/command-schema';
+import { changeInquiry, sentCommand } from '$lib/server/inquiry';
 
 export const POST = ({ locals, params, request }) =>
 	answer(async () => {

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { answer, queryOf } from '$lib/server/http';
-import { historyOf } from '$lib/server/inquiry/inquiry-changes';
+import { historyOf } from '$lib/server/inquiry';
 
 const query = v.object({
 	cell: v.optional(v.pipe(v.string(), v.maxLength(300))),

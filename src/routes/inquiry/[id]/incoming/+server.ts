@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { previewCrosswalkImport } from '$lib/server/crosswalk/taking-in';
+import { previewCrosswalkImport } from '$lib/server/crosswalk';
 import { answer, bodyOf } from '$lib/server/http';
 
 const body = v.object({ kind: v.string(), text: v.string() });

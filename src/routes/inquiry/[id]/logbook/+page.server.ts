@@ -1,6 +1,6 @@
 import { forPage } from '$lib/server/http';
-import { historyOf } from '$lib/server/inquiry/inquiry-changes';
-import { listRuns } from '$lib/server/runs/runs';
+import { historyOf } from '$lib/server/inquiry';
+import { listRuns } from '$lib/server/runs';
 
 export const load = ({ locals, params }) =>
 	forPage(async () => {

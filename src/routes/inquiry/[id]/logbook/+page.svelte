@@ -2,9 +2,8 @@
 	import { ask } from '$lib/client/ask';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import type { HistoryEntry } from '$lib/server/inquiry/inquiry-changes';
-	import type { Comparison } from '$lib/server/runs/comparing-runs';
-	import type { RunLine } from '$lib/server/runs/runs';
+	import type { HistoryEntry } from '$lib/server/inquiry';
+	import type { Comparison, RunLine } from '$lib/server/runs';
 	import { strategyAt } from '$lib/components/inquiry/addresses';
 	import { placeOf } from '$lib/components/inquiry/in-hand';
 	import { hour } from '$lib/components/inquiry/moment';
@@ -12,7 +11,7 @@
 	import Compare from '$lib/components/logbook/Compare.svelte';
 	import Elsewhere from '$lib/components/logbook/Elsewhere.svelte';
 	import RunEntry from '$lib/components/logbook/RunEntry.svelte';
-	import { askRuns } from '$lib/components/logbook/runs';
+	import { askRuns } from '$lib/components/logbook/ask-runs';
 
 	/** What was run and what was decided, in words, newest first. */
 	let { data } = $props();

@@ -1,9 +1,8 @@
 import * as v from 'valibot';
 import { forPage } from '$lib/server/http';
-import { recordSheet } from '$lib/server/records/record-lines';
-import { listRuns, runPage } from '$lib/server/runs/runs';
-import { resultPage } from '$lib/server/search/search';
-import { SORTS } from '$lib/server/search/ranking';
+import { recordSheet } from '$lib/server/records';
+import { listRuns, runPage } from '$lib/server/runs';
+import { resultPage, SORTS } from '$lib/server/search';
 
 const PAGE = 40;
 const whole = v.fallback(v.pipe(v.string(), v.regex(/^\d{1,9}$/), v.transform(Number)), -1);

@@ -1,6 +1,5 @@
 import { answer, bodyOf } from '$lib/server/http';
-import { combineRuns, listRuns, logElsewhere, repeatRun, runStrategy } from '$lib/server/runs/runs';
-import { newRun } from '$lib/server/runs/run-schema';
+import { combineRuns, listRuns, logElsewhere, newRun, repeatRun, runStrategy } from '$lib/server/runs';
 
 export const GET = ({ locals, params }) => answer(() => listRuns(locals.person, params.id));
 

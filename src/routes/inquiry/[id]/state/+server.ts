@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { answer, bodyOf } from '$lib/server/http';
-import { setInquiryState } from '$lib/server/inquiry/inquiries';
+import { setInquiryState } from '$lib/server/inquiry';
 
 const body = v.pipe(
 	v.strictObject({ archived: v.optional(v.boolean()), removed: v.optional(v.boolean()) }),

@@ -1,5 +1,5 @@
 import { forPage } from '$lib/server/http';
-import { strategyView } from '$lib/server/search/search';
+import { strategyView } from '$lib/server/search';
 
 export const load = ({ locals, params, url, parent }) =>
 	forPage(async () => {

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { suggestionsFor } from '$lib/server/crosswalk/crosswalk-facts';
+import { suggestionsFor } from '$lib/server/crosswalk';
 import { answer, queryOf } from '$lib/server/http';
 
 const query = v.object({ concept: v.string(), index: v.string() });

@@ -1,6 +1,5 @@
 import { answer, bodyOf } from '$lib/server/http';
-import { stepBackOrForth } from '$lib/server/inquiry/inquiry-changes';
-import { fromWindow } from '$lib/server/inquiry/command-schema';
+import { fromWindow, stepBackOrForth } from '$lib/server/inquiry';
 
 export const POST = ({ locals, params, request }) =>
 	answer(async () =>

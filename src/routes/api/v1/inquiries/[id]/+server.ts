@@ -1,4 +1,4 @@
 import { answer } from '$lib/server/http';
-import { exportInquiry } from '$lib/server/inquiry/inquiry-document';
+import { exportInquiry } from '$lib/server/inquiry';
 
 export const GET = ({ locals, params }) => answer(() => exportInquiry(locals.person, params.id));

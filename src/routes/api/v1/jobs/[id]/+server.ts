@@ -1,5 +1,5 @@
 import { answer } from '$lib/server/http';
-import { cancelJob, findJob } from '$lib/server/jobs/jobs';
+import { cancelJob, findJob } from '$lib/server/jobs';
 
 export const GET = ({ locals, params }) => answer(() => findJob(locals.person, params.id));
 

@@ -1,6 +1,6 @@
 import { forPage } from '$lib/server/http';
-import { findJob } from '$lib/server/jobs/jobs';
-import { listIndexes } from '$lib/server/vocabulary/subject-indexes';
+import { findJob } from '$lib/server/jobs';
+import { listIndexes } from '$lib/server/vocabulary';
 
 export const load = ({ locals, params }) =>
 	forPage(async () => {

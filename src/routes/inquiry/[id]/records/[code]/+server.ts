@@ -1,6 +1,5 @@
 import { answer, queryOf } from '$lib/server/http';
-import { resultPage } from '$lib/server/search/search';
-import { pageOfResults } from '$lib/server/search/search-schema';
+import { pageOfResults, resultPage } from '$lib/server/search';
 
 export const GET = ({ locals, params, url }) =>
 	answer(() => resultPage(locals.person, params.id, params.code, queryOf(url, pageOfResults)));

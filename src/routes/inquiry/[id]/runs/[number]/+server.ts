@@ -1,6 +1,5 @@
 import { answer, bodyOf, numberOf } from '$lib/server/http';
-import { describeRun } from '$lib/server/runs/runs';
-import { runFields } from '$lib/server/runs/run-schema';
+import { describeRun, runFields } from '$lib/server/runs';
 
 export const PATCH = ({ locals, params, request }) =>
 	answer(async () => {

@@ -1,6 +1,6 @@
 import { answer, bodyOf } from '$lib/server/http';
-import { strategyView, tryCommands } from '$lib/server/search/search';
-import { trialBody } from '$lib/server/inquiry/command-schema';
+import { strategyView, tryCommands } from '$lib/server/search';
+import { trialBody } from '$lib/server/inquiry';
 
 export const GET = ({ locals, params }) => answer(() => strategyView(locals.person, params.id, params.code));
 

@@ -1,7 +1,7 @@
-import { apiHeading } from '$lib/server/http/api-answers';
+import { apiHeading } from '$lib/server/http';
 import { ServiceError } from '$lib/server/errors';
 import { answer } from '$lib/server/http';
-import { headingSheet } from '$lib/server/browse/look-up';
+import { headingSheet } from '$lib/server/browse';
 
 export const GET = ({ locals, params, url }) =>
 	answer(async () => {

@@ -1,7 +1,6 @@
-import { apiLookup } from '$lib/server/http/api-answers';
+import { apiLookup } from '$lib/server/http';
 import { answer, queryOf } from '$lib/server/http';
-import { lookupQuery } from '$lib/server/browse/look-up-schema';
-import { lookupInIndex } from '$lib/server/browse/look-up';
+import { lookupInIndex, lookupQuery } from '$lib/server/browse';
 
 export const GET = ({ locals, params, url }) =>
 	answer(async () => {

@@ -1,8 +1,7 @@
 import { json } from '@sveltejs/kit';
 import { ServiceError } from '$lib/server/errors';
 import { answer, bodyOf } from '$lib/server/http';
-import { parseForIndex } from '$lib/server/search/search';
-import { parseBody } from '$lib/server/search/search-schema';
+import { parseBody, parseForIndex } from '$lib/server/search';
 
 export const POST = ({ locals, params, request }) =>
 	answer(async () => {

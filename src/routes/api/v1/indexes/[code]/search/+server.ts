@@ -1,7 +1,6 @@
-import { apiSearch } from '$lib/server/http/api-answers';
+import { apiSearch } from '$lib/server/http';
 import { answer, bodyOf } from '$lib/server/http';
-import { searchIndex } from '$lib/server/search/search';
-import { searchBody } from '$lib/server/search/search-schema';
+import { searchBody, searchIndex } from '$lib/server/search';
 
 export const POST = ({ locals, params, request }) =>
 	answer(async () =>

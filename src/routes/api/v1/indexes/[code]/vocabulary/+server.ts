@@ -1,6 +1,6 @@
 import { answer } from '$lib/server/http';
-import { uploadOf } from '$lib/server/jobs/uploads';
-import { startVocabularyImport } from '$lib/server/vocabulary/vocabulary-upload';
+import { uploadOf } from '$lib/server/jobs';
+import { startVocabularyImport } from '$lib/server/vocabulary';
 
 export const PUT = ({ locals, params, request, url }) =>
 	answer(async () => {

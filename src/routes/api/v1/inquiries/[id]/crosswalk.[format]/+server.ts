@@ -1,4 +1,4 @@
-import { exportCrosswalk } from '$lib/server/crosswalk/taking-away';
+import { exportCrosswalk } from '$lib/server/crosswalk';
 import { answer } from '$lib/server/http';
 
 export const GET = ({ locals, params }) =>

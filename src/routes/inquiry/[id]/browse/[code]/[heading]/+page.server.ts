@@ -1,5 +1,5 @@
 import { forPage } from '$lib/server/http';
-import { headingSheet } from '$lib/server/browse/look-up';
+import { headingSheet } from '$lib/server/browse';
 
 export const load = ({ locals, params }) =>
 	forPage(async () => ({

@@ -1,5 +1,5 @@
 import { answer } from '$lib/server/http';
-import { recordSheet } from '$lib/server/records/record-lines';
+import { recordSheet } from '$lib/server/records';
 
 export const GET = ({ locals, params }) =>
 	answer(() => recordSheet(locals.person, params.code, params.record));

@@ -1,6 +1,6 @@
 import { answer, queryOf, numberOf } from '$lib/server/http';
-import { runPage } from '$lib/server/runs/runs';
-import { pageOfResults } from '$lib/server/search/search-schema';
+import { runPage } from '$lib/server/runs';
+import { pageOfResults } from '$lib/server/search';
 
 export const GET = ({ locals, params, url }) =>
 	answer(() =>

@@ -1,6 +1,6 @@
 import { ServiceError } from '$lib/server/errors';
 import { answer } from '$lib/server/http';
-import { headingsBelow } from '$lib/server/browse/look-up';
+import { headingsBelow } from '$lib/server/browse';
 
 export const GET = ({ locals, params, url }) =>
 	answer(async () => {

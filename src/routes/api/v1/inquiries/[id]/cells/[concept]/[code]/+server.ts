@@ -1,6 +1,5 @@
 import { answer, bodyOf } from '$lib/server/http';
-import { setCell } from '$lib/server/crosswalk/setting-cells';
-import { cellBody } from '$lib/server/crosswalk/cell-schema';
+import { cellBody, setCell } from '$lib/server/crosswalk';
 
 export const PUT = ({ locals, params, request }) =>
 	answer(async () =>

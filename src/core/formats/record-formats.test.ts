@@ -8,7 +8,7 @@ import { parseKeyword, printKeyword, toDrafts } from './record-keywords';
 import { parseName, readWhole, type RecordReader, type RecordReading } from './record-reading';
 import { RisReader, writeRis } from './ris';
 import { guard, unguarded } from './csv-guard';
-import { keyOf, type RecordDraft } from './records';
+import { keyOf, type RecordDraft } from './record-draft';
 
 const line = fc
 	.string({ minLength: 1, maxLength: 30 })

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { yearOf } from '../src/core/evidence/citation';
 import { patternFaults } from '../src/core/search';
 import { DEMO_INDEXES } from './indexes';
-import { generateRecords } from './records';
+import { generateRecords } from './record-generator';
 import { DEMO_DIALECTS, DEMO_LIMITS } from './searching';
 import type { IndexCode } from './themes';
 import { demoUri, parseVocabularyText, type TextVocabulary } from './vocabulary-text';

@@ -27,20 +27,22 @@ import {
 	type Strategy,
 	type Yields
 } from '../../../core/search';
-import { allow, type Person } from '../people/access';
-import { connection } from '../db/client';
-import { currentIndex, type CurrentIndex } from '../vocabulary/editions';
+import { allow, type Person } from '../people';
+import { connection } from '../db';
+import { currentIndex, type CurrentIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
-import { loadInquiry } from '../inquiry/inquiry-rows';
-import { recordLines, type RecordLine } from '../records/record-lines';
-import { ordered, type Sort } from './ranking';
-import { setsOf, type IndexSets } from '../records/sets';
+import { loadInquiry } from '../inquiry';
 import {
+	type IndexSets,
 	limitsOf,
+	type RecordLine,
+	recordLines,
 	resolverOf,
 	searchVocabulary,
-	type SearchVocabulary
-} from '../records/searched-vocabulary';
+	type SearchVocabulary,
+	setsOf
+} from '../records';
+import { ordered, type Sort } from './ranking';
 
 /** An index with all that searching it needs. */
 interface Searchable {

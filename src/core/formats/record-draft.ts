@@ -1,6 +1,6 @@
 /** A record on its way into an index. */
 import { fold } from '../text';
-import type { RecordWords } from '../search/words';
+import type { RecordWords } from '../search/word-matching';
 import { keywordsOf, kindOf, nameInWords, normalDoi, yearOf, type CslItem } from '../evidence/citation';
 
 export interface DraftTagging {

@@ -1,7 +1,7 @@
 /** How often the heading that is meant comes first, or among the first three, beside two ways of text search. */
 import MiniSearch from 'minisearch';
 import { lookup } from '../src/core/lookup';
-import type { VocabularyData } from '../src/core/vocabulary/types';
+import type { VocabularyData } from '../src/core/vocabulary/vocabulary-data';
 import { connection } from '../src/lib/server/db/client';
 import { readDemoVocabularies } from './demo-vocabularies';
 import { table } from './measure';

@@ -1,5 +1,5 @@
 /** Free-text words of a search: what they match in a record, and the same as a full-text query of the database. */
-import type { WordField } from '../crosswalk/types';
+import type { WordField } from '../crosswalk/inquiry';
 import { fold, wordsOf } from '../text';
 
 export interface WordTest {

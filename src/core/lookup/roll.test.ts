@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { fold, wordsOf } from '../text';
 import { EditionIndex } from '../edition/edition-index';
 import { vocabularyOf } from '../vocabulary/make.test-aid';
-import { headingsHolding, rollLength, rollLines, rollPlace } from './displays';
+import { headingsHolding, rollLength, rollLines, rollPlace } from './roll';
 
 const word = fc.constantFrom(
 	'Noise',

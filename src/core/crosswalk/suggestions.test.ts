@@ -7,7 +7,7 @@ import { execute } from './commands';
 import { factsOf, isThin } from './facts';
 import { offersFor } from './offers';
 import { probesOf, suggest } from './suggestions';
-import { emptyInquiry, type Command, type PickSwitches } from './types';
+import { emptyInquiry, type Command, type PickSwitches } from './inquiry';
 
 const data = vocabularyOf([
 	{ label: 'Sound' },

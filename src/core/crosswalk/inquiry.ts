@@ -111,7 +111,7 @@ export interface About {
 	indexes: string[];
 }
 
-/** All of an inquiry. Rows are filed by their identifier; order is by `position`. */
+/** All of an inquiry. Rows stand by their identifier; order is by `position`. */
 export interface Inquiry {
 	about: About;
 	concepts: Record<string, Concept>;

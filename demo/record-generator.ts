@@ -6,7 +6,7 @@
  * This file is long: sentences and the rules that choose them are read side by side.
  */
 import type { CslItem, CslName } from '../src/core/evidence/citation';
-import type { DraftTagging, RecordDraft } from '../src/core/formats/records';
+import type { DraftTagging, RecordDraft } from '../src/core/formats/record-draft';
 import { uninvert } from '../src/core/text';
 import { AFFILIATIONS, FAMILIES, FUNDERS, GIVEN, PUBLISHERS, SOURCES } from './people';
 import { Chance } from './random';

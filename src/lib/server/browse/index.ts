@@ -1,0 +1,17 @@
+/** Look-up, a heading’s sheet, the displays, counts. */
+export { hierarchyHolding, hierarchyTo, rollPlaceOf, rollWindow } from './displays';
+export type { RollWindow } from './displays';
+export { headingCounts } from './heading-counts';
+export type { HeadingRecords } from './heading-counts';
+export {
+	headingSheet,
+	headingsBelow,
+	lineOf,
+	lookupInIndex,
+	lookupInIndexes,
+	narrowerHeadings,
+	recordsOfHeading,
+	topHeadings
+} from './look-up';
+export type { HeadingLine, HeadingRef, HeadingSheet, LaneAnswer, LookupMatch } from './look-up';
+export { lookupQuery } from './look-up-schema';

@@ -1,0 +1,9 @@
+/** What the vocabularies and records say of a crosswalk; it in and out of files. */
+export { cellBody } from './cell-schema';
+export { figuresOf } from './coverage';
+export type { CellCoverage, Figures } from './coverage';
+export { crosswalkFacts, matchesByIndex, suggestionsFor, wordOffers } from './crosswalk-facts';
+export type { CrosswalkFacts, EvidenceLine, SuggestionLine } from './crosswalk-facts';
+export { setCell } from './setting-cells';
+export { CROSSWALK_TYPES, exportCrosswalk } from './taking-away';
+export { previewCrosswalkImport } from './taking-in';

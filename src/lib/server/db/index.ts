@@ -1,0 +1,37 @@
+/** The ground: the connection, the tables, rows in bulk. */
+export { closeConnection, connect, connection, databaseUrl, isAway, migrateDatabase } from './client';
+export type { Database } from './client';
+export { copy } from './copy';
+export type { Value } from './copy';
+export { attachPartition, dropPartitions, makePartitions, partitionOf } from './partitions';
+export type { Parted } from './partitions';
+export {
+	cells,
+	changes,
+	collections,
+	concepts,
+	editions,
+	entryTerms,
+	headings,
+	inquiries,
+	jobs,
+	labels,
+	notes,
+	people,
+	picks,
+	recordSets,
+	records,
+	references,
+	relations,
+	runs,
+	sharedWorks,
+	sightings,
+	strategies,
+	subjectIndexes,
+	taggedHeadings,
+	taggings,
+	words
+} from './schema';
+export type { JobReport } from './schema';
+export { part, verbatim } from './statements';
+export type { Sql, Transaction } from './statements';

@@ -1,0 +1,20 @@
+/** Background work: queue, progress, cancelling, threads. It knows no kind of work by name. */
+export { ImportError } from './import-error';
+export { finishJob, isLoading } from './job-rows';
+export {
+	MOST_SECONDS,
+	cancelJob,
+	findJob,
+	jobFindingsCsv,
+	recentJobs,
+	settleLeftovers,
+	startJob,
+	stopJobs
+} from './jobs';
+export { StrictText } from './strict-text';
+export { registerWork, workOf } from './thread-work';
+export type { Finish, Progress } from './thread-work';
+export { startThread } from './threads';
+export type { ThreadInput, ThreadMessage } from './threads';
+export { MOST_BYTES, formatOf, uploadOf } from './uploads';
+export type { Upload } from './uploads';

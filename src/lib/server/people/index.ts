@@ -1,0 +1,3 @@
+/** Who acts, and what they may do. */
+export { LOCAL_PERSON, allow } from './access';
+export type { Person } from './access';

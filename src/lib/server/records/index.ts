@@ -1,0 +1,11 @@
+/** Records in and out, and the sets by which they are searched. */
+export { exportRecords, importRecords } from './record-import';
+export { recordLines, recordSheet } from './record-lines';
+export type { RecordLine, RecordSheet, TaggedHeading } from './record-lines';
+export { startRecordImport } from './record-upload';
+export { evenly } from './sample';
+export { limitsOf, resolverOf, searchVocabulary } from './searched-vocabulary';
+export type { SearchVocabulary } from './searched-vocabulary';
+export { setsOf } from './sets';
+export type { IndexSets } from './sets';
+export { WantedTerms, eachWord, readWord } from './vectors';

@@ -1,0 +1,11 @@
+/** Subject indexes, their editions, and vocabularies in and out. */
+export { currentIndex, currentIndexes, editionIndex, warmUp } from './editions';
+export type { CurrentIndex } from './editions';
+export { remakePack } from './pack-remaking';
+export { FORMATS } from './parsers';
+export { dialectBody, newIndex } from './subject-index-schema';
+export { createIndex, describeSearching, listIndexes, removeIndex, usesOf } from './subject-indexes';
+export type { IndexSummary } from './subject-indexes';
+export { exportVocabulary } from './vocabulary-export';
+export { importVocabulary } from './vocabulary-import';
+export { startVocabularyImport } from './vocabulary-upload';
