@@ -4,7 +4,7 @@ import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import axe from 'axe-core';
-import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
 import { freePort } from '../scripts/parts/postgres.mjs';
 import { startServer } from '../scripts/parts/server.mjs';
 import { demoDatabase, dropDatabase } from '../src/lib/server/db/database.test-aid';
@@ -114,6 +114,24 @@ export async function choose(page: Page, label: string, says: string): Promise<v
 	throw new Error(`“${label}” has no value “${says}”`);
 }
 
+/** Clicks what has exactly this name, once it is there. */
+export async function press(page: Page, name: string, within = 'body'): Promise<void> {
+	const found = await page.waitForFunction(
+		(where, wanted) =>
+			[
+				...(document.querySelector(where)?.querySelectorAll<HTMLElement>('button, a, [role=switch]') ?? [])
+			].find(({ innerText, ariaLabel }) => innerText.trim() === wanted || ariaLabel === wanted) ?? false,
+		{ timeout: 10_000 },
+		within,
+		name
+	);
+	await (found as ElementHandle<HTMLElement>).evaluate((element) => element.click());
+}
+
+/** Waits until everything that was done is saved. */
+export const saved = (page: Page) =>
+	page.waitForFunction(() => document.querySelector('[data-saving]')?.textContent?.includes('Saved'));
+
 export async function pressKeys(
 	page: Page,
 	...keys: Parameters<Page['keyboard']['press']>[0][]
@@ -121,20 +139,21 @@ export async function pressKeys(
 	for (const key of keys) await page.keyboard.press(key);
 }
 
-/** What axe finds wrong of weight, as lines; none where all is well. */
-export async function accessibilityFaults(page: Page): Promise<string[]> {
+/** What axe finds wrong of weight, as lines; none where all is well. @param rules only these, where given */
+export async function accessibilityFaults(page: Page, rules?: string[]): Promise<string[]> {
 	await page.evaluate(axe.source);
-	return page.evaluate(async () => {
+	return page.evaluate(async (only) => {
 		// What is still fading in has no contrast yet.
 		const passing = document
 			.getAnimations()
 			.filter(({ effect }) => Number.isFinite(Number(effect?.getComputedTiming().endTime)));
 		await Promise.all(passing.map(({ finished }) => finished.catch(() => {})));
 		const { violations } = await (window as unknown as { axe: typeof axe }).axe.run(document, {
-			runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']
+			runOnly: only ?? ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'],
+			resultTypes: ['violations']
 		});
 		return violations
 			.filter(({ impact }) => impact === 'serious' || impact === 'critical')
 			.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 200)).join(' | ')}`);
-	});
+	}, rules);
 }

@@ -9,6 +9,7 @@ import {
 	accessibilityFaults,
 	openPage,
 	pressKeys,
+	saved,
 	sendJson,
 	startApp,
 	textOf,
@@ -38,9 +39,6 @@ async function tabTo(page: Page, wanted: string): Promise<void> {
 	throw new Error(`“${wanted}” cannot be reached with Tab`);
 }
 
-const saved = (page: Page) =>
-	page.waitForFunction(() => document.querySelector('[data-saving]')?.textContent?.includes('Saved'));
-
 const begin = async (title: string, question = '') => {
 	const made = await sendJson(`${app.address}/api/v1/inquiries`, 'POST', { title, question });
 	return ((await made.json()) as { id: string }).id;
@@ -62,7 +60,8 @@ describe('by keyboard alone', () => {
 		await page.waitForSelector('#new-concept');
 
 		// A concept out of the question, its words as a pasted list, and an offer taken.
-		await page.focus('main textarea');
+		await pressKeys(page, 'q');
+		await page.waitForSelector('main textarea');
 		await page.$eval('main textarea', (field) => {
 			const area = field as HTMLTextAreaElement;
 			const at = area.value.indexOf('bright light in the room');
@@ -72,7 +71,9 @@ describe('by keyboard alone', () => {
 		await page.keyboard.press('Enter');
 		await page.keyboard.up('Alt');
 		await waitForText(page, '[aria-label=Concepts]', 'bright light in the room');
-		await tabTo(page, 'Words, by commas');
+		await page.keyboard.press('Escape');
+		await tabTo(page, 'add some');
+		await page.keyboard.press('Enter');
 		await page.keyboard.type('lighting; illumination');
 		await page.keyboard.press('Enter');
 		await waitForText(page, 'main ol', '“illumination”');

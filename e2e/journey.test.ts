@@ -1,13 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import {
-	accessibilityFaults,
-	openPage,
-	pressKeys,
-	startApp,
-	textOf,
-	waitForText,
-	type App
-} from './app.test-aid';
+import { openPage, pressKeys, startApp, textOf, waitForText, type App } from './app.test-aid';
 
 let app: App;
 beforeAll(async () => {
@@ -214,43 +206,5 @@ describe('what is not there', () => {
 		).toEqual([400, 'not-json']);
 		const crossSite = { method: 'POST', body: '{}', headers: { 'sec-fetch-site': 'cross-site' } };
 		expect(await ask('/inquiries', crossSite)).toEqual([403, 'cross-site']);
-	});
-});
-
-describe('for everybody', () => {
-	const VIEWS = [
-		['inquiries', '/'],
-		['question', '/inquiry/quiet-rooms/question'],
-		['crosswalk', '/inquiry/quiet-rooms?cell=room-acoustics:sorrel'],
-		['crosswalk, headings alone', '/inquiry/quiet-rooms?reading=compact&show=thin'],
-		['indexes of an inquiry', '/inquiry/quiet-rooms/indexes'],
-		['logbook', '/inquiry/quiet-rooms/logbook'],
-		['lanes', '/inquiry/quiet-rooms/browse?q=noise'],
-		['lanes without a word', '/inquiry/quiet-rooms/browse'],
-		['lineage', '/inquiry/quiet-rooms/browse/sorrel/working-memory'],
-		['hierarchical display', '/inquiry/quiet-rooms/browse/yarrow'],
-		['permuted display', '/inquiry/quiet-rooms/browse/alder?display=permuted'],
-		['subject indexes', '/indexes']
-	];
-	it.each(
-		VIEWS.flatMap(([name, at]) => [
-			[name, at, 'light'],
-			[name, at, 'dark']
-		])
-	)('axe finds nothing serious in %s at %s, %s', async (_, at, theme) => {
-		const page = await openPage(app, '/');
-		await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: theme }]);
-		await page.goto(app.address + at, { waitUntil: 'networkidle0' });
-		expect(await accessibilityFaults(page)).toEqual([]);
-		await page.close();
-	});
-
-	it('lists the keys of the screen at ?', async () => {
-		const page = await openPage(app, '/inquiry/quiet-rooms');
-		await page.keyboard.press('?');
-		await waitForText(page, '[role=dialog]', 'Walk the cells');
-		await page.keyboard.press('Escape');
-		await page.waitForSelector('[role=dialog]', { hidden: true });
-		await page.close();
 	});
 });

@@ -7,6 +7,7 @@ import {
 	accessibilityFaults,
 	choose,
 	openPage,
+	press,
 	pressKeys,
 	startApp,
 	textOf,
@@ -38,19 +39,6 @@ async function countChanges(page: Opened, from: number): Promise<number> {
 	);
 	return count(page);
 }
-const press = (page: Opened, name: string, within = 'body') =>
-	page.$eval(
-		within,
-		(element, wanted) => {
-			const button = [...element.querySelectorAll<HTMLElement>('button, a, [role=switch]')].find(
-				({ innerText, ariaLabel }) => innerText.trim() === wanted || ariaLabel === wanted
-			);
-			if (!button) throw new Error(`There is no “${wanted}”.`);
-			button.click();
-		},
-		name
-	);
-
 describe('records from a file', () => {
 	it('are loaded with their keywords matched, and the report says so', async () => {
 		const file = path.join(mkdtempSync(path.join(os.tmpdir(), 'oakmoss-ris-')), 'found.ris');
@@ -111,6 +99,10 @@ describe('what records say of headings', () => {
 	it('says what excluding a concept takes away before it is done', async () => {
 		const page = await openPage(app, '/inquiry/quiet-rooms/question');
 		const part = 'Part of design measures in the search';
+		await page.click('[aria-label="More for design measures"]');
+		await page.waitForSelector('[role=menuitem]');
+		await page.keyboard.press('Enter');
+		await page.waitForSelector(`[aria-label^="${part}"]`);
 		await choose(page, part, 'exclude');
 		const price = '[aria-label="What excluding design measures removes"]';
 		await page.waitForFunction(
@@ -260,7 +252,7 @@ describe('from the crosswalk to records', () => {
 	it('shows the cost of switches and limits before they are set, and lifts all limits in one move', async () => {
 		const page = await openPage(app, '/inquiry/quiet-rooms/strategy?index=yarrow');
 		const before = await count(page);
-		await pressKeys(page, 'j', 'Enter');
+		await pressKeys(page, 'g', 'Enter');
 		await page.waitForSelector('[data-line][aria-expanded=true]');
 		await waitForText(page, 'section[aria-label="room acoustics and noise"]', 'chief or not');
 		// A stem says which words it brings along.

@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { emptyInquiry } from '$core/crosswalk';
-import { evidenceWords, partsInWords } from './crosswalk/evidence';
+import { evidenceWords } from './crosswalk/evidence';
 import { flagWords } from './crosswalk/flags';
 import { moment } from './inquiry/moment';
 import { keptDraft } from './strategy/kept-draft';
@@ -34,7 +34,6 @@ describe('what the interface says', () => {
 		expect(evidenceWords({ kind: 'association', a: 5, n: 9, lift: 12.4, score: 1 }, name)).toBe(
 			'on 5 of 9 records with the words · 12 times its usual share'
 		);
-		expect(partsInWords({ label: 0.914, coTagging: 0.5 })).toBe('label 91, works in two indexes 50');
 	});
 
 	it('of a change to a strategy: what it would be then, whatever it is now', () => {

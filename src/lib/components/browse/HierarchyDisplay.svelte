@@ -306,10 +306,10 @@
 					<span class="truncate text-[14.5px]" class:font-semibold={matched.has(branch.heading.id)}
 						><HeadingText label={branch.heading.label} retired={branch.heading.retired} /></span
 					>
-					{#if branch.heading.belowCount}<span class="text-xs text-quiet"
+					{#if branch.heading.belowCount}<span class="shrink-0 text-xs text-quiet"
 							>{number(branch.heading.belowCount)} narrower</span
 						>{/if}
-					{#if branch.heading.recordCount}<span class="text-xs text-quiet"
+					{#if branch.heading.recordCount}<span class="shrink-0 text-xs text-quiet"
 							>{branch.heading.belowCount ? '· ' : ''}{counted(branch.heading.recordCount, 'record')}</span
 						>{/if}
 					<span

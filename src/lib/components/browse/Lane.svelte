@@ -102,9 +102,7 @@
 	<header class="flex items-center gap-2 border-b px-3 py-2">
 		<IndexMark {index} size={22} />
 		<h2 class="font-semibold">
-			<a class="hover:underline" href={displayAt(place, index.code)} title="Browse {index.name}"
-				>{index.name}</a
-			>
+			<a class="hover:underline" href={displayAt(place, index.code)}>{index.name}</a>
 		</h2>
 		<span class="truncate text-quiet">{index.discipline}</span>
 		<span class="ml-auto shrink-0 text-xs text-quiet">

@@ -20,14 +20,7 @@
 	tabindex="-1"
 	aria-pressed={picked}
 	disabled={!concept}
-	aria-label="{picked ? 'Take back' : 'Pick'} {name}"
-	title={!concept
-		? 'Add a concept first'
-		: picked
-			? `Picked for ${concept}; press to take back`
-			: rejected
-				? `Rejected for ${concept}; press to pick`
-				: `Pick for ${concept}`}
+	aria-label="{picked ? 'Take back' : 'Pick'} {name}{rejected && !picked ? ', which is rejected' : ''}"
 	onclick={onToggle}
 >
 	{#if picked}<Check size={13} strokeWidth={3} aria-hidden="true" />{:else}<Plus

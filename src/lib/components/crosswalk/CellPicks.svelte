@@ -67,7 +67,6 @@
 				<button
 					class="quiet-action shrink-0 !px-1"
 					aria-label="Remove {pickName(pick)}"
-					title="Remove"
 					onclick={() => store.send({ kind: 'pick.remove', id: pick.id })}
 					><Remove size={14} aria-hidden="true" /></button
 				>

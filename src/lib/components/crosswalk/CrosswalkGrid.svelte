@@ -150,8 +150,11 @@
 					<IndexMark {index} size={20} />
 					<span class="font-semibold">{index.name}</span>
 					<span class="truncate text-quiet">{index.discipline}</span>
+					<span class="ml-auto shrink-0 text-xs text-quiet"
+						>{count}/{concepts.length}<span class="sr-only"> cells decided</span></span
+					>
 				</span>
-				<span class="mt-1 block h-0.5 bg-shade" title="{count} of {concepts.length} cells decided">
+				<span class="mt-1 block h-0.5 bg-shade" aria-hidden="true">
 					<span
 						class="block h-0.5 bg-lichen"
 						style="width: {concepts.length ? (100 * count) / concepts.length : 0}%"
@@ -235,16 +238,13 @@
 						</p>
 					{/if}
 					{#if stands && own && own.all > 0}
-						<p
-							class="mt-1 flex items-center gap-1.5 text-xs text-quiet"
-							title="Records that its headings find, of those that its headings or its words find"
-						>
+						<p class="mt-1 flex items-center gap-1.5 text-xs text-quiet">
 							<span class="h-1.5 w-10 shrink-0 bg-shade" aria-hidden="true"
 								><span class="block h-1.5 bg-lichen" style="width: {(100 * own.headings) / own.all}%"
 								></span></span
 							>
 							{content.state === 'picks'
-								? `${number(own.headings)} of ${number(own.all)}`
+								? `headings find ${number(own.headings)} of ${number(own.all)}`
 								: `words find ${number(own.all)}`}
 						</p>
 					{/if}

@@ -72,7 +72,7 @@
 		{:else}
 			<WordSwitch
 				on={pick.withNarrower}
-				title="Whether it stands for what is narrower too"
+				more="Whether it stands for what is narrower too"
 				onChange={(withNarrower) => set({ withNarrower })}
 				>with narrower{#if facts && below > 0}{' '}· {pick.withNarrower ? facts.standsFor : 1 + below} headings{/if}</WordSwitch
 			>
@@ -86,7 +86,7 @@
 	{#if index.hasChief}
 		<WordSwitch
 			on={pick.chief}
-			title="Only records that are chiefly about it"
+			more="Only records that are chiefly about it"
 			onChange={(chief) => set({ chief })}>chief only</WordSwitch
 		>
 	{:else if full}

@@ -7,7 +7,7 @@
 	import { lineageAt } from '../inquiry/addresses';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
-	import { evidenceWords, partsInWords } from './evidence';
+	import { evidenceWords } from './evidence';
 
 	/** Headings that may stand for the concept here, each with its evidence; picked or rejected in one key. */
 	let { concept, index }: { concept: Concept; index: IndexSummary } = $props();
@@ -87,9 +87,7 @@
 							href={lineageAt(place, index.code, line.heading.id)}
 							><HeadingText label={line.heading.label} /></a
 						>
-						<span
-							class="ml-auto h-1.5 w-10 shrink-0 bg-shade"
-							title="{Math.round(100 * line.score)} of 100: {partsInWords(line.parts)}"
+						<span class="ml-auto h-1.5 w-10 shrink-0 bg-shade" aria-hidden="true"
 							><span class="block h-1.5 bg-lichen" style="width: {Math.round(100 * line.score)}%"
 							></span></span
 						>

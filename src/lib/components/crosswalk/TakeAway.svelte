@@ -1,8 +1,8 @@
 <script lang="ts">
-	import { Popover } from 'bits-ui';
 	import { messages } from '../messages/messages.svelte';
 	import { conceptAsText } from '$core/formats/concept-list';
 	import { currentConcept } from '../inquiry/in-hand';
+	import Menu from '../parts/Menu.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 
 	/** The crosswalk as files, and one concept as plain lines. */
@@ -17,6 +17,20 @@
 		['json', 'JSON', 'every cell']
 	] as const;
 
+	const items = $derived([
+		...FORMATS.map(([ending, says, note]) => ({
+			says,
+			note,
+			file: { at: `/api/v1/inquiries/${store.id}/crosswalk.${ending}` }
+		})),
+		{
+			says: 'Whole inquiry',
+			note: 'JSON, with history',
+			file: { at: `/api/v1/inquiries/${store.id}`, name: `${store.id}.json` }
+		},
+		...(concept ? [{ says: 'Copy words and headings', note: `of ${concept.name}`, run: copy }] : [])
+	]);
+
 	async function copy() {
 		if (!concept) return;
 		try {
@@ -28,41 +42,4 @@
 	}
 </script>
 
-<Popover.Root>
-	<Popover.Trigger class="quiet-action">Take away</Popover.Trigger>
-	<Popover.Portal>
-		<Popover.Content
-			class="z-30 w-72 rounded-md border bg-leaf p-2"
-			align="end"
-			sideOffset={4}
-			aria-label="Take the crosswalk away"
-		>
-			<ul>
-				{#each FORMATS as [ending, name, says] (ending)}
-					<li>
-						<a
-							class="flex items-baseline justify-between gap-3 rounded px-2 py-1 hover:bg-shade"
-							href="/api/v1/inquiries/{store.id}/crosswalk.{ending}"
-							download><span>{name}</span><span class="text-xs text-quiet">{says}</span></a
-						>
-					</li>
-				{/each}
-				<li class="mt-1 border-t pt-1">
-					<a
-						class="flex items-baseline justify-between gap-3 rounded px-2 py-1 hover:bg-shade"
-						href="/api/v1/inquiries/{store.id}"
-						download="{store.id}.json"
-						><span>Whole inquiry</span><span class="text-xs text-quiet">JSON, with history</span></a
-					>
-				</li>
-				{#if concept}
-					<li>
-						<button class="w-full rounded px-2 py-1 text-left hover:bg-shade" onclick={copy}
-							>Copy words and headings of <span class="font-semibold">{concept.name}</span></button
-						>
-					</li>
-				{/if}
-			</ul>
-		</Popover.Content>
-	</Popover.Portal>
-</Popover.Root>
+<Menu label="Take away the crosswalk" {items}>Take away</Menu>

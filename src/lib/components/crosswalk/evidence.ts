@@ -22,17 +22,3 @@ export function evidenceWords(evidence: EvidenceLine, indexName: (code: string) 
 	const via = source === 'entry term' ? `${text}, entry term of ${from.label}` : from.label;
 	return `${via}, picked in ${indexName(from.indexCode)} · ${how}`;
 }
-
-const PARTS: Record<string, string> = {
-	label: 'label',
-	neighbourhood: 'neighbourhood',
-	coTagging: 'works in two indexes',
-	association: 'records with the words'
-};
-
-/** What the score is made of, each part out of 100. */
-export function partsInWords(parts: Record<string, number>): string {
-	return Object.entries(parts)
-		.map(([part, score]) => `${PARTS[part]} ${Math.round(100 * score)}`)
-		.join(', ');
-}

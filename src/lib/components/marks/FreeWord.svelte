@@ -3,4 +3,4 @@
 	let { text }: { text: string } = $props();
 </script>
 
-<span><span class="sr-only">free-text word </span>“{text}”</span>
+<span class="break-words"><span class="sr-only">free-text word </span>“{text}”</span>

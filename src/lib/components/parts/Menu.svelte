@@ -5,10 +5,14 @@
 	/** The one menu: rare commands behind a word or a sign. */
 	interface Item {
 		says: string;
+		/** Said quietly beside it. */
+		note?: string;
 		/** Set in the voice of a vocabulary. */
 		isHeading?: boolean;
 		disabled?: boolean;
-		run: () => void;
+		run?: () => void;
+		/** A file to take away instead. */
+		file?: { at: string; name?: string };
 	}
 	interface Props {
 		label: string;
@@ -18,6 +22,10 @@
 	}
 	let { label, items, children, class: own = '' }: Props = $props();
 </script>
+
+{#snippet content({ says, note }: Item)}
+	<span>{says}</span>{#if note}<span class="text-xs text-quiet">{note}</span>{/if}
+{/snippet}
 
 <DropdownMenu.Root>
 	<DropdownMenu.Trigger class="quiet-action {own}" aria-label={label}
@@ -31,12 +39,18 @@
 		>
 			{#each items as item, i (i)}
 				<DropdownMenu.Item
-					class="flex min-h-7 cursor-pointer items-center rounded px-2 py-0.5 outline-none data-[disabled]:opacity-50 data-[highlighted]:bg-wash {item.isHeading
+					class="flex min-h-7 cursor-pointer items-center justify-between gap-4 rounded px-2 py-0.5 outline-none data-[disabled]:opacity-50 data-[highlighted]:bg-wash {item.isHeading
 						? 'heading-voice'
 						: ''}"
 					disabled={item.disabled}
-					onSelect={item.run}>{item.says}</DropdownMenu.Item
+					onSelect={item.run}
 				>
+					{#snippet child({ props })}
+						{#if item.file}
+							<a {...props} href={item.file.at} download={item.file.name ?? ''}>{@render content(item)}</a>
+						{:else}<div {...props}>{@render content(item)}</div>{/if}
+					{/snippet}
+				</DropdownMenu.Item>
 			{/each}
 		</DropdownMenu.Content>
 	</DropdownMenu.Portal>

@@ -1,22 +1,28 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
+	import Hint from './Hint.svelte';
 
 	/** A switch that is a word: set when it stands on the wash, off when it is quiet. */
 	interface Props {
 		on: boolean;
 		/** More about what it does. */
-		title?: string;
+		more?: string;
 		onChange: (on: boolean) => void;
 		children: Snippet;
 	}
-	let { on, title, onChange, children }: Props = $props();
+	let { on, more, onChange, children }: Props = $props();
 </script>
 
-<button
-	type="button"
-	role="switch"
-	aria-checked={on}
-	{title}
-	class="min-h-6 rounded px-1.5 py-px text-quiet hover:bg-shade aria-checked:bg-wash aria-checked:font-semibold aria-checked:text-lichen-deep"
-	onclick={() => onChange(!on)}>{@render children()}</button
->
+{#snippet word(hinted: Record<string, unknown> = {})}
+	<button
+		{...hinted}
+		type="button"
+		role="switch"
+		aria-checked={on}
+		class="min-h-6 rounded px-1.5 py-px text-quiet hover:bg-shade aria-checked:bg-wash aria-checked:font-semibold aria-checked:text-lichen-deep"
+		onclick={() => onChange(!on)}>{@render children()}</button
+	>
+{/snippet}
+
+{#if more}<Hint says={more}>{#snippet children(hinted)}{@render word(hinted)}{/snippet}</Hint
+	>{:else}{@render word()}{/if}

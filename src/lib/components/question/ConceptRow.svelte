@@ -1,97 +1,51 @@
 <script lang="ts">
+	import { tick } from 'svelte';
 	import Ellipsis from '@lucide/svelte/icons/ellipsis';
 	import Grip from '@lucide/svelte/icons/grip-vertical';
 	import { wordsOfConcept, type Concept } from '$core/crosswalk';
 	import Menu from '../parts/Menu.svelte';
-	import Select from '../parts/Select.svelte';
-	import WordSwitch from '../parts/WordSwitch.svelte';
-	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
-	import ExcludePrice from './ExcludePrice.svelte';
-	import Offers from './Offers.svelte';
+	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import ConceptForm from './ConceptForm.svelte';
+	import SplitForm from './SplitForm.svelte';
 	import WordLine from './WordLine.svelte';
 
+	/** A concept with its words. It reads as text, and opens for change. */
 	interface Props {
 		concept: Concept;
 		place: number;
+		/** What is open of it. */
+		open: 'name' | 'words' | 'split' | undefined;
+		onOpen: (what: 'name' | 'words' | 'split' | undefined) => void;
 		/** Dragged by its handle; dropped where the pointer is. */
 		onDragStart: () => void;
 		onDrop: () => void;
 		dragging: boolean;
 	}
-	let { concept, place, onDragStart, onDrop, dragging }: Props = $props();
+	let { concept, place, open, onOpen, onDragStart, onDrop, dragging }: Props = $props();
 	const store = $derived(useInquiry()());
 	const words = $derived(wordsOfConcept(store.inquiry, concept.id));
 	const others = $derived(store.concepts.filter(({ id }) => id !== concept.id));
-	let draft = $state('');
-	let offering = $state(false);
-	/** Words on their way to a concept of their own. */
-	let parting = $state<string[] | undefined>();
-	let partName = $state('');
 	let over = $state(false);
-	let excluding = $state(false);
-	let partField = $state<HTMLElement>();
+	let nameButton = $state<HTMLElement>();
 
-	const PARTS = [
-		{ value: 'required', says: 'required: every record must have it' },
-		{ value: 'waiting', says: 'waiting: recorded, not searched' },
-		{ value: 'exclude', says: 'exclude: no record may have it' }
-	] as const;
-
-	/** Nothing is excluded before its price is seen. */
-	function setPart(status: Concept['status']) {
-		excluding = status === 'exclude';
-		if (!excluding) store.send({ kind: 'concept.set', id: concept.id, status });
-	}
-
-	function leavePrice() {
-		excluding = false;
-		partField?.querySelector('button')?.focus();
-	}
-
-	function addWords() {
-		const texts = [...new Set(draft.split(/[;,\n\t]+/).map((part) => part.trim()))].filter(Boolean);
-		if (texts.length === 0) return;
-		const added = store.send({
-			kind: 'many',
-			title:
-				texts.length === 1
-					? `Added the word “${texts[0]}” to ${concept.name}`
-					: `Added ${texts.length} words to ${concept.name}`,
-			commands: texts.map((text) => ({
-				kind: 'word.add' as const,
-				id: freshId(),
-				conceptId: concept.id,
-				text: text.replace(/^["“](.*)["”]$/, '$1')
-			}))
-		});
-		if (added) draft = '';
-	}
+	const PART_SAYS = { required: '', waiting: 'waiting · recorded, not searched', exclude: 'excluded' };
 
 	function move(by: number, event?: KeyboardEvent) {
 		event?.preventDefault();
 		store.send({ kind: 'concept.move', id: concept.id, to: place + by });
 	}
 
-	function part() {
-		if (!parting || !partName.trim()) return;
-		const sent = store.send({
-			kind: 'concept.split',
-			id: concept.id,
-			newId: freshId(),
-			name: partName,
-			words: parting,
-			picks: []
-		});
-		if (sent) {
-			parting = undefined;
-			partName = '';
-		}
+	async function close() {
+		onOpen(undefined);
+		await tick();
+		nameButton?.focus();
 	}
 
 	const rare = $derived([
+		{ says: 'Change name or part', run: () => onOpen('name') },
 		{ says: 'Move up', disabled: place === 0, run: () => move(-1) },
 		{ says: 'Move down', disabled: place === store.concepts.length - 1, run: () => move(1) },
-		{ says: 'Split', disabled: words.length === 0, run: () => (parting = parting ? undefined : []) },
+		{ says: 'Split', disabled: words.length === 0, run: () => onOpen('split') },
 		...others.map(({ id, name }) => ({
 			says: `Join with ${name}`,
 			run: () => store.send({ kind: 'concept.merge' as const, id: concept.id, into: id })
@@ -101,7 +55,7 @@
 </script>
 
 <li
-	class="grid gap-x-6 gap-y-2 py-3 md:grid-cols-[290px_1fr]"
+	class="py-3"
 	class:opacity-40={dragging}
 	class:over
 	ondragover={(event) => {
@@ -115,107 +69,50 @@
 		onDrop();
 	}}
 >
-	<div class="flex items-start gap-1">
+	<div class="flex items-start gap-2">
 		<span
-			class="mt-1.5 cursor-grab text-quiet"
+			class="mt-1 cursor-grab text-quiet"
 			draggable="true"
 			role="img"
-			aria-label="Drag to reorder; Alt with the arrow keys does the same"
-			title="Drag to reorder; Alt ↑ and Alt ↓ in the name do the same"
+			aria-label="Drag to reorder; Alt with the arrow keys on the name does the same"
 			ondragstart={onDragStart}><Grip size={16} aria-hidden="true" /></span
 		>
-		<div class="min-w-0 flex-1">
-			<div class="flex items-center gap-1">
-				<input
-					class="field min-w-0 flex-1 font-semibold"
-					aria-label="Name of concept {place + 1}"
-					value={concept.name}
-					maxlength="200"
-					onchange={(event) =>
-						store.send({ kind: 'concept.set', id: concept.id, name: event.currentTarget.value })}
+		<div
+			class="grid min-w-0 flex-1 gap-x-6 gap-y-1 grid-cols-[minmax(0,1fr)] md:grid-cols-[230px_minmax(0,1fr)]"
+		>
+			<div>
+				<button
+					class="rounded text-left font-semibold hover:bg-shade"
+					aria-expanded={open === 'name' || open === 'words'}
+					bind:this={nameButton}
+					onclick={() => (open ? void close() : onOpen('words'))}
 					onkeydown={(event) => {
 						if (event.altKey && event.key === 'ArrowUp') move(-1, event);
 						if (event.altKey && event.key === 'ArrowDown') move(1, event);
-					}}
-				/>
-				<Menu class="!px-1.5" label="More for {concept.name}" items={rare}
-					><Ellipsis size={16} aria-hidden="true" /></Menu
+					}}>{concept.name}</button
 				>
+				{#if PART_SAYS[concept.status]}<p class="text-xs text-quiet">{PART_SAYS[concept.status]}</p>{/if}
 			</div>
-			<div bind:this={partField} class="mt-1 text-xs">
-				<Select
-					class="w-full"
-					label="Part of {concept.name} in the search"
-					value={concept.status}
-					options={PARTS}
-					onChange={setPart}
-				/>
-			</div>
-		</div>
-	</div>
-	<div>
-		{#if excluding}<ExcludePrice {concept} onDone={leavePrice} />{/if}
-		{#if parting}
-			<div class="mb-2 border-l-2 border-lichen pl-3">
-				<p class="text-quiet">Which words belong to a concept of their own?</p>
-				<div class="my-1 flex flex-wrap gap-1">
-					{#each words as word (word.id)}
-						<WordSwitch
-							on={parting.includes(word.id)}
-							onChange={(on) =>
-								(parting = on ? [...(parting ?? []), word.id] : parting?.filter((id) => id !== word.id))}
-							>“{word.text}”</WordSwitch
+			<ul class="flex flex-wrap gap-x-4 gap-y-1">
+				{#each words as word (word.id)}<li class="min-w-0 max-w-full"><WordLine {word} /></li>{/each}
+				{#if !open}
+					<li>
+						<button class="quiet-action !px-1.5 !py-0" onclick={() => onOpen('words')}
+							>{words.length === 0 ? 'No words yet: add some' : 'Add words'}<span class="sr-only">
+								to {concept.name}</span
+							></button
 						>
-					{/each}
-				</div>
-				<form
-					class="flex gap-2"
-					onsubmit={(event) => {
-						event.preventDefault();
-						part();
-					}}
-				>
-					<input
-						class="field w-56"
-						placeholder="Name of the new concept"
-						maxlength="200"
-						bind:value={partName}
-					/>
-					<button class="quiet-action border">Split</button>
-					<button type="button" class="quiet-action" onclick={() => (parting = undefined)}>Not now</button>
-				</form>
-			</div>
-		{/if}
-		<ul class="flex flex-wrap gap-x-4 gap-y-1 pt-1">
-			{#each words as word (word.id)}<li><WordLine {word} /></li>{/each}
-		</ul>
-		<form
-			class="mt-2 flex items-start gap-2"
-			onsubmit={(event) => {
-				event.preventDefault();
-				addWords();
-			}}
+					</li>
+				{/if}
+			</ul>
+		</div>
+		<Menu class="!px-1.5" label="More for {concept.name}" items={rare}
+			><Ellipsis size={16} aria-hidden="true" /></Menu
 		>
-			<textarea
-				class="field w-80 max-w-full resize-y"
-				rows={draft.includes('\n') ? Math.min(8, draft.split('\n').length) : 1}
-				aria-label="New words for {concept.name}"
-				placeholder="Words, by commas or lines; a pasted list too"
-				bind:value={draft}
-				onkeydown={(event) => {
-					if (event.key !== 'Enter' || event.shiftKey) return;
-					event.preventDefault();
-					addWords();
-				}}></textarea>
-			<button class="quiet-action">Add words</button>
-			<button
-				type="button"
-				class="quiet-action"
-				aria-expanded={offering}
-				onclick={() => (offering = !offering)}>Offers</button
-			>
-		</form>
-		{#if offering}<div class="mt-2 border-l-2 pl-3"><Offers {concept} /></div>{/if}
+	</div>
+	<div class="pl-6">
+		{#if open === 'split'}<SplitForm {concept} onClose={close} />
+		{:else if open}<ConceptForm {concept} first={open} onClose={close} />{/if}
 	</div>
 </li>
 

@@ -23,7 +23,10 @@
 </script>
 
 <Popover.Root bind:open>
-	<Popover.Trigger class="-mx-1 rounded px-1 hover:bg-shade" title="Change or look up" data-word={word.text}>
+	<Popover.Trigger
+		class="-mx-1 max-w-[calc(100%+0.5rem)] rounded px-1 text-left [overflow-wrap:anywhere] hover:bg-shade"
+		data-word={word.text}
+	>
 		<FreeWord text={word.text} />{#if word.lang}<span class="ml-1 text-xs text-quiet uppercase"
 				>{word.lang}</span
 			>{/if}{#if word.capitals}<span class="ml-1 text-xs text-quiet">capitals only</span
@@ -67,7 +70,7 @@
 				</label>
 				<WordSwitch
 					on={word.capitals}
-					title={isAcronym ? 'Matches it only in capitals' : 'For an acronym that is also an ordinary word'}
+					more={isAcronym ? 'Matches it only in capitals' : 'For an acronym that is also an ordinary word'}
 					onChange={(capitals) => store.send({ kind: 'word.set', id: word.id, capitals })}
 					>capitals only</WordSwitch
 				>

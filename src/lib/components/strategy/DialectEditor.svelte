@@ -88,7 +88,9 @@
 		{/each}
 	</div>
 	<h3 class="mt-4 mb-1 font-semibold">This strategy, so worded</h3>
+	<!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reached by the keys that scroll it) -->
 	<pre
+		tabindex="0"
 		class="max-h-40 overflow-auto rounded border bg-paper p-2 text-xs whitespace-pre-wrap">{said.text}</pre>
 	{#if said.missing.length > 0}<p class="mt-1 text-xs text-warn">
 			It cannot say: {said.missing.join('; ')}.

@@ -163,7 +163,6 @@
 				<span
 					data-act="pick"
 					aria-hidden="true"
-					title={acts === 'cut' ? 'Cut this branch, or put it back' : 'Pick, or take back'}
 					class="pick flex size-5 shrink-0 items-center justify-center rounded-full {isPicked(row.heading.uri)
 						? 'bg-lichen text-on-lichen'
 						: 'text-quiet opacity-0 group-hover:opacity-100 group-focus-visible:opacity-100 hover:bg-wash'}"

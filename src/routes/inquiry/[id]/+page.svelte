@@ -115,10 +115,10 @@
 
 <svelte:head><title>Crosswalk · {store.inquiry.about.title} · Oakmoss</title></svelte:head>
 
-<div class="flex items-center gap-3 border-b px-3 py-1 print:hidden">
+<div class="flex flex-wrap items-center gap-x-3 border-b px-3 py-1 print:hidden">
 	<h1 class="font-semibold">Crosswalk</h1>
 	<span class="text-quiet">{all.length - count('undecided')} of {all.length} cells decided</span>
-	<div class="flex items-center gap-0.5" role="group" aria-label="Cells to show">
+	<div class="flex flex-wrap items-center gap-0.5" role="group" aria-label="Cells to show">
 		{#each FILTERS as one (one)}
 			<button
 				class="rounded px-1.5 py-0.5 text-quiet hover:bg-shade aria-pressed:bg-wash aria-pressed:font-semibold aria-pressed:text-lichen-deep"

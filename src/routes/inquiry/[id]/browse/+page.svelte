@@ -19,7 +19,9 @@
 
 <svelte:head><title>{data.query ? `“${data.query}”` : 'Browse'} · Oakmoss</title></svelte:head>
 
-<div class="flex shrink-0 items-baseline gap-2 overflow-x-auto border-b px-3 py-1.5 whitespace-nowrap">
+<div
+	class="relative flex shrink-0 *:shrink-0 items-baseline gap-2 overflow-x-auto border-b px-3 py-1.5 whitespace-nowrap"
+>
 	<h1 class="sr-only">Browse</h1>
 	{#if concept}
 		<span class="text-quiet">Words of <span class="font-semibold text-bark">{concept.name}</span>:</span>

@@ -9,10 +9,16 @@
 	const store = $derived(useInquiry()());
 	let conceptName = $state('');
 	let dragged = $state<string | undefined>();
+	/** The one concept that is open for change, and what of it. */
+	let open = $state<{ id: string; what: 'name' | 'words' | 'split' } | undefined>();
 
 	function addConcept(event: SubmitEvent) {
 		event.preventDefault();
-		if (store.send({ kind: 'concept.add', id: freshId(), name: conceptName })) conceptName = '';
+		const id = freshId();
+		if (!store.send({ kind: 'concept.add', id, name: conceptName })) return;
+		conceptName = '';
+		// Its words come next.
+		open = { id, what: 'words' };
 	}
 
 	function drop(place: number) {
@@ -24,9 +30,9 @@
 		useKeys({
 			title: 'Question',
 			keys: [
-				{ shown: ['Alt ↑', 'Alt ↓'], does: 'In a concept’s name: move the concept' },
-				{ shown: ['Alt Enter'], does: 'In the question: make the selected part a concept' },
-				{ shown: ['Enter'], does: 'In the words: add them; Shift Enter begins a line' },
+				{ shown: ['Enter'], does: 'On a concept’s name: open it for change; in its words: add them' },
+				{ shown: ['Alt ↑', 'Alt ↓'], does: 'On a concept’s name: move the concept' },
+				{ shown: ['Esc'], does: 'Close what is open' },
 				{
 					shown: ['C'],
 					does: 'To the new concept',
@@ -40,12 +46,9 @@
 
 <svelte:head><title>Question · {store.inquiry.about.title} · Oakmoss</title></svelte:head>
 
-<div class="min-h-0 flex-1 overflow-y-auto">
+<div class="relative min-h-0 flex-1 overflow-y-auto">
 	<div class="mx-auto max-w-5xl space-y-6 p-6">
-		<section class="space-y-3">
-			<h1 class="sr-only">Question</h1>
-			<QuestionText />
-		</section>
+		<section class="space-y-2"><QuestionText /></section>
 		<section>
 			<h2 class="mb-1 text-base font-semibold">Concepts and the words people use for them</h2>
 			<ol class="divide-y border-y" ondragend={() => (dragged = undefined)}>
@@ -53,6 +56,8 @@
 					<ConceptRow
 						{concept}
 						place={i}
+						open={open?.id === concept.id ? open.what : undefined}
+						onOpen={(what) => (open = what && { id: concept.id, what })}
 						dragging={dragged === concept.id}
 						onDragStart={() => (dragged = concept.id)}
 						onDrop={() => drop(i)}

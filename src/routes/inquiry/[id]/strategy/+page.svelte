@@ -69,10 +69,14 @@
 		});
 	}
 
-	function stepLine(by: number) {
+	/** ↑ and ↓ walk the lines. */
+	function walkLines(event: KeyboardEvent) {
+		const by = { ArrowDown: 1, ArrowUp: -1 }[event.key];
 		const lines = [...document.querySelectorAll<HTMLElement>('[data-line]')];
 		const at = lines.indexOf(document.activeElement as HTMLElement);
-		lines[Math.min(lines.length - 1, Math.max(0, at + by))]?.focus();
+		if (by === undefined || at < 0 || event.altKey || event.ctrlKey || event.metaKey) return;
+		event.preventDefault();
+		lines[at + by]?.focus();
 	}
 	const lineInFocus = () => (document.activeElement as HTMLElement | null)?.dataset.line;
 
@@ -80,8 +84,13 @@
 		useKeys({
 			title: 'Strategy',
 			keys: [
-				{ shown: ['J'], does: 'The next line', bind: 'j', run: () => stepLine(1) },
-				{ shown: ['K'], does: 'The line before', bind: 'k', run: () => stepLine(-1) },
+				{
+					shown: ['G'],
+					does: 'To the lines',
+					bind: 'g',
+					run: () => document.querySelector<HTMLElement>('[data-line]')?.focus()
+				},
+				{ shown: ['↓', '↑'], does: 'The next line, the line before' },
 				{ shown: ['Enter'], does: 'Open a line: what could be otherwise, and what that would change' },
 				{
 					shown: ['O'],
@@ -105,6 +114,7 @@
 	);
 </script>
 
+<svelte:window onkeydown={walkLines} />
 <svelte:head><title>Strategy · {store.inquiry.about.title} · Oakmoss</title></svelte:head>
 
 <div class="flex items-center gap-1 border-b px-3 py-1">
@@ -196,7 +206,7 @@
 					<span class="ml-auto text-xs"
 						><WordSwitch
 							on={session.trying}
-							title="Changes are shown and not kept until you say so"
+							more="Changes are shown and not kept until you say so"
 							onChange={(on) => (on ? (session.trying = true) : session.drop())}>try</WordSwitch
 						></span
 					>

@@ -58,7 +58,7 @@
 <svelte:head><title>{index?.name}, {data.display} · Oakmoss</title></svelte:head>
 
 {#if index}
-	<div class="flex items-center gap-2 border-b px-4 py-1.5">
+	<div class="flex flex-wrap items-center gap-x-2 gap-y-1 border-b px-4 py-1.5">
 		<IndexMark {index} size={20} />
 		<h1 class="font-semibold">{index.name}</h1>
 		<span class="text-quiet">
@@ -67,7 +67,7 @@
 				? ''
 				: ', a flat list'}
 		</span>
-		<nav aria-label="Displays" class="ml-4 flex gap-1">
+		<nav aria-label="Displays" class="flex gap-1 sm:ml-4">
 			{#each displays as display (display.name)}
 				<a
 					class="rounded px-2 py-0.5 hover:bg-shade aria-[current]:bg-wash aria-[current]:font-semibold"
@@ -76,7 +76,7 @@
 				>
 			{/each}
 		</nav>
-		<label class="ml-auto flex items-center gap-2">
+		<label class="flex items-center gap-2 sm:ml-auto">
 			<span class="text-quiet">{data.display === 'hierarchical' ? 'Only what holds' : 'Scroll to'}</span>
 			<input
 				class="field w-56"
