@@ -5,9 +5,10 @@ import { leavesOfStrategy, resultOf, yieldsOf } from '../src/core/search';
 import { LOCAL_PERSON } from '../src/lib/server/people/access';
 import { connection } from '../src/lib/server/db/client';
 import { importVocabulary, type ImportRequest } from '../src/lib/server/vocabulary/vocabulary-import';
-import { currentIndex } from '../src/lib/server/vocabulary/editions';
+import { currentIndex, warmUp } from '../src/lib/server/vocabulary/editions';
 import { setsOf } from '../src/lib/server/records/sets';
 import { searchVocabulary } from '../src/lib/server/records/searched-vocabulary';
+import { rollWindow } from '../src/lib/server/browse/displays';
 import { lookupInIndexes } from '../src/lib/server/browse/look-up';
 import { timeEach, timeOnce } from './measure';
 import { benchStrategy } from './search-speed';
@@ -51,6 +52,13 @@ const STEPS: Record<string, (input: never) => Promise<unknown>> = {
 		for (const query of queries.filter((_, i) => i % 5 === 0))
 			await lookupInIndexes(LOCAL_PERSON, codes, query, 20);
 		return timeEach(queries, (query) => lookupInIndexes(LOCAL_PERSON, codes, query, 20));
+	},
+	async roll({ code }: { code: string }) {
+		// As of a server that has read what it needs at its start, or after the import.
+		await warmUp();
+		const { index } = await currentIndex(code);
+		const places = Array.from({ length: 300 }, (_, i) => (i * 997_331) % 500_000);
+		return timeEach(places, (from) => rollWindow(LOCAL_PERSON, index.code, 'permuted', from, 200));
 	},
 	async search({ code }: { code: string }) {
 		const [count, answer] = await timeOnce(async () => {

@@ -44,7 +44,7 @@ async function begin(): Promise<void> {
 			}
 			await wait(TRY_AGAIN);
 		}
-	await warmUp();
+	void warmUp().catch(() => {});
 	await settle();
 	setInterval(() => void settle(), SETTLE_EVERY).unref();
 	ready = true;

@@ -29,7 +29,7 @@
 	let column = $state(0);
 	let grid: HTMLElement;
 	/** Beside the sheet of a cell, columns give way before any of them is out of sight. */
-	const narrowest = $derived(current ? 118 : reading === 'full' ? 190 : 150);
+	const narrowest = $derived(current ? 150 : reading === 'full' ? 190 : 150);
 	// A filter may leave fewer rows than there were.
 	const rowInHand = $derived(Math.min(row, concepts.length - 1));
 

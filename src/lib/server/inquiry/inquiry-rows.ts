@@ -60,7 +60,9 @@ export async function loadInquiry(
 	};
 }
 
-function byIdentifier<T extends { id: string; inquiryId: string }>(rows: T[]): Record<string, Omit<T, 'inquiryId'>> {
+function byIdentifier<T extends { id: string; inquiryId: string }>(
+	rows: T[]
+): Record<string, Omit<T, 'inquiryId'>> {
 	return Object.fromEntries(rows.map(({ inquiryId: _, ...row }) => [row.id, row]));
 }
 

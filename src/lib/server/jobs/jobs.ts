@@ -37,15 +37,17 @@ export interface NewJob extends Pick<JobRow, 'kind' | 'indexCode' | 'edition' | 
 	upload: Pick<Upload, 'length' | 'body'>;
 	/** What the reader of this kind is asked, once the file is there. */
 	request: (file: string) => unknown;
+	/** Called here once the work is done and kept. */
+	done?: () => void;
 }
 
 /** Takes the file in and has it worked on; the answer comes as soon as the file has arrived. */
-export async function startJob({ upload, request, ...row }: NewJob): Promise<string> {
+export async function startJob({ upload, request, done, ...row }: NewJob): Promise<string> {
 	const { folder, file, total } = await receive(upload);
 	try {
 		const id = randomUUID();
 		await insertJob({ ...row, id, state: 'queued', total });
-		enqueue(id, { kind: row.kind, databaseUrl: databaseUrl(), request: request(file) }, folder);
+		enqueue(id, { kind: row.kind, databaseUrl: databaseUrl(), request: request(file) }, folder, done);
 		return id;
 	} catch (error) {
 		await rm(folder, { recursive: true, force: true });
@@ -71,14 +73,15 @@ class Stopped extends Error {
 	}
 }
 
-function enqueue(id: string, input: ThreadInput, folder: string): void {
+function enqueue(id: string, input: ThreadInput, folder: string, done?: () => void): void {
 	const clear = () => rm(folder, { recursive: true, force: true });
 	queue.add({
 		id,
 		run: async (stop) => {
-			await work(id, input, stop).catch((err: unknown) =>
+			const isDone = await work(id, input, stop).catch((err: unknown) =>
 				log.error({ reason: reasonOf(err), job: id }, 'a job could not be settled')
 			);
+			if (isDone) done?.();
 			await clear();
 		},
 		dropped: async (reason) => {
@@ -142,8 +145,11 @@ export async function recentJobs(person: Person | undefined) {
 	return latestJobs();
 }
 
-/** Runs the thread until it ends. What goes wrong becomes the job's report; what went well, the thread has written. */
-async function work(id: string, input: ThreadInput, stop: AbortSignal): Promise<void> {
+/**
+ * Runs the thread until it ends. What goes wrong becomes the job's report; what went well, the thread has written.
+ * @returns whether it went well
+ */
+async function work(id: string, input: ThreadInput, stop: AbortSignal): Promise<boolean> {
 	await markRunning(id);
 	let told: Promise<unknown> = Promise.resolve();
 	const outcome = await new Promise<ThreadMessage>((resolve) => {
@@ -185,6 +191,7 @@ async function work(id: string, input: ThreadInput, stop: AbortSignal): Promise<
 	await told;
 	if (outcome.kind === 'failed')
 		await untilBack(() => failJob(id, failure(outcome.code, outcome.message, outcome.line)));
+	return outcome.kind === 'done';
 }
 
 /** Tries again while the database is away, for as long as it takes others to call the job lost. */

@@ -31,9 +31,13 @@ export async function currentIndexes(): Promise<CurrentIndex[]> {
 	return query.execute();
 }
 
-/** Begins to read what look-up needs, so that the first to ask after a restart need not wait for it. */
+/**
+ * Reads what look-up and browsing need, so that the first to ask after a restart or an import need not wait for it.
+ * What cannot be read is read, or named, when it is asked for.
+ */
 export async function warmUp(): Promise<void> {
-	for (const { edition } of await currentIndexes()) if (edition) void editionIndex(edition).catch(() => {});
+	const current = await currentIndexes();
+	await Promise.allSettled(current.flatMap(({ edition }) => (edition ? [editionIndex(edition)] : [])));
 }
 
 export async function currentIndex(code: string): Promise<CurrentIndex> {

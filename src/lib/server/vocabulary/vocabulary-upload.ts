@@ -2,7 +2,7 @@
 import { ServiceError } from '../errors';
 import { formatOf, startJob, type Upload } from '../jobs';
 import { allow, type Person } from '../people';
-import { currentIndex } from './editions';
+import { currentIndex, warmUp } from './editions';
 import { FORMATS } from './parsers';
 import type { ImportRequest } from './vocabulary-import';
 
@@ -27,5 +27,7 @@ export async function startVocabularyImport(
 	const { indexCode } = upload;
 	await currentIndex(indexCode);
 	const request = (file: string): ImportRequest => ({ indexCode, edition, file, format });
-	return startJob({ kind: 'vocabulary', indexCode, edition, startedBy, upload, request });
+	// The first to browse it need not wait until it is read.
+	const done = () => void warmUp().catch(() => {});
+	return startJob({ kind: 'vocabulary', indexCode, edition, startedBy, upload, request, done });
 }
