@@ -52,6 +52,8 @@ export default defineConfig({
 			{
 				test: {
 					name: 'interface',
+					// As many as an ordinary machine has cores to spare.
+					maxConcurrency: 2,
 					include: ['e2e/**/*.test.ts'],
 					fileParallelism: false,
 					testTimeout: 120_000,

@@ -71,7 +71,7 @@ async function isForEverybody(page: Page) {
 }
 
 const QUIET = '/inquiry/quiet-rooms';
-describe('a view is for everybody', () => {
+describe.concurrent('a view is for everybody', () => {
 	it.each([
 		['inquiries', '/'],
 		['question', `${QUIET}/question`],
@@ -123,7 +123,7 @@ describe('a view is for everybody', () => {
 	);
 });
 
-describe('what opens over a view is for everybody', () => {
+describe.concurrent('what opens over a view is for everybody', () => {
 	it.each<[string, string, (page: Page) => Promise<unknown>, string]>([
 		['the keys', QUIET, (page) => page.keyboard.press('?'), '[role=dialog]'],
 		['the menu of a concept', `${QUIET}/question`, (page) => page.click('[aria-label="More for attention"]'), '[role=menu]'],

@@ -101,7 +101,7 @@ describe('what records say of headings', () => {
 		const part = 'Part of design measures in the search';
 		await page.click('[aria-label="More for design measures"]');
 		await page.waitForSelector('[role=menuitem]');
-		await page.keyboard.press('Enter');
+		await page.click('[role=menuitem]');
 		await page.waitForSelector(`[aria-label^="${part}"]`);
 		await choose(page, part, 'exclude');
 		const price = '[aria-label="What excluding design measures removes"]';

@@ -39,13 +39,15 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 			const {
 				title = inquiry.about.title,
 				question = inquiry.about.question,
-				indexes = inquiry.about.indexes
+				indexes = inquiry.about.indexes,
+				wordField = inquiry.about.wordField
 			} = command;
 			const about = {
 				...inquiry.about,
 				title: required(title, 'A title', LONGEST_NAME),
 				question: limited(question, 'The question', LONGEST_TEXT),
-				indexes: [...new Set(indexes)]
+				indexes: [...new Set(indexes)],
+				wordField
 			};
 			draft.put('about', about.id, about);
 			break;

@@ -79,7 +79,11 @@ group('a change in words', () => {
 		],
 		[
 			{ kind: 'strategy.set', indexCode: 'a', fields: { c1: 'title' } },
-			'Words of noise are looked for in title instead of anywhere in the strategy for Alder'
+			'Words of noise are looked for in titles instead of in title, abstract and author’s keywords in the strategy for Alder'
+		],
+		[
+			{ kind: 'strategy.set', indexCode: 'a', searches: { c1: 'headings' } },
+			'Search headings alone for noise in the strategy for Alder'
 		],
 		[{ kind: 'many', title: 'Took 3 cells in', commands: [] }, 'Took 3 cells in']
 	])('%o', (command, wanted) => expect(said(command)).toBe(wanted));

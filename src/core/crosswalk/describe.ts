@@ -1,7 +1,8 @@
 /** Changes in words, for messages and the history. */
 import { COMMON_LIMITS, describeLimit, type LimitSetting } from './limits';
 import { NO_SETTINGS } from './strategy-settings';
-import type { Command, Fit, Inquiry, Pick, Role, StrategySettings } from './inquiry';
+import { SEARCHES } from './inquiry';
+import type { Command, Fit, Inquiry, Pick, Role, Searches, StrategySettings, WordField } from './inquiry';
 
 export const FIT_WORDS: Record<Fit, string> = {
 	notJudged: 'not judged yet',
@@ -16,6 +17,25 @@ export const ROLE_WORDS: Record<Role, string> = {
 	searched: 'searched',
 	recorded: 'recorded only',
 	rejected: 'rejected'
+};
+
+export const WORD_FIELD_WORDS: Record<WordField, string> = {
+	keywords: 'in title, abstract and author’s keywords',
+	title: 'in titles',
+	titleAndAbstract: 'in title and abstract',
+	abstract: 'in abstracts',
+	headings: 'in headings',
+	anywhere: 'anywhere',
+	author: 'as author',
+	source: 'in the source',
+	affiliation: 'as affiliation',
+	funder: 'as funder'
+};
+
+export const SEARCHES_WORDS: Record<Searches, string> = {
+	'headings-and-words': 'headings and words',
+	headings: 'headings alone',
+	words: 'words alone'
 };
 
 const PICK_VERBS: Record<Role, string> = { searched: 'Picked', recorded: 'Recorded', rejected: 'Rejected' };
@@ -40,6 +60,8 @@ export function describe(inquiry: Inquiry, command: Command, indexName: (code: s
 		case 'about.set':
 			if (command.title !== undefined) return `Named the inquiry “${command.title}”`;
 			if (command.question !== undefined) return 'Changed the question';
+			if (command.wordField !== undefined)
+				return `Words are looked for ${WORD_FIELD_WORDS[command.wordField]}`;
 			return 'Changed the subject indexes';
 		case 'concept.add':
 			return `Added the concept “${command.name}”`;
@@ -114,18 +136,28 @@ export function describe(inquiry: Inquiry, command: Command, indexName: (code: s
 
 /** What a command changes in the settings of a strategy, each part in words: from what to what. */
 function strategyParts(inquiry: Inquiry, command: Extract<Command, { kind: 'strategy.set' }>): string[] {
-	const before: Omit<StrategySettings, 'id'> = inquiry.strategies[command.indexCode] ?? NO_SETTINGS;
+	const before: Omit<StrategySettings, 'id'> = { ...NO_SETTINGS, ...inquiry.strategies[command.indexCode] };
 	const parts: string[] = [];
 	if (command.text !== undefined && command.text !== before.text)
 		parts.push(command.text === '' ? 'followed the crosswalk again' : 'edited the text');
 	if (command.lifted !== undefined && command.lifted !== before.lifted)
 		parts.push(`${command.lifted ? 'lifted' : 'restored'} all limits`);
 	if (command.limits) parts.push(...limitParts(before.limits, command.limits));
-	for (const [id, field] of Object.entries(command.fields ?? {}))
-		if (field !== (before.fields[id] ?? 'anywhere'))
+	const concept = (id: string) => inquiry.concepts[id]?.name ?? 'a concept';
+	for (const [id, field] of Object.entries(command.fields ?? {})) {
+		const was = before.fields[id] ?? inquiry.about.wordField;
+		if (field !== was)
 			parts.push(
-				`words of ${inquiry.concepts[id]?.name ?? 'a concept'} are looked for in ${field} instead of ${before.fields[id] ?? 'anywhere'}`
+				`words of ${concept(id)} are looked for ${WORD_FIELD_WORDS[field]} instead of ${WORD_FIELD_WORDS[was]}`
 			);
+	}
+	const searches = Object.entries(command.searches ?? {}).filter(
+		([id, now]) => now !== (before.searches[id] ?? 'headings-and-words')
+	);
+	for (const now of SEARCHES) {
+		const names = searches.filter(([, one]) => one === now).map(([id]) => concept(id));
+		if (names.length > 0) parts.push(`search ${SEARCHES_WORDS[now]} for ${names.join(', ')}`);
+	}
 	if (command.off) {
 		const named = (id: string) => {
 			const known = inquiry.picks[id];

@@ -2,7 +2,7 @@ export { CellsByPlace, cellId, cellState, inOrder, pickOfHeadings, picksOf, word
 export { apply, invert, obstacle } from './changes';
 export { rowName, type Collision } from './collisions';
 export { execute } from './commands';
-export { describe, FIT_WORDS, pickName, ROLE_WORDS } from './describe';
+export { describe, FIT_WORDS, pickName, ROLE_WORDS, SEARCHES_WORDS, WORD_FIELD_WORDS } from './describe';
 export { factsOf, isThin, type Flag } from './facts';
 export { offersFor, type Offer } from './offers';
 export { reconcile } from './reconcile';
@@ -14,7 +14,7 @@ export {
 	type RecordPart,
 	type TaggedTogether
 } from './suggestions';
-export { CommandError, emptyInquiry, FITS, ROLES } from './inquiry';
+export { CommandError, DEFAULT_WORD_FIELD, emptyInquiry, FITS, ROLES, SEARCHES } from './inquiry';
 export type {
 	Change,
 	Command,
@@ -26,9 +26,11 @@ export type {
 	PickSwitches,
 	Role,
 	Row,
+	Searches,
 	Sighting,
 	StrategySettings,
 	Table,
-	Word
+	Word,
+	WordField
 } from './inquiry';
 export { differencesOf, heldTogether, switchesOf } from './together';

@@ -1,8 +1,31 @@
 /** An inquiry as plain data, and the commands that change it. */
 import type { LimitSetting } from './limits';
 
-/** Where a word is looked for. `anywhere` is title, abstract, author's keywords and heading labels. */
-export type WordField = 'anywhere' | 'title' | 'abstract' | 'author' | 'source' | 'affiliation' | 'funder';
+/**
+ * Where a word is looked for: `keywords` is title, abstract and author's keywords, `headings` the labels of headings (all
+ * of its words in one of them), `anywhere` all of these.
+ */
+export type WordField =
+	| 'keywords'
+	| 'title'
+	| 'titleAndAbstract'
+	| 'abstract'
+	| 'headings'
+	| 'anywhere'
+	| 'author'
+	| 'source'
+	| 'affiliation'
+	| 'funder';
+
+/**
+ * Where words are looked for unless something else is said: not in heading labels, as a word would find there what a
+ * heading beside it is there to find, and nobody could see what the heading is worth.
+ */
+export const DEFAULT_WORD_FIELD: WordField = 'keywords';
+
+/** What a block looks for in an index. */
+export type Searches = 'headings-and-words' | 'headings' | 'words';
+export const SEARCHES: readonly Searches[] = ['headings-and-words', 'headings', 'words'];
 
 export type Fit = 'notJudged' | 'exact' | 'close' | 'broader' | 'narrower' | 'related';
 export const FITS: readonly Fit[] = ['notJudged', 'exact', 'close', 'broader', 'narrower', 'related'];
@@ -94,8 +117,10 @@ export interface StrategySettings {
 	id: string;
 	/** Picks and words that are left out for now, by identifier. */
 	off: string[];
-	/** By concept: where its words are looked for, if not anywhere. */
+	/** By concept: where its words are looked for, if not where the inquiry says. */
 	fields: Record<string, WordField>;
+	/** By concept: what its block searches, if not headings and words. */
+	searches: Record<string, Searches>;
 	limits: LimitSetting[];
 	/** All limits are lifted; they stay as they are set, to be restored. */
 	lifted: boolean;
@@ -109,6 +134,8 @@ export interface About {
 	question: string;
 	/** Codes of the chosen indexes, in column order. */
 	indexes: string[];
+	/** Where words are looked for unless the strategy of an index says otherwise. */
+	wordField: WordField;
 }
 
 /** All of an inquiry. Rows stand by their identifier; order is by `position`. */
@@ -127,8 +154,16 @@ export type Table = 'about' | 'concepts' | 'words' | 'cells' | 'picks' | 'sighti
 export type Row = About | Concept | Word | Cell | Pick | Sighting | StrategySettings;
 
 /** An inquiry without anything in it. */
-export function emptyInquiry(about: About): Inquiry {
-	return { about, concepts: {}, words: {}, cells: {}, picks: {}, sightings: {}, strategies: {} };
+export function emptyInquiry(about: Omit<About, 'wordField'> & Partial<About>): Inquiry {
+	return {
+		about: { wordField: DEFAULT_WORD_FIELD, ...about },
+		concepts: {},
+		words: {},
+		cells: {},
+		picks: {},
+		sightings: {},
+		strategies: {}
+	};
 }
 
 /** One row before and after; null where it did not, or does not, exist. */
@@ -163,7 +198,7 @@ interface Place {
 
 /** What a person does to an inquiry. New rows get their identifier from whoever sends the command. */
 export type Command =
-	| { kind: 'about.set'; title?: string; question?: string; indexes?: string[] }
+	| { kind: 'about.set'; title?: string; question?: string; indexes?: string[]; wordField?: WordField }
 	| { kind: 'concept.add'; id: string; name: string }
 	| { kind: 'concept.set'; id: string; name?: string; status?: ConceptStatus }
 	| { kind: 'concept.move'; id: string; to: number }

@@ -4,6 +4,7 @@ import type { StrategySettings } from './inquiry';
 export const NO_SETTINGS: Omit<StrategySettings, 'id'> = {
 	off: [],
 	fields: {},
+	searches: {},
 	limits: [],
 	lifted: false,
 	text: ''

@@ -189,7 +189,7 @@ describe('addresses that are none', () => {
 			}
 		];
 		let inquiry: Inquiry = {
-			about: { id: 'q', title: 'Quiet', question: '', indexes: ['a'] },
+			about: { id: 'q', title: 'Quiet', question: '', indexes: ['a'], wordField: 'keywords' },
 			concepts: {},
 			words: {},
 			cells: {},

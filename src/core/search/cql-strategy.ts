@@ -18,7 +18,8 @@ import type { WordField } from '../crosswalk/inquiry';
 import { tokensOf } from './word-matching';
 
 /** Field names of words, by where they are looked for. */
-export const WORD_FIELDS: Record<WordField, string> = {
+export const WORD_FIELDS: Record<Exclude<WordField, 'titleAndAbstract' | 'headings'>, string> = {
+	keywords: 'cql.keywords',
 	anywhere: 'cql.anywhere',
 	title: 'dc.title',
 	abstract: 'dc.description',
@@ -58,7 +59,12 @@ export function printLine(line: Line): string {
 	if (line.kind === 'expression') return line.text;
 	if (line.kind === 'heading') return printHeading(line.test);
 	const { text, capitals, field } = line.test;
-	return `${WORD_FIELDS[field]} =${capitals ? '/cql.respectCase' : ''} ${quote(text)}`;
+	const said = `${capitals ? '/cql.respectCase' : ''} ${quote(text)}`;
+	// Words of heading labels have a relation of their own; title and abstract together are two indexes.
+	if (field === 'headings') return `dc.subject all${said}`;
+	if (field === 'titleAndAbstract')
+		return `(${WORD_FIELDS.title} =${said} or ${WORD_FIELDS.abstract} =${said})`;
+	return `${WORD_FIELDS[field]} =${said}`;
 }
 
 const isPlain = (value: string) => /^(\d+|true|false)$/.test(value);
@@ -140,7 +146,9 @@ class Reader {
 				continue;
 			}
 			const alternatives = chainOf(node, 'or');
-			const lines = alternatives.map((alternative, i) => this.lineOf(alternative, `${blocks.length}-${i}`));
+			const lines = titlesWithAbstracts(
+				alternatives.map((alternative, i) => this.lineOf(alternative, `${blocks.length}-${i}`))
+			);
 			blocks.push({
 				id: `text-${blocks.length}`,
 				name: nameOf(lines[0]),
@@ -185,7 +193,7 @@ class Reader {
 	/** A heading, or several headings with the same switches that must be on the same record. */
 	private together(node: CqlNode): HeadingTest | undefined {
 		const parts = chainOf(node, 'and');
-		if (!parts.every((part) => part.kind === 'clause' && isSubject(part))) return undefined;
+		if (!parts.every((part) => part.kind === 'clause' && isHeading(part))) return undefined;
 		const tests = parts.map((part) => this.headingOf(part as CqlClause));
 		const switches = ({ headings: _, ...rest }: HeadingTest) => JSON.stringify(rest);
 		if (tests.some((test) => switches(test) !== switches(tests[0]))) return undefined;
@@ -193,7 +201,8 @@ class Reader {
 	}
 
 	private headingOf(clause: CqlClause): HeadingTest {
-		if (!['=', '==', 'exact'].includes(clause.relation)) throw this.wrongRelation(clause, ['=']);
+		if (!['=', '==', 'exact'].includes(clause.relation))
+			throw this.wrongRelation(clause, ['=', 'any', 'all']);
 		const test: HeadingTest = {
 			headings: [this.found(clause.term, clause.termStart, clause.end)],
 			withNarrower: false,
@@ -248,12 +257,14 @@ class Reader {
 	}
 
 	/** `any` and `all` of several words say what lines of single words cannot. */
-	private isWordList({ relation, term }: CqlClause): boolean {
+	private isWordList({ field, relation, term }: CqlClause): boolean {
+		// All words of one label are one thing to look for.
+		if (field.toLowerCase() === 'dc.subject' && relation === 'all') return false;
 		return (relation === 'any' || relation === 'all') && fold(term).includes(' ');
 	}
 
 	private wordOf(clause: CqlClause): { text: string; capitals: boolean; field: WordField } {
-		const field = FIELD_OF.get(clause.field.toLowerCase());
+		const field = isSubject(clause) ? 'headings' : FIELD_OF.get(clause.field.toLowerCase());
 		if (!field) throw this.unknownField(clause);
 		if (!['=', '==', 'adj', 'any', 'all'].includes(clause.relation))
 			throw this.wrongRelation(clause, ['=', 'any', 'all']);
@@ -293,7 +304,7 @@ class Reader {
 							to: limit.to ?? Infinity
 						}
 					};
-		if (isSubject(node)) return headingExpression(this.headingOf(node));
+		if (isHeading(node)) return headingExpression(this.headingOf(node));
 		if (this.isWordList(node)) {
 			const words = node.term.trim().split(/\s+/);
 			return {
@@ -414,6 +425,30 @@ function isSubject(node: CqlClause): boolean {
 	return node.field.toLowerCase() === 'dc.subject';
 }
 
+/** A heading, rather than words of heading labels. */
+function isHeading(node: CqlClause): boolean {
+	return isSubject(node) && node.relation !== 'any' && node.relation !== 'all';
+}
+
+/** A word in titles and then the same in abstracts is one word in both. */
+function titlesWithAbstracts(lines: readonly Line[]): Line[] {
+	const joined: Line[] = [];
+	for (const line of lines) {
+		const before = joined[joined.length - 1];
+		if (
+			before?.kind === 'word' &&
+			line.kind === 'word' &&
+			before.test.field === 'title' &&
+			line.test.field === 'abstract' &&
+			before.test.text === line.test.text &&
+			before.test.capitals === line.test.capitals
+		)
+			joined[joined.length - 1] = { ...before, test: { ...before.test, field: 'titleAndAbstract' } };
+		else joined.push(line);
+	}
+	return joined;
+}
+
 function valued(modifier: CqlModifier): string {
 	if (modifier.value === undefined)
 		throw new CqlError(
@@ -462,7 +497,7 @@ function chainOf(root: CqlNode, operator: 'and' | 'or'): CqlNode[] {
 /** Headings in brackets of their own are held together, rather than each a block. */
 function isTogether(node: CqlBoolean): boolean {
 	return (
-		node.bracketed === true && chainOf(node, 'and').every((part) => part.kind === 'clause' && isSubject(part))
+		node.bracketed === true && chainOf(node, 'and').every((part) => part.kind === 'clause' && isHeading(part))
 	);
 }
 

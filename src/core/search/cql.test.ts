@@ -1,5 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { WORD_FIELD_WORDS } from '../crosswalk/describe';
+import type { WordField } from '../crosswalk/inquiry';
 import { LONGEST_CQL } from '../crosswalk/strategy-settings';
 import { CqlError, parseCql, printCql, type CqlNode } from './cql';
 import { printStrategy, readStrategy, recognised, type Resolver } from './cql-strategy';
@@ -7,7 +9,8 @@ import { patternFaults, PLAIN_DIALECT, printInDialect, type Dialect } from './di
 import { evaluate, resultOf, type Sets } from './evaluate';
 import { naiveLeaf, someRecord, someStrategy, URIS } from './naive.test-aid';
 import { RecordSet } from './record-set';
-import type { Strategy } from './strategy';
+import type { Line, Strategy } from './strategy';
+import type { WordTest } from './word-matching';
 
 const resolver: Resolver = {
 	limits: [
@@ -63,6 +66,18 @@ const { tree } = fc.letrec<{ tree: CqlNode }>((tie) => ({
 	)
 }));
 
+function joinedTitles(tests: readonly WordTest[]): WordTest[] {
+	return tests.reduce<WordTest[]>((all, test) => {
+		const last = all[all.length - 1];
+		const isBoth =
+			last?.field === 'title' &&
+			test.field === 'abstract' &&
+			last.text === test.text &&
+			last.capitals === test.capitals;
+		return isBoth ? [...all.slice(0, -1), { ...last, field: 'titleAndAbstract' }] : [...all, test];
+	}, []);
+}
+
 /** A tree without its places. */
 const shape = (node: CqlNode): unknown =>
 	node.kind === 'boolean'
@@ -76,6 +91,31 @@ describe('CQL', () => {
 				expect(shape(parseCql(printCql(node)))).toEqual(shape(node));
 			})
 		);
+	});
+
+	it('has a name for every place in which words are looked for, read back as one line', () => {
+		const fields = Object.keys(WORD_FIELD_WORDS) as WordField[];
+		const word = fc.record({
+			text: fc.constantFrom('noise', 'ward noise', 'roo*', 'ADHD'),
+			capitals: fc.boolean(),
+			field: fc.constantFrom(...fields)
+		});
+		fc.assert(
+			fc.property(fc.array(word, { minLength: 1, maxLength: 5 }), (tests) => {
+				const lines = tests.map((test, i): Line => ({ id: `${i}`, kind: 'word', off: false, test }));
+				const block = { id: 'b', name: 'b', status: 'required', provisional: false, noHeading: false, lines } as const; // prettier-ignore
+				const cql = printStrategy({ blocks: [{ ...block, lines }], limits: [], lifted: false });
+				const { strategy, beyond } = readStrategy(cql, resolver);
+				expect(beyond, cql).toBe(false);
+				expect(strategy.blocks[0].lines.map((line) => line.kind === 'word' && line.test)).toEqual(
+					// A title and then the same in an abstract are one line in both.
+					joinedTitles(tests)
+				);
+			})
+		);
+		expect(readStrategy('quiet', resolver).strategy.blocks[0].lines[0]).toMatchObject({
+			test: { field: 'anywhere' }
+		});
 	});
 
 	it('joins from left to right, and, or and not alike', () => {
@@ -110,7 +150,7 @@ describe('CQL', () => {
 		expect(errorOf('oak.ageBand = "infant"').message).toMatch(/child, adult, older/);
 		expect(errorOf('dc.subject =/oak.wider "H1"').message).toMatch(/no modifier “oak\.wider”/);
 		expect(errorOf('dc.subject =/oak.without="H2" "H1"').message).toMatch(/needs oak\.narrower/);
-		expect(errorOf('dc.subject > "H1"').expected).toEqual(['=']);
+		expect(errorOf('dc.subject > "H1"').expected).toEqual(['=', 'any', 'all']);
 	});
 
 	it('refuses a lone *, stems that are too short, ranges the wrong way round, and texts without end', () => {

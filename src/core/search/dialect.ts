@@ -2,6 +2,7 @@
 import { COMMON_LIMITS, type LimitDefinition, type LimitSetting } from '../crosswalk/limits';
 import { labelOfTest, type HeadingTest, type Line, type Strategy } from './strategy';
 import type { WordField } from '../crosswalk/inquiry';
+import { WORD_FIELD_WORDS } from '../crosswalk/describe';
 import { tokensOf } from './word-matching';
 
 /**
@@ -29,7 +30,7 @@ export interface Dialect {
 	stem: string;
 	/** `{it}`: a word in capitals only. */
 	capitals: string;
-	/** By field, `{it}`; anywhere needs none. */
+	/** By field, `{it}`; title, abstract and author’s keywords together need none. */
 	fields: Partial<Record<WordField, string>>;
 	/** Between alternatives, between blocks, before an excluded block; with the spaces that belong to them. */
 	or: string;
@@ -60,7 +61,7 @@ export const PLAIN_DIALECT: Dialect = {
 	phrase: '"{words}"',
 	stem: '"{word}" begun',
 	capitals: '{it} in capitals',
-	fields: { title: '{it} in title', abstract: '{it} in abstract', author: '{it} as author', source: '{it} as source', affiliation: '{it} as affiliation', funder: '{it} as funder' },
+	fields: { title: '{it} in title', titleAndAbstract: '{it} in title or abstract', headings: '{it} in headings', abstract: '{it} in abstract', author: '{it} as author', source: '{it} as source', affiliation: '{it} as affiliation', funder: '{it} as funder' },
 	or: ' OR ',
 	and: ' AND ',
 	not: ' NOT ',
@@ -181,9 +182,11 @@ class Printer {
 			if (dialect.capitals === '') this.missing.add(`capitals only for “${text}”`);
 			else it = fill(dialect.capitals, { it });
 		}
-		if (field !== 'anywhere') {
-			const restriction = dialect.fields[field] ?? '';
-			if (restriction === '') this.missing.add(`words in the ${field} only`);
+		const restriction = dialect.fields[field] ?? '';
+		// A search box that is told nothing looks where it looks.
+		const needsNone = field === 'keywords' || field === 'anywhere';
+		if (!needsNone || restriction !== '') {
+			if (restriction === '') this.missing.add(`words looked for ${WORD_FIELD_WORDS[field]}`);
 			else it = fill(restriction, { it });
 		}
 		return it;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { emptyInquiry, execute, apply, type Command } from '../crosswalk';
-import { faultsOf, resultOf, variantsOf, yieldsOf, type Sets } from './evaluate';
+import { emptyInquiry, execute, apply, SEARCHES, type Command, type Searches } from '../crosswalk';
+import { faultsOf, resultOf, searchingAll, variantsOf, yieldsOf, type Sets } from './evaluate';
 import {
 	ASPECTS,
 	naiveLeaf,
@@ -13,7 +13,7 @@ import {
 } from './naive.test-aid';
 import { RecordSet } from './record-set';
 import { relevance } from './relevance';
-import { strategyOf, type Strategy } from './strategy';
+import { searching, strategyOf, type Strategy } from './strategy';
 
 const numbers = fc.oneof(
 	fc.array(fc.nat({ max: 300_000 }), { maxLength: 200 }),
@@ -89,6 +89,8 @@ describe('a strategy', () => {
 				const yields = yieldsOf(strategy, setsOf(records), { variants: true });
 				expect(yields.count).toBe(count(strategy));
 				expect(yields.withoutLimits).toBe(count({ ...strategy, lifted: true }));
+				for (const searches of SEARCHES)
+					expect(yields.searches?.[searches]).toBe(count(searchingAll(strategy, searches)));
 				const shown = strategy.blocks
 					.map((block) => ({ ...block, lines: block.lines.filter(({ off }) => !off) }))
 					.filter(({ lines }) => lines.length > 0);
@@ -99,6 +101,15 @@ describe('a strategy', () => {
 					expect(mine.surviving).toBe(count(upTo));
 					const left = { ...strategy, blocks: strategy.blocks.filter(({ id }) => id !== block.id) };
 					expect(mine.without).toBe(count(left));
+					for (const searches of SEARCHES) {
+						const other = strategy.blocks.map((one) =>
+							one.id === block.id ? searching(searches, one) : one
+						);
+						// Of a block that is left with no line nothing is found, or nothing is taken away.
+						const isEmpty = other.every(({ id, lines }) => id !== block.id || lines.every(({ off }) => off));
+						const found = isEmpty ? 0 : count({ ...strategy, blocks: other });
+						if (!isEmpty) expect(mine.searches?.[searches]).toBe(found);
+					}
 					if (block.status === 'exclude') expect(mine.removes).toBe(count(left) - yields.count);
 					block.lines.forEach((line, j) => {
 						const own = mine.lines[j];
@@ -270,6 +281,32 @@ describe('a strategy of the crosswalk', () => {
 		expect(() => execute(state, { kind: 'strategy.set', indexCode: 'sorrel', off: [] })).toThrow(
 			/does not use/
 		);
+	});
+
+	it('looks for words where the inquiry says, unless the strategy says otherwise', () => {
+		const fieldIn = (...commands: Command[]) => {
+			const [{ lines }] = strategyOf(made(...noise, ...commands), 'yarrow').blocks;
+			return lines.flatMap((line) => (line.kind === 'word' ? [line.test.field] : []));
+		};
+		const anywhere: Command = { kind: 'about.set', wordField: 'anywhere' };
+		expect(fieldIn()).toEqual(['keywords']);
+		expect(fieldIn(anywhere)).toEqual(['anywhere']);
+		// What was given before words could be told where to look says nothing of it, and changes nothing of it.
+		expect(fieldIn(anywhere, { kind: 'about.set', title: 'Hush' })).toEqual(['anywhere']);
+		const own: Command = { kind: 'strategy.set', indexCode: 'yarrow', fields: { noise: 'headings' } };
+		expect(fieldIn(anywhere, own)).toEqual(['headings']);
+	});
+
+	it('searches headings alone or words alone, and keeps the rest where a block has none of them', () => {
+		const lines = (index: string, searches: Searches) => {
+			const set: Command = { kind: 'strategy.set', indexCode: index, searches: { noise: searches } };
+			const [block] = strategyOf(made(...noise, set), index).blocks;
+			return [block.lines.map(({ id, off }) => (off ? `not ${id}` : id)), block.standsIn];
+		};
+		expect(lines('yarrow', 'headings-and-words')).toEqual([['p1', 'w1'], false]);
+		expect(lines('yarrow', 'headings')).toEqual([['p1', 'not w1'], false]);
+		expect(lines('yarrow', 'words')).toEqual([['not p1', 'w1'], false]);
+		expect(lines('alder', 'headings')).toEqual([['w1', 'w2'], true]);
 	});
 
 	it('says what stands in the way of a run', () => {

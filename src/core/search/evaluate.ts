@@ -5,7 +5,8 @@
 import { leafName, type Expression, type Leaf } from './expression';
 import { RecordSet } from './record-set';
 import type { LimitSetting } from '../crosswalk/limits';
-import type { Block, HeadingTest, Line, Strategy } from './strategy';
+import { SEARCHES, type Searches } from '../crosswalk/inquiry';
+import { searching, type Block, type HeadingTest, type Line, type Strategy } from './strategy';
 import { tokensOf } from './word-matching';
 
 /** What evaluation asks of the index. */
@@ -96,7 +97,9 @@ export interface LineYield {
 	/** What the strategy would gain without it: a line of an excluded block, or the only line of a required one. */
 	gain: number;
 	/** What the whole strategy would find with one thing about the line changed. */
-	changed: { change: 'chief' | 'narrower' | 'aspects' | 'anywhere' | 'title'; count: number }[];
+	changed: { change: 'chief' | 'narrower' | 'aspects' | 'keywords' | 'title'; count: number }[];
+	/** Of a heading: a word of its block that finds every record of it, so that its switches change nothing. */
+	idleBeside?: string;
 }
 
 export interface BlockYield {
@@ -110,6 +113,8 @@ export interface BlockYield {
 	/** Of an excluded block: what it takes away that the required blocks and the limits would keep. */
 	removes: number;
 	lines: LineYield[];
+	/** What the whole strategy would find if the block searched this; asked for with the variants. */
+	searches?: Record<Searches, number>;
 }
 
 export interface LimitYield {
@@ -127,12 +132,14 @@ export interface Yields {
 	count: number;
 	/** What would be found with every limit lifted. */
 	withoutLimits: number;
+	/** What would be found if every block searched this; asked for with the variants. */
+	searches?: Record<Searches, number>;
 	blocks: BlockYield[];
 	limits: LimitYield[];
 }
 
 interface Prepared {
-	block: Block;
+	block: Standing;
 	lines: { line: Line; set: RecordSet; variants: Map<string, RecordSet> }[];
 	union: RecordSet;
 	/** Records that two of its lines or more match. */
@@ -144,9 +151,9 @@ export function variantsOf(line: Line): { change: LineYield['changed'][number]['
 	if (line.kind === 'expression') return [];
 	if (line.kind === 'word')
 		return [
-			line.test.field === 'anywhere'
-				? { change: 'title', line: { ...line, test: { ...line.test, field: 'title' } } }
-				: { change: 'anywhere', line: { ...line, test: { ...line.test, field: 'anywhere' } } }
+			line.test.field === 'title'
+				? { change: 'keywords', line: { ...line, test: { ...line.test, field: 'keywords' } } }
+				: { change: 'title', line: { ...line, test: { ...line.test, field: 'title' } } }
 		];
 	const { test } = line;
 	return [
@@ -200,12 +207,19 @@ export function faultsOf(strategy: Strategy, narrower: Narrower): Fault[] {
 	return faults;
 }
 
-function standing(strategy: Strategy): { blocks: Block[]; limits: LimitSetting[] } {
+/** A block with the lines that are searched, and whole. */
+type Standing = Block & { whole: Block };
+
+function standing(strategy: Strategy): { blocks: Standing[]; limits: LimitSetting[] } {
 	const faulty = (line: Line) =>
 		line.kind === 'word' && typeof tokensOf(line.test.text, line.test.capitals) === 'string';
 	return {
 		blocks: strategy.blocks
-			.map((block) => ({ ...block, lines: block.lines.filter((line) => !line.off && !faulty(line)) }))
+			.map((block) => ({
+				...block,
+				lines: block.lines.filter((line) => !line.off && !faulty(line)),
+				whole: block
+			}))
 			.filter(({ lines }) => lines.length > 0),
 		limits: strategy.lifted ? [] : strategy.limits
 	};
@@ -214,13 +228,30 @@ function standing(strategy: Strategy): { blocks: Block[]; limits: LimitSetting[]
 /** Every set that the strategy and its yields need; with `variants`, those for changes not made as well. */
 export function leavesOfStrategy(strategy: Strategy, variants: boolean): Leaf[] {
 	const { blocks } = standing(strategy);
-	const lines = blocks.flatMap((block) => block.lines);
+	const others = variants ? standing(inEachWay(strategy)).blocks : [];
+	const lines = [...blocks, ...others].flatMap((block) => block.lines);
 	const shown = variants ? lines.flatMap((line) => variantsOf(line).map((variant) => variant.line)) : [];
 	return leavesOf([
 		...[...lines, ...shown].map(lineExpression),
 		...strategy.limits.map(limitExpression),
 		...strategy.limits.map(({ field }): Expression => ({ op: 'leaf', leaf: { kind: 'labelled', field } }))
 	]);
+}
+
+/** The strategy with everything searched that any of the ways of searching its blocks does. */
+const inEachWay = (strategy: Strategy): Strategy => searchingAll(strategy, 'headings-and-words');
+
+/** The strategy with every block searching the same. */
+export const searchingAll = (strategy: Strategy, searches: Searches): Strategy => ({
+	...strategy,
+	blocks: strategy.blocks.map((block) => searching(searches, block))
+});
+
+function forEachSearches(count: (searches: Searches) => number): Record<Searches, number> {
+	return Object.fromEntries(SEARCHES.map((searches) => [searches, count(searches)])) as Record<
+		Searches,
+		number
+	>;
 }
 
 /** The records of a strategy: all required blocks, without the excluded ones, within the limits. */
@@ -301,6 +332,13 @@ export function yieldsOf(
 			surviving: (before[i + 1] ?? sets.all).size,
 			without: rest.size,
 			removes: isRequired ? 0 : rest.andSize(union),
+			...(variants && {
+				searches: forEachSearches((searches) => {
+					const [own] = standing({ ...strategy, blocks: [searching(searches, block.whole)] }).blocks;
+					const found = RecordSet.union((own?.lines ?? []).map(setOf));
+					return isRequired ? rest.andSize(found) : rest.size - rest.andSize(found);
+				})
+			}),
 			lines: lines.map(({ line, set, variants }) => {
 				const alone = set.andNot(twice);
 				// What the other lines match, within what the other blocks leave; only a change to this line needs it.
@@ -309,6 +347,10 @@ export function yieldsOf(
 					const kept = remaining.size + rest.and(other).andNot(remaining).size;
 					return isRequired ? kept : rest.size - kept;
 				};
+				const word =
+					line.kind === 'heading' && variants.size > 0 && alone.size === 0 && set.size > 0
+						? lines.find((other) => other.line.kind === 'word' && set.andNot(other.set).size === 0)
+						: undefined;
 				const isOnlyLine = lines.length === 1;
 				const inRest = rest.andSize(alone);
 				return {
@@ -320,7 +362,8 @@ export function yieldsOf(
 					changed: Array.from(variants, ([change, other]) => ({
 						change: change as LineYield['changed'][number]['change'],
 						count: countWith(other)
-					}))
+					})),
+					...(word && { idleBeside: word.line.id })
 				};
 			})
 		});
@@ -344,6 +387,9 @@ export function yieldsOf(
 	return {
 		count: result.size,
 		withoutLimits: found.size,
+		...(variants && {
+			searches: forEachSearches((searches) => resultOf(searchingAll(strategy, searches), sets).size)
+		}),
 		blocks: blocks.flatMap(({ id }) => byBlock.get(id) ?? []),
 		limits: limitYields
 	};

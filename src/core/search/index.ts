@@ -39,6 +39,7 @@ export { lengthOf, relevance, termsOf, type Occurrences, type Term } from './rel
 export { NO_SETTINGS } from '../crosswalk/strategy-settings';
 export {
 	labelOfTest,
+	searching,
 	settingsOf,
 	strategyOf,
 	type Block,
@@ -46,5 +47,5 @@ export {
 	type Line,
 	type Strategy
 } from './strategy';
-export { queryOf, tokensOf, vectorsOf } from './word-matching';
+export { labelHolds, queryOf, tokensOf, vectorsOf, type WordTest } from './word-matching';
 export { LONGEST_CQL } from '../crosswalk/strategy-settings';

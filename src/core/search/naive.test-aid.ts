@@ -1,7 +1,8 @@
 /** The search rules read record by record, without sets: what the set algebra must agree with. */
 import fc from 'fast-check';
 import type { LimitSetting } from '../crosswalk/limits';
-import type { HeadingTest, Line, Strategy } from './strategy';
+import { SEARCHES } from '../crosswalk/inquiry';
+import { searching, type HeadingTest, type Line, type Strategy } from './strategy';
 import { matchesWord, type RecordWords, type WordTest } from './word-matching';
 import type { Narrower } from './evaluate';
 import type { Leaf } from './expression';
@@ -148,7 +149,9 @@ export const someWord: fc.Arbitrary<WordTest> = fc.record({
 	),
 	capitals: fc.boolean(),
 	field: fc.constantFrom(
-		'anywhere',
+		'keywords',
+		'titleAndAbstract',
+		'headings',
 		'anywhere',
 		'title',
 		'abstract',
@@ -190,14 +193,18 @@ const someLimit: fc.Arbitrary<LimitSetting> = fc.oneof(
 
 export const someStrategy: fc.Arbitrary<Strategy> = fc.record({
 	blocks: fc.array(
-		fc.record({
-			id: fc.uuid(),
-			name: fc.constant('block'),
-			status: fc.constantFrom('required', 'required', 'exclude'),
-			provisional: fc.constant(false),
-			noHeading: fc.constant(false),
-			lines: fc.array(someLine, { maxLength: 4 })
-		}),
+		fc
+			.record({
+				id: fc.uuid(),
+				name: fc.constant('block'),
+				status: fc.constantFrom('required' as const, 'required' as const, 'exclude' as const),
+				provisional: fc.constant(false),
+				noHeading: fc.constant(false),
+				lines: fc.array(someLine, { maxLength: 4 })
+			})
+			.chain((block) =>
+				fc.constantFrom(...SEARCHES, SEARCHES[0]).map((searches) => searching(searches, block))
+			),
 		{ maxLength: 4 }
 	),
 	limits: fc.uniqueArray(someLimit, { maxLength: 2, selector: ({ field }) => field }),

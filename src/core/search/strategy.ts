@@ -1,6 +1,13 @@
 /** A strategy: the search for one index, as blocks of alternatives and limits; built from the crosswalk. */
 import { CellsByPlace, inOrder, wordsOfConcept } from '../crosswalk/cells';
-import type { ConceptStatus, Fit, Inquiry, PickedHeading, StrategySettings } from '../crosswalk/inquiry';
+import type {
+	ConceptStatus,
+	Fit,
+	Inquiry,
+	PickedHeading,
+	Searches,
+	StrategySettings
+} from '../crosswalk/inquiry';
 import type { Expression } from './expression';
 import type { LimitSetting } from '../crosswalk/limits';
 import { NO_SETTINGS } from '../crosswalk/strategy-settings';
@@ -16,7 +23,13 @@ export interface HeadingTest {
 	aspects: string[];
 }
 
-export type Line = { id: string; off: boolean } & (
+export type Line = {
+	id: string;
+	/** Not searched: left out by hand, or because its block does not search what it is. */
+	off: boolean;
+	/** It is off only because of what its block searches. */
+	unsearched?: boolean;
+} & (
 	| { kind: 'heading'; test: HeadingTest; fit: Fit }
 	| { kind: 'word'; test: WordTest }
 	/** Part of a text that says more than a line can. */
@@ -33,6 +46,10 @@ export interface Block {
 	provisional: boolean;
 	/** The cell was decided to have no heading: its words are all there is. */
 	noHeading: boolean;
+	/** What it is set to look for; headings and words where nothing is said. */
+	searches?: Searches;
+	/** It has nothing of what it is set to look for, so it searches the rest. */
+	standsIn?: boolean;
 }
 
 export interface Strategy {
@@ -44,7 +61,8 @@ export interface Strategy {
 
 /** What is settled of an index's strategy besides the crosswalk. */
 export function settingsOf(inquiry: Inquiry, indexCode: string): StrategySettings {
-	return inquiry.strategies[indexCode] ?? { id: indexCode, ...NO_SETTINGS };
+	// A row from before a setting was introduced lacks that.
+	return { ...NO_SETTINGS, ...inquiry.strategies[indexCode], id: indexCode };
 }
 
 /**
@@ -58,9 +76,10 @@ export function strategyOf(inquiry: Inquiry, indexCode: string): Strategy {
 	const blocks = inOrder(inquiry.concepts).flatMap((concept): Block[] => {
 		if (concept.status === 'waiting') return [];
 		const { picks, state } = cells.at(concept.id, indexCode);
-		const field = settings.fields[concept.id] ?? 'anywhere';
+		const field = settings.fields[concept.id] ?? inquiry.about.wordField;
+		const searches = settings.searches[concept.id] ?? 'headings-and-words';
 		return [
-			{
+			searching(searches, {
 				id: concept.id,
 				name: concept.name,
 				status: concept.status,
@@ -85,10 +104,29 @@ export function strategyOf(inquiry: Inquiry, indexCode: string): Strategy {
 							test: { text, capitals, field }
 						}))
 				]
-			}
+			})
 		];
 	});
 	return { blocks, limits: settings.limits, lifted: settings.lifted };
+}
+
+/**
+ * A block that searches headings and words, headings alone or words alone. Where it has none of what it is to search, the
+ * others go on being searched, as a block without a line would stop the whole strategy. O(lines).
+ */
+export function searching(searches: Searches, block: Block): Block {
+	const wanted = (line: Line) =>
+		searches === 'headings-and-words' ||
+		line.kind === 'expression' ||
+		(line.kind === 'heading') === (searches === 'headings');
+	const byHand = (line: Line) => line.off && !line.unsearched;
+	const standsIn = !block.lines.some((line) => wanted(line) && !byHand(line));
+	const lines = block.lines.map((line): Line => {
+		const { unsearched: _, ...own } = line;
+		const off = byHand(line);
+		return off || standsIn || wanted(line) ? { ...own, off } : { ...own, off: true, unsearched: true };
+	});
+	return { ...block, lines, searches, standsIn };
 }
 
 /** A heading as a person reads it: its label, with those held together joined. */

@@ -155,16 +155,22 @@ function vector(...entries: (readonly [text: string, weight: string])[]): string
 	return written;
 }
 
+/** The weights of the fields that are not one place alone. */
+const WEIGHTS: Partial<Record<WordField, string>> = {
+	keywords: 'ABC',
+	titleAndAbstract: 'AB',
+	title: TOPIC.title,
+	abstract: TOPIC.abstract,
+	headings: TOPIC.headings,
+	anywhere: '',
+	...NAMES
+};
+
 /** The column a field lies in, and the full-text query for a word that can be searched. */
 export function queryOf({ capitals, field, text }: WordTest): { column: 'topic' | 'names'; query: string } {
 	const tokens = tokensOf(text, capitals);
 	if (typeof tokens === 'string') throw new Error(tokens);
-	const weight =
-		field === 'anywhere'
-			? ''
-			: field === 'title' || field === 'abstract'
-				? TOPIC[field]
-				: NAMES[field as keyof typeof NAMES];
+	const weight = WEIGHTS[field] ?? '';
 	const query = tokens
 		.map(({ text, stem }) => {
 			const marks = `${weight}${stem ? '*' : ''}`;
@@ -178,7 +184,11 @@ export function queryOf({ capitals, field, text }: WordTest): { column: 'topic' 
 export function matchesWord(words: RecordWords, test: WordTest): boolean {
 	const tokens = tokensOf(test.text, test.capitals);
 	if (typeof tokens === 'string') return false;
+	if (test.field === 'headings')
+		return words.headings.some((label) => labelHolds(label, tokens, test.capitals));
 	const entries: readonly string[] = {
+		keywords: [words.title, words.abstract, ...words.keywords],
+		titleAndAbstract: [words.title, words.abstract],
 		anywhere: [words.title, words.abstract, ...words.keywords, ...words.headings],
 		title: [words.title],
 		abstract: [words.abstract],
@@ -190,12 +200,19 @@ export function matchesWord(words: RecordWords, test: WordTest): boolean {
 	return entries.some((entry) => {
 		const found = indexedWords(entry);
 		return found.some((_, start) =>
-			tokens.every(({ text, stem }, i) => {
-				const word = found[start + i];
-				const isCased = test.capitals && text !== text.toLowerCase();
-				const form = word && (isCased ? word.capitals : word.folded);
-				return form !== undefined && (stem ? form.startsWith(text) : form === text);
-			})
+			tokens.every((token, i) => isToken(found[start + i], token, test.capitals))
 		);
 	});
+}
+
+function isToken(word: IndexedWord | undefined, { text, stem }: Token, capitals: boolean): boolean {
+	const isCased = capitals && text !== text.toLowerCase();
+	const form = word && (isCased ? word.capitals : word.folded);
+	return form !== undefined && (stem ? form.startsWith(text) : form === text);
+}
+
+/** Whether the label of a heading holds all words that are looked for, in any order. O(words of both). */
+export function labelHolds(label: string, tokens: readonly Token[], capitals: boolean): boolean {
+	const words = indexedWords(label);
+	return tokens.every((token) => words.some((word) => isToken(word, token, capitals)));
 }

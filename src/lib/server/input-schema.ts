@@ -1,7 +1,6 @@
 /** Parts of what may come in from outside that every wing has. */
 import * as v from 'valibot';
-import type { WordField } from '../../core/crosswalk/inquiry';
-import { WORD_FIELDS } from '../../core/search';
+import { SEARCHES, WORD_FIELD_WORDS, type WordField } from '../../core/crosswalk';
 
 /** Names that every object has; nothing can be stored under them. */
 export const isFree = (name: string) => !(name in {});
@@ -15,7 +14,10 @@ export const many = <S extends v.GenericSchema>(item: S) => v.pipe(v.array(item)
 export const wholeNumber = v.pipe(v.number(), v.integer(), v.minValue(-1e9), v.maxValue(1e9));
 
 /** Where words are looked for. */
-export const wordField = v.picklist(Object.keys(WORD_FIELDS) as WordField[]);
+export const wordField = v.picklist(Object.keys(WORD_FIELD_WORDS) as WordField[]);
+
+/** What a block searches. */
+export const searches = v.picklist(SEARCHES);
 
 /** A limit: values, or a range, or a period that ends with the present year. */
 export const limitSetting = v.strictObject({

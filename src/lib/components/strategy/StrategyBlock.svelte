@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { cellId } from '$core/crosswalk';
+	import { cellId, SEARCHES, SEARCHES_WORDS, WORD_FIELD_WORDS, type WordField } from '$core/crosswalk';
 	import type { Block, BlockYield } from '$core/search';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import { crosswalkAt } from '../inquiry/addresses';
@@ -8,11 +8,10 @@
 	import StrategyLine from './StrategyLine.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
 	import { number, signed } from '../parts/numbers';
-	import { FIELD_WORDS } from './change-words';
 
 	/** One concept's part of the strategy. */
-	const FIELDS = Object.entries(FIELD_WORDS).map(([value, says]) => ({
-		value: value as keyof typeof FIELD_WORDS,
+	const FIELDS = Object.entries(WORD_FIELD_WORDS).map(([value, says]) => ({
+		value: value as WordField,
 		says
 	}));
 
@@ -31,6 +30,12 @@
 	const count = $derived(session.view.yields?.count ?? 0);
 	const most = $derived(Math.max(1, ...(own?.lines ?? []).map(({ all }) => all)));
 	const faults = $derived(session.view.faults.filter((fault) => fault.block === block.id));
+	const searches = $derived(
+		SEARCHES.map((value) => ({
+			value,
+			says: `${SEARCHES_WORDS[value]}${own?.searches ? ` · ${number(own.searches[value])}` : ''}`
+		}))
+	);
 	let typed = $state('');
 
 	function addWord() {
@@ -52,6 +57,12 @@
 				class="text-xs text-warn underline"
 				href={crosswalkAt({ id: store.id, concept: block.id }, cellId(block.id, index.code))}
 				>undecided in {index.name}: its words stand in for now</a
+			>
+		{:else if block.standsIn && block.searches && block.searches !== 'headings-and-words'}
+			<span class="text-xs text-warn"
+				>{block.searches === 'headings'
+					? 'no heading is searched: its words stay'
+					: 'no word is on: its headings stay'}</span
 			>
 		{:else if block.noHeading}
 			<span class="text-xs text-quiet">no heading here: its words are searched</span>
@@ -91,7 +102,7 @@
 				}}
 			>
 				<input
-					class="field w-44 !py-0.5 text-xs"
+					class="field w-28 !py-0.5 text-xs"
 					placeholder="Another word"
 					aria-label="Another word for {block.name}"
 					bind:value={typed}
@@ -106,10 +117,20 @@
 				>Headings and suggestions</a
 			>
 			<span class="ml-auto flex items-center gap-1.5">
-				<span class="text-quiet">words are looked for</span>
+				<span class="text-quiet">searches</span>
+				<Select
+					label="What {block.name} searches"
+					value={session.settings.searches[block.id] ?? 'headings-and-words'}
+					options={searches}
+					onChange={(chosen) =>
+						session.set({ searches: { ...session.settings.searches, [block.id]: chosen } })}
+				/>
+			</span>
+			<span class="flex items-center gap-1.5">
+				<span class="text-quiet">words</span>
 				<Select
 					label="Words of {block.name} are looked for"
-					value={session.settings.fields[block.id] ?? 'anywhere'}
+					value={session.settings.fields[block.id] ?? store.inquiry.about.wordField}
 					options={FIELDS}
 					onChange={(field) => session.set({ fields: { ...session.settings.fields, [block.id]: field } })}
 				/>

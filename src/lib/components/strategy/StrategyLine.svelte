@@ -7,7 +7,8 @@
 	import StemForms from './StemForms.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
 	import { number, signed } from '../parts/numbers';
-	import { changeWords, FIELD_WORDS } from './change-words';
+	import { WORD_FIELD_WORDS } from '$core/crosswalk';
+	import { changeWords } from './change-words';
 
 	/** One alternative of a block: what it finds, what only it finds, what leaving it out would change. */
 	interface Props {
@@ -50,6 +51,11 @@
 					...(line.test.aspects.length > 0 ? [line.test.aspects.join(' or ')] : [])
 				]
 	);
+	const beside = $derived.by(() => {
+		const lines = session.view.strategy.blocks.flatMap((one) => one.lines);
+		const word = lines.find(({ id }) => id === own?.idleBeside);
+		return word?.kind === 'word' ? word.test.text : undefined;
+	});
 	/** One word with a * after it: what that matches is worth seeing. */
 	const isStem = $derived(line.kind === 'word' && /^[^\s\-–—/*]+\*$/.test(line.test.text.trim()));
 	const part = (size: number) => `${(100 * size) / Math.max(most, 1)}%`;
@@ -62,7 +68,7 @@
 			if (kind === 'aspects') session.change({ kind: 'pick.set', id: line.id, aspects: [] });
 		} else if (block)
 			session.set({
-				fields: { ...session.settings.fields, [block.id]: kind === 'title' ? 'title' : 'anywhere' }
+				fields: { ...session.settings.fields, [block.id]: kind === 'title' ? 'title' : 'keywords' }
 			});
 	}
 
@@ -96,7 +102,7 @@
 				<FreeWord text={line.test.text} />
 				<span class="text-xs text-quiet">
 					{#if line.test.capitals}capitals only{/if}
-					{#if line.test.field !== 'anywhere'}{FIELD_WORDS[line.test.field]}{/if}
+					{#if line.test.field !== 'keywords'}{WORD_FIELD_WORDS[line.test.field]}{/if}
 				</span>
 			{:else}
 				<code class="text-xs break-words">{line.text}</code>
@@ -117,7 +123,7 @@
 			>
 		{:else}
 			<span class="col-span-4 text-right text-xs text-quiet"
-				>{line.off ? 'left out' : 'cannot be searched'}</span
+				>{line.unsearched ? 'not searched here' : line.off ? 'left out' : 'cannot be searched'}</span
 			>
 		{/if}
 	</button>
@@ -132,6 +138,17 @@
 							>{signed(change)}</span
 						>{/if}</button
 				>
+			{/if}
+			{#if own?.idleBeside && beside}
+				<p class="mr-2 w-full text-quiet">
+					<FreeWord text={beside} /> finds every record of this heading already, so its switches change nothing
+					here.
+					<button
+						class="quiet-action border !py-0.5"
+						onclick={() => own?.idleBeside && session.switchLine(own.idleBeside, true)}
+						>Leave <FreeWord text={beside} /> out</button
+					>
+				</p>
 			{/if}
 			{#each variants as { change: kind, count: then } (kind)}
 				<button class="quiet-action border !py-0.5" disabled={line.off} onclick={() => make(kind)}

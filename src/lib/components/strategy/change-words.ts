@@ -15,17 +15,7 @@ export function changeWords(
 			return 'any aspect';
 		case 'title':
 			return 'in titles only';
-		case 'anywhere':
-			return 'anywhere';
+		case 'keywords':
+			return 'in title, abstract and author’s keywords';
 	}
 }
-
-export const FIELD_WORDS = {
-	anywhere: 'anywhere',
-	title: 'in titles',
-	abstract: 'in abstracts',
-	author: 'as author',
-	source: 'in the source',
-	affiliation: 'as affiliation',
-	funder: 'as funder'
-} as const;

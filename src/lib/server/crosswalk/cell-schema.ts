@@ -1,6 +1,6 @@
 /** A cell as it may come in from outside. */
 import * as v from 'valibot';
-import { many } from '../input-schema';
+import { many, searches } from '../input-schema';
 import { switches } from '../inquiry';
 
 /** A cell as scripts set it: headings by URI. */
@@ -19,5 +19,6 @@ export const cellBody = v.object({
 		),
 		[]
 	),
-	noHeading: v.optional(v.boolean(), false)
+	noHeading: v.optional(v.boolean(), false),
+	searches: v.optional(searches)
 });

@@ -1,7 +1,8 @@
 /** Setting a whole cell at once, by the URIs of headings, as scripts do. */
 import { randomUUID } from 'node:crypto';
 import type { InferOutput } from 'valibot';
-import { cellState, picksOf, type PickedHeading } from '../../../core/crosswalk';
+import { cellState, picksOf, type Command, type PickedHeading } from '../../../core/crosswalk';
+import { settingsOf } from '../../../core/search';
 import type { Person } from '../people';
 import { typedHeading } from './taking-in';
 import { currentIndex, editionIndex } from '../vocabulary';
@@ -13,7 +14,7 @@ import type { cellBody } from './cell-schema';
 export async function setCell(
 	person: Person | undefined,
 	at: { inquiry: string; concept: string; index: string },
-	{ picks, noHeading }: InferOutput<typeof cellBody>
+	{ picks, noHeading, searches }: InferOutput<typeof cellBody>
 ) {
 	const { index, edition } = await currentIndex(at.index);
 	const vocabulary = edition && (await editionIndex(edition));
@@ -29,7 +30,7 @@ export async function setCell(
 			);
 		return { uri: vocabulary.uris.at(n), label: vocabulary.names.at(n) };
 	};
-	await changeInquiry(person, at.inquiry, {
+	const cell: Command = {
 		kind: 'cell.set',
 		conceptId: at.concept,
 		indexCode: at.index,
@@ -41,11 +42,27 @@ export async function setCell(
 			cuts: cuts?.map(heading)
 		})),
 		noHeading
-	});
+	};
+	const before = searches && settingsOf((await readInquiry(person, at.inquiry)).inquiry, at.index).searches;
+	await changeInquiry(
+		person,
+		at.inquiry,
+		searches
+			? {
+					kind: 'many',
+					title: 'Set a cell and what it searches',
+					commands: [
+						cell,
+						{ kind: 'strategy.set', indexCode: at.index, searches: { ...before, [at.concept]: searches } }
+					]
+				}
+			: cell
+	);
 	const { inquiry } = await readInquiry(person, at.inquiry);
 	return {
 		state: cellState(inquiry, at.concept, at.index),
 		noHeading: cellState(inquiry, at.concept, at.index) === 'noHeading',
+		searches: settingsOf(inquiry, at.index).searches[at.concept] ?? 'headings-and-words',
 		picks: picksOf(inquiry, at.concept, at.index).map(({ headings, cuts, ...pick }) => ({
 			uris: headings.map(({ uri }) => uri),
 			labels: headings.map(({ label }) => label),

@@ -7,6 +7,15 @@ import { dropDatabase, freshDatabase } from './database.test-aid';
 import { loadTurtle } from '../vocabulary/turtle.test-aid';
 import { removeIndex } from '../vocabulary/subject-indexes';
 import { headingSheet, lookupInIndex } from '../browse/look-up';
+import * as v from 'valibot';
+import { createInquiry } from '../inquiry/inquiries';
+import { changeInquiry, readInquiry, stepBackOrForth } from '../inquiry/inquiry-changes';
+import { exportInquiry, importInquiry } from '../inquiry/inquiry-document';
+import { inquiryDocument } from '../inquiry/document-schema';
+import { RIS, take, VOCABULARY } from '../records/yarrow.test-aid';
+import { strategyView } from '../search/searching';
+import { createIndex } from '../vocabulary/subject-indexes';
+import '../wings';
 import { closeConnection, connection, migrateDatabase } from './client';
 
 let url: string;
@@ -37,6 +46,59 @@ const ONLY_REPLACEMENTS = `drop index relations_by_other;
 	create index relations_replacing on relations using btree (edition_id, other) where kind = 'replaces';
 	insert into drizzle.__drizzle_migrations (hash, created_at) values ('', 1795604954723)`;
 
+describe('an inquiry from before words could be told where to look', () => {
+	it('finds what it found, also after undo and redo', async () => {
+		await migrateTo('0010_index_identity');
+		const { sql } = connection();
+		// A server knows an edition by its number, so each of these has numbers of its own.
+		await sql.run('alter sequence editions_id_seq restart with 301');
+		await createIndex(LOCAL_PERSON, { code: 'yarrow', name: 'Yarrow', discipline: '' });
+		await loadTurtle('yarrow', VOCABULARY);
+		await take('application/x-research-info-systems', RIS);
+		// “Noise” stands in the label of a heading of two records, and in the title of one of them.
+		const about = { id: 'old', title: 'Old', question: '', indexes: ['yarrow'] };
+		const titled = { ...about, title: 'Older' };
+		const change = [{ table: 'about', id: 'old', before: titled, after: about }];
+		await sql.run(`
+			insert into inquiries (id, title, question, indexes, revision) values ('old', 'Old', '', '{yarrow}', 1);
+			insert into concepts (id, inquiry_id, position, name, status) values ('c', 'old', 0, 'noise', 'required');
+			insert into words (id, inquiry_id, concept_id, position, text, lang, capitals, off)
+				values ('w', 'old', 'c', 0, 'noise', '', false, '{}');
+			insert into strategies (id, inquiry_id, off, fields, limits, lifted, text)
+				values ('yarrow', 'old', '{}', '{}', '[]', false, '');
+			insert into changes (inquiry_id, revision, person_id, kind, state, summary, rows)
+				values ('old', 1, 'local', 'do', 'standing', 'Named it', '${JSON.stringify(change)}')`);
+		await migrateDatabase(url);
+		const found = async () => (await strategyView(LOCAL_PERSON, 'old', 'yarrow')).yields.count;
+		expect(await found()).toBe(2);
+		for (const step of ['undo', 'redo'] as const) {
+			await stepBackOrForth(LOCAL_PERSON, 'old', step);
+			expect(await found()).toBe(2);
+		}
+		const { cql } = await strategyView(LOCAL_PERSON, 'old', 'yarrow');
+		expect(cql).toBe('cql.anywhere = "noise"');
+		// A document of it states the place; one from before is taken in as it was meant.
+		const document = JSON.parse(JSON.stringify(await exportInquiry(LOCAL_PERSON, 'old'))) as {
+			inquiry: { wordField?: string };
+			history: { rows: { before?: { wordField?: string }; after?: { wordField?: string } }[] }[];
+		};
+		expect(document.inquiry.wordField).toBe('anywhere');
+		const rows = document.history.flatMap(({ rows }) => rows.flatMap(({ before, after }) => [before, after]));
+		expect(rows.filter((row) => row?.wordField !== 'anywhere')).toEqual([]);
+		delete document.inquiry.wordField;
+		for (const row of rows) delete row?.wordField;
+		const copy = await importInquiry(LOCAL_PERSON, v.parse(inquiryDocument(), document));
+		expect((await readInquiry(LOCAL_PERSON, copy)).inquiry.about.wordField).toBe('anywhere');
+		await stepBackOrForth(LOCAL_PERSON, copy, 'undo');
+		expect((await readInquiry(LOCAL_PERSON, copy)).inquiry.about.wordField).toBe('anywhere');
+		// One that is begun now looks where nothing of a heading is found by its label.
+		await createInquiry(LOCAL_PERSON, { id: 'new', title: 'New', question: '', indexes: ['yarrow'] });
+		await changeInquiry(LOCAL_PERSON, 'new', { kind: 'concept.add', id: 'c', name: 'noise' });
+		await changeInquiry(LOCAL_PERSON, 'new', { kind: 'word.add', id: 'w', conceptId: 'c', text: 'noise' });
+		expect((await strategyView(LOCAL_PERSON, 'new', 'yarrow')).yields.count).toBe(1);
+	});
+});
+
 describe('an installation from before rows were parted by edition', () => {
 	it.each([
 		['0007_leaner_vocabulary_keys', '', 1],
@@ -45,7 +107,6 @@ describe('an installation from before rows were parted by edition', () => {
 	])(
 		'keeps its vocabularies and takes new editions in and lets them go, from %s on',
 		async (last, besides, one) => {
-			// A server knows an edition by its number, so each of these has numbers of its own.
 			const other = one + 1;
 			await migrateTo(last);
 			const { sql } = connection();

@@ -15,7 +15,14 @@ import {
 	uniqueIndex
 } from 'drizzle-orm/pg-core';
 import type { Finding, ImportCounts, LangText } from '../../../core/vocabulary/vocabulary-data';
-import type { Change, Command, PickedHeading, StrategySettings } from '../../../core/crosswalk/inquiry';
+import {
+	DEFAULT_WORD_FIELD,
+	type Change,
+	type Command,
+	type PickedHeading,
+	type StrategySettings,
+	type WordField
+} from '../../../core/crosswalk/inquiry';
 import type { CslItem } from '../../../core/evidence/citation';
 import type { Dialect } from '../../../core/search/dialect';
 import type { LimitDefinition, LimitSetting } from '../../../core/crosswalk/limits';
@@ -333,6 +340,8 @@ export const inquiries = pgTable('inquiries', {
 	question: text('question').notNull(),
 	/** Codes of the chosen subject indexes, in the order of the crosswalk's columns. */
 	indexes: text('indexes').array().notNull(),
+	/** Where words are looked for unless the strategy of an index says otherwise. */
+	wordField: text('word_field').$type<WordField>().notNull().default(DEFAULT_WORD_FIELD),
 	/** Number of the last change. */
 	revision: integer('revision').notNull().default(0),
 	archived: boolean('archived').notNull().default(false),
@@ -437,6 +446,7 @@ export const strategies = pgTable(
 		inquiryId: ofInquiry(),
 		off: text('off').array().notNull(),
 		fields: jsonb('fields').$type<StrategySettings['fields']>().notNull(),
+		searches: jsonb('searches').$type<StrategySettings['searches']>().notNull().default({}),
 		limits: jsonb('limits').$type<LimitSetting[]>().notNull(),
 		lifted: boolean('lifted').notNull(),
 		text: text('text').notNull()

@@ -95,12 +95,15 @@ export function apiSearch({
 			yields: {
 				count: yields.count,
 				withoutLimits: yields.withoutLimits,
-				blocks: yields.blocks.map(({ id, lines, ...counts }) => {
+				blocks: yields.blocks.map(({ id, lines, all, surviving, without, removes }) => {
 					const block = strategy.blocks.find((other) => other.id === id);
 					return {
 						name: block?.name ?? '',
 						status: block?.status ?? 'required',
-						...counts,
+						all,
+						surviving,
+						without,
+						removes,
 						lines: lines.map(({ id: lineId, all, only, loss, gain }) => {
 							const line = block?.lines.find((other) => other.id === lineId);
 							return { cql: line ? printLine(line) : '', all, only, loss, gain };

@@ -1,6 +1,6 @@
 /** What the public API answers, as Valibot schemas; the OpenAPI description is made from them. */
 import * as v from 'valibot';
-import { FITS, ROLES } from '../../../core/crosswalk/inquiry';
+import { FITS, ROLES, SEARCHES } from '../../../core/crosswalk/inquiry';
 import { TIERS } from '../../../core/lookup';
 
 const text = v.string();
@@ -119,6 +119,7 @@ export const inquiries = v.array(
 export const cell = v.strictObject({
 	state: v.picklist(['undecided', 'picks', 'noHeading']),
 	noHeading: v.boolean(),
+	searches: v.picklist(SEARCHES),
 	picks: v.array(
 		v.strictObject({
 			uris: v.array(text),

@@ -2,7 +2,7 @@
 import * as v from 'valibot';
 import { FITS, ROLES } from '../../../core/crosswalk/inquiry';
 import { LONGEST_CQL } from '../../../core/search';
-import { heading, id, limitSetting, many, text, wordField } from '../input-schema';
+import { heading, id, limitSetting, many, searches, text, wordField } from '../input-schema';
 
 const headingsPicked = v.pipe(v.array(heading), v.minLength(1), v.maxLength(20));
 const commandOf = <K extends string, E extends v.ObjectEntries>(kind: K, entries: E) =>
@@ -29,6 +29,7 @@ export const strategySettings = v.strictObject({
 	id,
 	off: v.array(id),
 	fields: v.record(v.string(), wordField),
+	searches: v.optional(v.record(v.string(), searches), {}),
 	limits: v.array(limitSetting),
 	lifted: v.boolean(),
 	text: v.pipe(v.string(), v.maxLength(LONGEST_CQL))
@@ -38,7 +39,8 @@ const single = [
 	commandOf('about.set', {
 		title: v.optional(text),
 		question: v.optional(text),
-		indexes: v.optional(many(id))
+		indexes: v.optional(many(id)),
+		wordField: v.optional(wordField)
 	}),
 	commandOf('concept.add', { id, name: text }),
 	commandOf('concept.set', {
@@ -91,6 +93,7 @@ const single = [
 		indexCode: id,
 		off: v.optional(many(id)),
 		fields: v.optional(v.record(id, wordField)),
+		searches: v.optional(v.record(id, searches)),
 		limits: v.optional(many(limitSetting)),
 		lifted: v.optional(v.boolean()),
 		text: v.optional(v.pipe(v.string(), v.maxLength(LONGEST_CQL)))

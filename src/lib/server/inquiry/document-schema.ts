@@ -4,7 +4,7 @@ import * as v from 'valibot';
 import { FITS, ROLES } from '../../../core/crosswalk';
 import { documentParts } from './document-parts';
 import { command, strategySettings } from './command-schema';
-import { isFree, NOT_FREE } from '../input-schema';
+import { isFree, NOT_FREE, wordField } from '../input-schema';
 
 export const INQUIRY_FORMAT = 'oakmoss-inquiry';
 
@@ -69,7 +69,14 @@ const past = <S extends v.StrictObjectSchema<v.ObjectEntries, undefined>>(row: S
 	v.nullable(v.partial(row));
 const changeOf = <T extends string, S extends v.GenericSchema>(table: T, row: S) =>
 	v.strictObject({ table: v.literal(table), id, before: row, after: row });
-const about = v.strictObject({ id, title, question: text, indexes: v.array(id) });
+/** A document from before words could be told where to look states no place: they looked anywhere. */
+const about = v.strictObject({
+	id,
+	title,
+	question: text,
+	indexes: v.array(id),
+	wordField: v.optional(wordField, 'anywhere')
+});
 const rowChange = v.variant('table', [
 	changeOf('about', past(about)),
 	changeOf('concepts', past(ROWS.concepts)),

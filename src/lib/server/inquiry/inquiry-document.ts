@@ -57,7 +57,7 @@ const byIdentifier = <T extends { id: string }>(rows: readonly T[]) =>
  */
 export async function importInquiry(person: Person | undefined, document: InquiryDocument): Promise<string> {
 	allow(person, 'change-inquiry');
-	const { id: given, title, question, indexes, archived, ...tables } = document.inquiry;
+	const { id: given, title, question, indexes, wordField, archived, ...tables } = document.inquiry;
 	const codes = await knownIndexes();
 	const isIndex = (code: string) => codes.has(code);
 	const fault =
@@ -70,7 +70,7 @@ export async function importInquiry(person: Person | undefined, document: Inquir
 		const [taken] = await tx.select({ id: inquiries.id }).from(inquiries).where(eq(inquiries.id, given));
 		const own = taken ? randomUUID() : given;
 		const revision = document.history.reduce((most, entry) => Math.max(most, entry.revision), 0);
-		const about = { id: own, title, question, indexes };
+		const about = { id: own, title, question, indexes, wordField };
 		await tx.insert(inquiries).values({ ...about, archived, revision });
 		const inquiry: Inquiry = {
 			about,
@@ -103,7 +103,7 @@ export async function importInquiry(person: Person | undefined, document: Inquir
 		return own;
 
 		function renamed(row: Change['before']): Change['before'] {
-			return row && ({ ...row, id: own } as Change['before']);
+			return row && ({ wordField: 'anywhere', ...row, id: own } as Change['before']);
 		}
 	});
 }

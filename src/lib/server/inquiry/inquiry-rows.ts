@@ -44,12 +44,12 @@ export async function loadInquiry(
 	const pickRows = await db.select().from(picks).where(eq(picks.inquiryId, id));
 	const sightingRows = await db.select().from(sightings).where(eq(sightings.inquiryId, id));
 	const strategyRows = await db.select().from(strategies).where(eq(strategies.inquiryId, id));
-	const { title, question, indexes, revision, archived } = about;
+	const { title, question, indexes, wordField, revision, archived } = about;
 	return {
 		revision,
 		archived,
 		inquiry: {
-			about: { id, title, question, indexes },
+			about: { id, title, question, indexes, wordField },
 			concepts: byIdentifier(conceptRows),
 			words: byIdentifier(wordRows),
 			cells: byIdentifier(cellRows),
@@ -75,8 +75,8 @@ export async function writeRows(tx: Queries, inquiryId: string, made: readonly C
 		byTable.set(change.table, [...(byTable.get(change.table) ?? []), change]);
 	for (const [table, rows] of byTable) {
 		if (table === 'about') {
-			const { title, question, indexes } = rows[0].after as Inquiry['about'];
-			await tx.update(inquiries).set({ title, question, indexes }).where(eq(inquiries.id, inquiryId));
+			const { id: _, ...about } = rows[0].after as Inquiry['about'];
+			await tx.update(inquiries).set(about).where(eq(inquiries.id, inquiryId));
 			continue;
 		}
 		const target = TABLES[table];

@@ -8,4 +8,4 @@ export { limitsOf, resolverOf, searchVocabulary } from './searched-vocabulary';
 export type { SearchVocabulary } from './searched-vocabulary';
 export { setsOf } from './sets';
 export type { IndexSets } from './sets';
-export { WantedTerms, eachWord, readWord } from './vectors';
+export { WantedTerms, eachWord, readWord, standsOutsideHeadings } from './vectors';

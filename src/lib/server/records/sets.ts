@@ -3,8 +3,18 @@
  * records change. PostgreSQL says which revision is current, so every server sees a change with its next request.
  */
 import { and, eq, like } from 'drizzle-orm';
-import { leafName, queryOf, RecordSet, type Leaf, type Narrower, type Sets } from '../../../core/search';
-import { connection, recordSets, verbatim } from '../db';
+import {
+	labelHolds,
+	leafName,
+	queryOf,
+	RecordSet,
+	tokensOf,
+	type Leaf,
+	type Narrower,
+	type Sets,
+	type WordTest
+} from '../../../core/search';
+import { connection, recordSets, taggedHeadings, verbatim } from '../db';
 import type { CurrentIndex } from '../vocabulary';
 import { setNameOfHeading, setNameOfLabelled, setNameOfValue } from './record-store';
 
@@ -31,6 +41,7 @@ export class IndexSets {
 	private bytes = 0;
 	private values: Promise<Map<string, { value: string; size: number }[]>> | undefined;
 	private years: Promise<Int16Array> | undefined;
+	private labels: Promise<{ h: number; label: string }[]> | undefined;
 	/** Facts that are worked out once for a revision, by name. */
 	private readonly facts = new Map<string, { version: string; known: Promise<unknown> }>();
 	/** Tells what follows from these sets from what followed from others. */
@@ -184,11 +195,29 @@ export class IndexSets {
 
 	private async findWord(name: string, leaf: Leaf): Promise<RecordSet> {
 		if (leaf.kind !== 'word') return RecordSet.empty;
+		if (leaf.field === 'headings') return this.keep(name, await this.recordsWithLabel(leaf));
 		const { column, query } = queryOf(leaf);
 		const { sql } = connection();
 		const rows = await sql<{ n: number }>`
 			select n from records where index_code = ${this.code} and ${verbatim(column)} @@ ${query}::tsquery order by n`;
 		return this.keep(name, RecordSet.fromSorted(rows.map(({ n }) => n)));
+	}
+
+	/** Records tagged with a heading whose label holds all the words. O(headings of the index). */
+	private async recordsWithLabel({ text, capitals }: WordTest): Promise<RecordSet> {
+		const tokens = tokensOf(text, capitals);
+		if (typeof tokens === 'string') throw new Error(tokens);
+		this.labels ??= this.readLabels();
+		const names = (await this.labels)
+			.filter(({ label }) => labelHolds(label, tokens, capitals))
+			.map(({ h }) => setNameOfHeading(h, false));
+		return RecordSet.unionOfBytes([...(await this.readStored(names)).values()]);
+	}
+
+	private async readLabels() {
+		const { db } = connection();
+		const { h, label } = taggedHeadings;
+		return db.select({ h, label }).from(taggedHeadings).where(eq(taggedHeadings.indexCode, this.code));
 	}
 
 	/** The values of every limit with their sizes, in order; a range is a union of some of them. */

@@ -7,6 +7,7 @@ import type { Occurrences, Term } from '../../../core/search';
 /** Weights as the binary form numbers them: D, C, B, A. */
 const TITLE = 3;
 const ABSTRACT = 2;
+const HEADINGS = 0;
 
 /** Bytes as characters, which compare as the bytes do. */
 const binary = (text: string) => Buffer.from(text, 'utf8').toString('latin1');
@@ -27,6 +28,13 @@ export function eachWord(vector: Buffer, take: (bytes: string, at: number, place
 		take(vector.toString('latin1', at, end), end + 3, places);
 		at = end + 3 + 2 * places;
 	}
+}
+
+/** Whether a word stands anywhere but in heading labels. O(places). */
+export function standsOutsideHeadings(vector: Buffer, at: number, places: number): boolean {
+	for (let place = 0; place < places; place++)
+		if (vector.readUInt16BE(at + 2 * place) >> 14 !== HEADINGS) return true;
+	return false;
 }
 
 /** Terms as they are compared with the words of a vector. */

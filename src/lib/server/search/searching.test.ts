@@ -95,12 +95,12 @@ describe('CQL on an index', () => {
 
 	it('lists the forms that a stem matches, with the records of each', async () => {
 		const { forms, total, counted, records } = await formsOfStem(LOCAL_PERSON, 'yarrow', 'Ala*');
-		const { count } = await searchIndex(LOCAL_PERSON, 'yarrow', { cql: 'ala*', limit: 0 });
+		const { count } = await searchIndex(LOCAL_PERSON, 'yarrow', { cql: 'cql.keywords = ala*', limit: 0 });
 		expect([records, counted, total]).toEqual([count, count, forms.length]);
 		expect(forms.length).toBeGreaterThan(0);
 		for (const { form, records: own } of forms) {
 			expect(form.startsWith('ala')).toBe(true);
-			const found = await searchIndex(LOCAL_PERSON, 'yarrow', { cql: form, limit: 0 });
+			const found = await searchIndex(LOCAL_PERSON, 'yarrow', { cql: `cql.keywords = ${form}`, limit: 0 });
 			expect(found.count, form).toBe(own);
 		}
 		expect((await formsOfStem(LOCAL_PERSON, 'yarrow', 'zzz*')).forms).toEqual([]);

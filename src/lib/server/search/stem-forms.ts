@@ -1,10 +1,11 @@
 /** The forms that a stem matches in the records of an index. */
+import { DEFAULT_WORD_FIELD } from '../../../core/crosswalk';
 import { tokensOf } from '../../../core/search';
 import { allow, type Person } from '../people';
 import { connection } from '../db';
 import { currentIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
-import { eachWord, evenly, readWord, setsOf } from '../records';
+import { eachWord, evenly, readWord, setsOf, standsOutsideHeadings } from '../records';
 
 const MOST_FORMS = 200;
 
@@ -18,7 +19,7 @@ export interface StemForms {
 	records: number;
 }
 
-/** Words that begin with a stem, anywhere in a record. O(words of the records looked at). */
+/** Words that begin with a stem, where words are looked for. O(words of the records looked at). */
 export async function formsOfStem(
 	person: Person | undefined,
 	code: string,
@@ -31,7 +32,7 @@ export async function formsOfStem(
 	if (tokens.length > 1 || !isStem)
 		throw new ServiceError(422, 'no-stem', `“${text}” is not the beginning of one word with a * after it.`);
 	const { index } = await currentIndex(code);
-	const leaf = { kind: 'word' as const, text, capitals: false, field: 'anywhere' as const };
+	const leaf = { kind: 'word' as const, text, capitals: false, field: DEFAULT_WORD_FIELD };
 	const found = (await setsOf(index).load([leaf])).of(leaf);
 	const looked = evenly(found.toArray());
 	const counts = new Map<string, number>();
@@ -41,9 +42,10 @@ export async function formsOfStem(
 			where index_code = ${code} and n = any(${[...looked]}::int[])`;
 		for await (const some of rows)
 			for (const { vector } of some)
-				eachWord(vector, (bytes) => {
+				eachWord(vector, (bytes, at, places) => {
 					const word = readWord(bytes);
-					if (word.startsWith(stem)) counts.set(word, (counts.get(word) ?? 0) + 1);
+					if (word.startsWith(stem) && standsOutsideHeadings(vector, at, places))
+						counts.set(word, (counts.get(word) ?? 0) + 1);
 				});
 	});
 	const forms = Array.from(counts, ([form, records]) => ({ form, records }));

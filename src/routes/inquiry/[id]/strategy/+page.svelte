@@ -6,6 +6,7 @@
 	import { indexesAt, recordsAt, strategyAt } from '$lib/components/inquiry/addresses';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 	import { useKeys } from '$lib/components/parts/keys.svelte';
+	import WhatIsSearched from '$lib/components/strategy/WhatIsSearched.svelte';
 	import WordSwitch from '$lib/components/parts/WordSwitch.svelte';
 	import HeadingText from '$lib/components/marks/HeadingText.svelte';
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';
@@ -211,6 +212,7 @@
 						></span
 					>
 				</div>
+				{#if !view.typed}<WhatIsSearched {session} />{/if}
 				{#if session.trying}
 					<div class="mt-2 rounded border border-lichen bg-wash px-3 py-2">
 						{#if session.effect}
