@@ -4,6 +4,7 @@ import { benchCrosswalk } from './crosswalk';
 import { benchLookup } from './look-up-quality';
 import { benchScale } from './scale';
 import { benchSearch } from './search-speed';
+import { benchSpelling } from './spelling';
 import { benchSuggestions } from './suggestion-quality';
 
 const scratch = process.env.OAKMOSS_SCRATCH ?? '/tmp';
@@ -11,6 +12,7 @@ await migrateDatabase(databaseUrl());
 const named = process.argv.slice(2);
 const wanted = (name: string) => named.length === 0 || named.includes(name);
 if (wanted('lookup')) await benchLookup();
+if (wanted('spelling')) await benchSpelling();
 if (wanted('suggestions')) await benchSuggestions();
 if (wanted('crosswalk')) await benchCrosswalk(scratch);
 if (wanted('search')) await benchSearch(scratch);

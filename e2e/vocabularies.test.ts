@@ -74,7 +74,7 @@ describe('a vocabulary of one’s own', () => {
 			['cell leaves', 'Cell walls of leaves', 'has all the words'],
 			['moss garden', 'Moss', 'has some of the words'],
 			['soil light', 'Plants', 'in the scope note'],
-			['lichesn', 'Lichens', 'close spelling']
+			['lichesn', 'Lichens', 'taken for “lichens”']
 		]) {
 			await page.$eval('#word-field', (field) => ((field as HTMLInputElement).value = ''));
 			await page.type('#word-field', query);

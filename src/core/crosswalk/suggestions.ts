@@ -30,6 +30,7 @@ const TIER_SCORES: Record<Tier, number> = {
 	order: 0.8,
 	stem: 0.75,
 	'all-words': 0.6,
+	begins: 0.3,
 	'some-words': 0.25,
 	note: 0.2,
 	typo: 0.15

@@ -25,10 +25,8 @@ export function headingsMatching(index: LabelIndex, texts: readonly string[]): S
 	return found;
 }
 
-function labelsWithBeginning({ parts }: LabelIndex, beginning: string): Set<number> {
-	const found = new Set<number>();
-	for (let i = 0; i < parts.words.length; i++)
-		if (parts.words.at(i).startsWith(beginning))
-			for (const label of parts.labelsByStem.at(parts.wordStems[i])) found.add(label);
-	return found;
+function labelsWithBeginning(index: LabelIndex, beginning: string): Set<number> {
+	const { labelsByStem, wordStems } = index.parts;
+	const stems = new Set(index.wordsBeginning(beginning).map((word) => wordStems[word]));
+	return new Set([...stems].flatMap((stem) => [...labelsByStem.at(stem)]));
 }

@@ -14,7 +14,7 @@ export const LabelKind = { preferred: 0, entry: 1, hidden: 2 } as const;
 
 /** The labels of a vocabulary and all they are found by. Labels go by their numbers. */
 export interface IndexedLabels extends OddFolds {
-	/** Labels, preferred ones first, each group by the length of its folds. */
+	/** Labels, preferred ones first, each group by the length of its folds, qualifiers set aside. */
 	texts: StringTable;
 	/** Of `LabelKind`. */
 	kinds: Uint8Array;
@@ -124,10 +124,13 @@ function labelsOf({ headings, entryTerms }: VocabularyData): Label[] {
 	return labels;
 }
 
+/** How long a fold is for comparing: a trailing bracketed qualifier is set aside. */
+export const lengthCompared = (folded: string) => splitQualifier(folded).base.length;
+
 /** Equal ones stay as they come. */
 const byKindAndLength = (a: Label, b: Label) =>
 	Number(a.kind !== LabelKind.preferred) - Number(b.kind !== LabelKind.preferred) ||
-	a.folded.length - b.folded.length;
+	lengthCompared(a.folded) - lengthCompared(b.folded);
 
 /**
  * For each name, the items that have it, ascending and each once: a counting sort in two passes. O(names given).

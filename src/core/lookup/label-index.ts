@@ -1,5 +1,5 @@
 /** Every label of a vocabulary, under the forms by which it can be found. */
-import { key } from '../text';
+import { key, stemOf } from '../text';
 import type { AcronymPair } from '../text';
 import { HashTable, Rows, StringTable, type Section } from '../vocabulary/packed';
 import type { VocabularyData } from '../vocabulary/vocabulary-data';
@@ -37,19 +37,46 @@ export class LabelIndex {
 		return at < this.parts.stems.length && this.parts.stems.at(at) === stem ? at : -1;
 	}
 
-	private ends: { first: Rows; last: Rows } | undefined;
 	private pairs: Rows | undefined;
 
-	/** Words of the dictionary by the group of their first two characters, and of their last two. O(words) at first. */
-	wordsByEnds(): { first: Rows; last: Rows } {
+	/** Whether a word stands in a label. O(log words). */
+	hasWord(word: string): boolean {
+		const [from, to] = this.wordsOfLength(word.length, word.length);
 		const { words } = this.parts;
-		this.ends ??= {
-			first: invert(GROUPS, words.length, (word, take) => take(groupOfPair(words, word, 0))),
-			last: invert(GROUPS, words.length, (word, take) =>
-				take(groupOfPair(words, word, words.lengthAt(word) - 2))
+		const at = firstPlace(from, to, (place) => words.at(place) >= word);
+		return at < to && words.at(at) === word;
+	}
+
+	/** Whether notes hold a word with this word's stem. O(log stems). */
+	isInNotes(word: string): boolean {
+		const at = this.stemAt(stemOf(word));
+		return at >= 0 && this.parts.headingsByNoteStem.count(at) > 0;
+	}
+
+	/** Places of the words of some lengths; words are stored by length, then alphabet. O(log words). */
+	private wordsOfLength(least: number, most: number): [number, number] {
+		const { words } = this.parts;
+		return [
+			firstPlace(0, words.length, (place) => words.lengthAt(place) >= least),
+			firstPlace(0, words.length, (place) => words.lengthAt(place) > most)
+		];
+	}
+
+	/** Places of the words that begin so. O(lengths of words × log words + words found). */
+	wordsBeginning(beginning: string): number[] {
+		const { words } = this.parts;
+		const found: number[] = [];
+		const longest = words.length === 0 ? 0 : words.lengthAt(words.length - 1);
+		for (let length = beginning.length; length <= longest; length++) {
+			const [from, to] = this.wordsOfLength(length, length);
+			for (
+				let at = firstPlace(from, to, (place) => words.at(place) >= beginning);
+				at < to && words.at(at).startsWith(beginning);
+				at++
 			)
-		};
-		return this.ends;
+				found.push(at);
+		}
+		return found;
 	}
 
 	/** Words by the groups of all pairs of neighbouring characters in them. O(length of all words) at first. */

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { EditionIndex } from '../edition/edition-index';
 import { vocabularyOf } from '../vocabulary/make.test-aid';
 import { closeness, lookup, TIERS } from './lookup';
-import { isOneEditAway } from './near-words';
+import { costOfSlips, editsFor } from './corrections';
 
 const data = vocabularyOf(
 	[
@@ -35,7 +35,7 @@ const first = (query: string) => {
 describe('lookup', () => {
 	it.each([
 		['attention', 'Attention', 'exact', 'Attention'],
-		['absorption', 'Absorption (Sound)', 'exact', 'Absorption (Sound)'],
+		['absorption', 'Absorption (Moisture)', 'exact', 'Absorption (Moisture)'],
 		['CONCENTRATION', 'Attention', 'entry', 'Concentration'],
 		['shared bay', 'Bays, Shared', 'variant', 'Bays, Shared'],
 		['multibed room', 'Bays, Shared', 'variant', 'Multi-bed rooms'],
@@ -58,10 +58,36 @@ describe('lookup', () => {
 		expect(ask('elephant sound').matches.map(({ tier }) => tier)).toEqual(Array(2).fill('some-words'));
 	});
 
-	it('offers near misses two edits away when nothing at all matches', () => {
-		expect(first('apsorbtion')).toEqual(['Absorption (Sound)', 'typo', 'Absorption (Sound)']);
-		expect(ask('noize').matches.map(({ tier }) => tier)).toEqual(['typo', 'typo']);
+	it('takes a word for one with as many slips as its length allows, and says for which', () => {
+		expect(first('apsorbtion')).toEqual(['Absorption (Moisture)', 'typo', 'Absorption (Moisture)']);
+		expect(ask('noize').matches.map(({ tier, via }) => [tier, via])).toEqual(
+			Array(2).fill(['typo', 'noise'])
+		);
 		expect(ask('nouzi').matches).toEqual([]);
+		expect([3, 4, 5, 6, 11, 12].map(editsFor)).toEqual([0, 1, 1, 2, 2, 3]);
+		expect(first('soundinsulation')?.[0]).toBe('Sound Insulation');
+		expect(first('atten tion')?.slice(0, 2)).toEqual(['Attention', 'variant']);
+	});
+
+	it('never takes a word for another that a label, a note or another vocabulary has', () => {
+		expect(ask('directing').matches.map(({ tier }) => tier)).toEqual(['note']);
+		const known = lookup(index.labels, 'pant', {
+			limit: 5,
+			label: (n) => index.names.at(n),
+			isKnown: (word) => word === 'pant'
+		});
+		expect(known.matches).toEqual([]);
+		expect(first('pant')).toEqual(['Paint', 'typo', 'Paint']);
+	});
+
+	it('finds by the beginning of a word, the last one or one with a *', () => {
+		expect(first('absorp')).toEqual(['Absorption (Moisture)', 'begins', 'Absorption (Moisture)']);
+		expect(first('insula*')).toEqual(['Sound Insulation', 'begins', 'Sound Insulation']);
+		expect(first('red* noise')?.[0]).toBe('Noise Reduction Coefficient');
+		// Two letters are enough beside a word that stands there whole, and too few alone.
+		expect(first('noise re')?.slice(0, 2)).toEqual(['Noise Reduction Coefficient', 'begins']);
+		expect(ask('re*').matches).toEqual([]);
+		for (const nothing of ['*', '* *', 'zz*zz']) expect(ask(nothing).matches).toEqual([]);
 	});
 
 	it('puts matches by the rarer word first', () => {
@@ -147,22 +173,51 @@ describe('closeness', () => {
 	});
 });
 
-describe('one edit', () => {
-	it('is any one insertion, deletion, substitution or swap', () => {
-		const letters = fc.string({ unit: fc.constantFrom('a', 'b', 'c', 'd'), minLength: 5, maxLength: 8 });
+describe('what slips cost', () => {
+	const letters = fc.string({ unit: fc.constantFrom('a', 'b', 'c', 'k', 'e'), minLength: 1, maxLength: 8 });
+
+	it('is nothing for a word itself, and something within the number of edits that optimal string alignment counts', () => {
 		fc.assert(
-			fc.property(letters, fc.nat(7), fc.constantFrom('x', 'y'), (word, place, letter) => {
-				const at = place % word.length;
-				expect(isOneEditAway(word, word.slice(0, at) + letter + word.slice(at))).toBe(true);
-				expect(isOneEditAway(word, word.slice(0, at) + word.slice(at + 1))).toBe(true);
-				expect(isOneEditAway(word, word.slice(0, at) + letter + word.slice(at + 1))).toBe(true);
-				expect(isOneEditAway(word, `${letter}${word}${letter}`)).toBe(false);
-				const swapped = word.slice(0, at) + (word[at + 1] ?? '') + word[at] + word.slice(at + 2);
-				if (swapped !== word) expect(isOneEditAway(word, swapped)).toBe(true);
+			fc.property(letters, letters, (meant, typed) => {
+				const edits = alignment(meant, typed);
+				expect(costOfSlips(meant, meant, 3)).toBe(0);
+				for (const most of [1, 2, 3]) {
+					const cost = costOfSlips(meant, typed, most);
+					if (cost < Infinity) expect(cost).toBeGreaterThanOrEqual(meant === typed ? 0 : 0.4);
+					// Cheap slips may be more than the fewest, but never fewer than there must be.
+					if (edits > most) expect(cost).toBe(Infinity);
+				}
 			})
 		);
 	});
+
+	it('is less for what people often do', () => {
+		const cost = (meant: string, typed: string) => costOfSlips(meant, typed, 2);
+		expect(cost('attention', 'atention')).toBeLessThan(cost('attention', 'attenion'));
+		expect(cost('separate', 'seperate')).toBeLessThan(cost('separate', 'sebarate'));
+		expect(cost('noise', 'nosie')).toBeLessThan(cost('noise', 'noide'));
+		expect(cost('phonetic', 'phometic')).toBeLessThan(cost('phonetic', 'phobetic'));
+		expect(cost('attention', 'zttention')).toBeGreaterThan(cost('attention', 'attemtiom') / 2);
+	});
 });
+
+/** Edits by optimal string alignment, without any weights. */
+function alignment(a: string, b: string): number {
+	const rows = Array.from({ length: a.length + 1 }, (_, i) =>
+		Array.from({ length: b.length + 1 }, (_, j) => (i === 0 ? j : j === 0 ? i : 0))
+	);
+	for (let i = 1; i <= a.length; i++)
+		for (let j = 1; j <= b.length; j++) {
+			rows[i][j] = Math.min(
+				rows[i - 1][j] + 1,
+				rows[i][j - 1] + 1,
+				rows[i - 1][j - 1] + (a[i - 1] === b[j - 1] ? 0 : 1)
+			);
+			if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1])
+				rows[i][j] = Math.min(rows[i][j], rows[i - 2][j - 2] + 1);
+		}
+	return rows[a.length][b.length];
+}
 
 describe('slips of the pen', () => {
 	const wordOf = (minLength: number) =>

@@ -1,10 +1,24 @@
 /** Look up: from a word that people use to the headings of a vocabulary, each with the reason it matched. This file is long: the tiers share one state, and their order is the definition. */
 import { distance } from 'fastest-levenshtein';
-import { contentWords, fold, key, splitQualifier, stemOf, variantKey, variants, wordsOf } from '../text';
+import {
+	contentWords,
+	fold,
+	americanise,
+	britishise,
+	isFunctionWord,
+	key,
+	pluralOf,
+	singularOf,
+	splitQualifier,
+	stemOf,
+	variantKey,
+	variants,
+	wordsOf
+} from '../text';
 import type { AcronymPair } from '../text';
-import { LabelKind } from './indexing';
+import { LabelKind, lengthCompared } from './indexing';
 import type { LabelIndex } from './label-index';
-import { wordsNear, type NearWord } from './near-words';
+import { correctionsOf, type Correction } from './corrections';
 import { firstPlace, intersect, lowerBoundOf, union } from './sorted-lists';
 import { hashOfStems, orderForm, stemForm } from './dictionary';
 
@@ -16,6 +30,7 @@ export const TIERS = [
 	'order',
 	'stem',
 	'all-words',
+	'begins',
 	'some-words',
 	'note',
 	'typo'
@@ -32,7 +47,7 @@ export interface Match {
 	text: string;
 	kind: 'preferred' | 'entry' | 'scopeNote';
 	lang: string;
-	/** 1 − edit distance ÷ length of the longer fold. */
+	/** 1 − edit distance ÷ length of the longer fold, a trailing bracketed qualifier set aside. */
 	closeness: number;
 	/** All headings of a compound entry term, to be used together. */
 	together?: number[];
@@ -60,15 +75,31 @@ export interface LookupOptions {
 	recordCount?: (heading: number) => number;
 	/** Short forms seen in other vocabularies, which hold here too. */
 	acronyms?: readonly AcronymPair[];
-	/** Slips of the pen that a word may have. Two are looked for in long words when nothing else matches, and by default. */
-	slips?: 1 | 2;
+	/** Words that another vocabulary has: they are no slips of the pen. */
+	isKnown?: (word: string) => boolean;
 }
 
 /** A query longer than this is cut: no label is looked for that is longer. */
 const LONGEST_QUERY = 200;
-/** Shorter words are too often one edit from another word to be taken for it. */
-const SHORTEST_MISSPELT = 5;
-const SHORTEST_TWICE_MISSPELT = 8;
+/** A beginning of a word has so many letters, or fewer where another word of the query matches whole. */
+const SHORTEST_BEGINNING = 3;
+/** So many corrections of a word are considered, and so many of the whole query looked up. */
+const CORRECTIONS = 8;
+const MOST_CORRECTED = 16;
+/**
+ * What it costs that a corrected text only comes so near to a label: the heading that one slip leads to comes before those
+ * that merely hold the word that another, a little cheaper, leads to.
+ */
+const SHORT_OF: Partial<Record<Tier, number>> = {
+	variant: 0.1,
+	order: 0.15,
+	stem: 0.2,
+	'all-words': 0.6
+};
+/** A word so long is told by its stem. */
+const TELLING_STEM = 7;
+/** What it costs to take two words for one that was written apart. */
+const JOINED = 0.9;
 /** Labels compared for one combination of words, in the tiers that are hints rather than answers. */
 const MOST_COMPARED = 300;
 /** So many words of a query are looked for in each combination. */
@@ -79,6 +110,8 @@ interface Candidate extends Match {
 	isPreferred: boolean;
 	/** Of a match by some of the words: how telling those are; 0 elsewhere. */
 	weight: number;
+	/** Of a correction: what it cost. */
+	cost?: number;
 }
 
 /**
@@ -90,19 +123,19 @@ interface Candidate extends Match {
  * the limit.
  */
 export function lookup(index: LabelIndex, query: string, options: LookupOptions): LookupAnswer {
-	const asked = fold(query.slice(0, LONGEST_QUERY));
-	if (wordsOf(asked).length === 0) return { matches: [], neighbours: [] };
-	const search = new Search(index, asked, options);
+	const cut = query.slice(0, LONGEST_QUERY);
+	const asked = fold(cut.replaceAll('*', ' '));
+	const typed = typedWords(cut);
+	if (typed.length === 0) return { matches: [], neighbours: [] };
+	const search = new Search(index, asked, options, typed);
 	search.byForm();
 	search.byExpansion(query.trim());
 	search.byAllWords();
-	// A word that the vocabulary does not have and that is one slip away from one it has was meant as that one. Matches
-	// by the other words alone would only hide what was meant.
-	const misspelt = search.hasMisspeltWord() && search.byTypo();
-	if (!misspelt) search.bySomeWords();
+	search.byBeginning();
+	// Matches by the other words alone would only hide what was meant by a misspelt one.
+	const isCorrected = search.byCorrection();
+	if (!isCorrected) search.bySomeWords();
 	search.byNote();
-	if (!misspelt) search.byTypo();
-	if (options.slips !== 1) search.byTwoSlips();
 	const matches = search.ranked();
 	return { matches, neighbours: matches.length > 0 ? [] : neighboursOf(index, asked) };
 }
@@ -128,15 +161,27 @@ export function alsoTried(query: string, acronyms: readonly AcronymPair[], most 
 	return [...expansionsOf(query.trim(), acronyms), ...variants(query, most)].slice(0, most);
 }
 
+/** The words of a query as they were typed, folded; a * after one says that it is the beginning of a word. */
+function typedWords(query: string): { text: string; starred: boolean }[] {
+	return [...fold(query).matchAll(/([\p{L}\p{N}]+)(\*?)/gu)].map(([, text, star]) => ({
+		text,
+		starred: star !== ''
+	}));
+}
+
 class Search {
 	private readonly best = new Map<number, Candidate>();
-	private readonly near = new Map<string, NearWord[]>();
+	/** The words of the query in order, and which are written as beginnings. */
+	private readonly typed: { text: string; starred: boolean }[];
 
 	constructor(
 		private readonly index: LabelIndex,
 		private readonly asked: string,
-		private readonly options: LookupOptions
-	) {}
+		private readonly options: LookupOptions,
+		typed = wordsOf(asked).map((text) => ({ text, starred: false }))
+	) {
+		this.typed = typed;
+	}
 
 	private get full(): boolean {
 		return this.best.size >= this.options.limit;
@@ -241,53 +286,99 @@ class Search {
 		}
 	}
 
-	/** Whether the query has a word that neither labels nor notes hold, and that is close to one they hold. */
-	hasMisspeltWord(): boolean {
-		return contentWords(this.asked).some(
-			(word) =>
-				word.length >= SHORTEST_MISSPELT &&
-				this.index.stemAt(stemOf(word)) < 0 &&
-				this.wordsNear(word, 1).length > 0
-		);
+	/** Tier begins: as all-words, with the last word and those written with a * taken as beginnings of words. */
+	byBeginning(): void {
+		if (this.full) return;
+		const words = this.typed;
+		const last = words.length - 1;
+		const isBeginning = words.map(({ starred }, i) => starred || i === last);
+		const isWhole = words.some(({ text }, i) => !isBeginning[i] && this.index.stemAt(stemOf(text)) >= 0);
+		const lists: Uint32Array[] = [];
+		for (const [i, { text }] of words.entries()) {
+			if (!isBeginning[i]) {
+				if (!isFunctionWord(text)) lists.push(this.index.labelsWithStem(stemOf(text)));
+				continue;
+			}
+			if (text.length < SHORTEST_BEGINNING && !isWhole) return;
+			lists.push(this.labelsBeginning(text));
+		}
+		if (lists.length > 0) this.offerNearest([intersect(lists)], 'begins');
 	}
 
-	/** Tier typo: as all-words, with words of five letters or more also taken as meant for a word one edit away. */
-	byTypo(): boolean {
-		return !this.full && this.byCorrection(SHORTEST_MISSPELT, 1);
+	private labelsBeginning(text: string): Uint32Array {
+		const { labelsByStem, wordStems } = this.index.parts;
+		const stems = new Set(this.index.wordsBeginning(text).map((word) => wordStems[word]));
+		return union(Array.from(stems, (stem) => labelsByStem.at(stem)));
 	}
 
-	/** When nothing at all matches: long words taken as meant for one two edits away, as near misses of the same tier. */
-	byTwoSlips(): void {
-		if (this.best.size === 0) this.byCorrection(SHORTEST_TWICE_MISSPELT, 2);
+	/** Whether a word is taken for misspelt: no label or note has it, nor another form of it. */
+	private isMisspelt(word: string): boolean {
+		if (this.options.isKnown?.(word)) return false;
+		const { index } = this;
+		if (index.stemAt(stemOf(word)) < 0) return true;
+		// Of a short word little is left as a stem, and other words may share that.
+		if (word.length >= TELLING_STEM) return false;
+		const forms = [word, singularOf(word), pluralOf(word), americanise(word), britishise(word)];
+		return !forms.some((form) => form !== undefined && index.hasWord(form)) && !index.isInNotes(word);
 	}
 
-	private byCorrection(shortest: number, edits: 1 | 2): boolean {
-		const corrections: string[] = [];
-		const lists = contentWords(this.asked).map((word) => {
-			const exact = this.index.labelsWithStem(stemOf(word));
-			if (word.length < shortest) return exact;
-			const near = this.wordsNear(word, edits);
-			if (near.length === 0) return exact;
-			corrections.push(...near.map(({ word }) => word));
-			const stems = new Set(near.map(({ stem }) => stem));
-			return union([exact, ...Array.from(stems, (stem) => this.index.parts.labelsByStem.at(stem))]);
-		});
-		if (corrections.length === 0) return false;
-		const before = this.best.size;
-		this.offerNearest([intersect(lists)], 'typo', { corrections });
-		return this.best.size > before;
+	/**
+	 * Tier typo: the cheapest few corrections of the words that nobody has, looked up as if they had been typed.
+	 * @returns whether any of them matched
+	 */
+	byCorrection(): boolean {
+		const words = this.typed.filter(({ starred }) => !starred).map(({ text }) => text);
+		if (words.length < this.typed.length || !words.some((word) => this.isMisspelt(word))) return false;
+		let matched = false;
+		for (const { text, cost } of this.combinations(words)) {
+			const corrected = new Search(this.index, text, { ...this.options, limit: this.options.limit });
+			corrected.byForm();
+			corrected.byExpansion(text);
+			corrected.byAllWords();
+			for (const candidate of corrected.best.values()) {
+				if (this.best.has(candidate.heading)) continue;
+				matched = true;
+				const short = SHORT_OF[candidate.tier] ?? 0;
+				this.best.set(candidate.heading, { ...candidate, tier: 'typo', cost: cost + short, via: text });
+			}
+		}
+		return matched;
+	}
+
+	/** Texts that the query was perhaps meant as, cheapest first. */
+	private combinations(words: readonly string[]): Correction[] {
+		let sofar: Correction[] = [{ text: '', cost: 0 }];
+		const add = (before: readonly Correction[], options: readonly Correction[]) =>
+			before
+				.flatMap(({ text, cost }) =>
+					options.map((option) => ({
+						text: text === '' ? option.text : `${text} ${option.text}`,
+						cost: cost + option.cost
+					}))
+				)
+				.sort((a, b) => a.cost - b.cost)
+				.slice(0, MOST_CORRECTED);
+		const joined: Correction[] = [];
+		for (const [i, word] of words.entries()) {
+			const options = this.isMisspelt(word) ? correctionsOf(this.index, word, CORRECTIONS) : [];
+			// Two words may be one that was written apart.
+			const whole = i > 0 ? words[i - 1] + word : '';
+			if (whole !== '' && this.index.hasWord(whole))
+				joined.push({
+					text: [...words.slice(0, i - 1), whole, ...words.slice(i + 1)].join(' '),
+					cost: JOINED
+				});
+			sofar = add(sofar, options.length > 0 ? options : [{ text: word, cost: 0 }]);
+		}
+		const asTyped = words.join(' ');
+		return [...joined, ...sofar]
+			.filter(({ text }) => text !== asTyped)
+			.sort((a, b) => a.cost - b.cost)
+			.slice(0, MOST_CORRECTED);
 	}
 
 	private stemsAsked(): string[] {
 		return [...new Set(contentWords(this.asked).map(stemOf))];
-	}
-
-	/** Found once for a word, as it is asked for twice. */
-	private wordsNear(word: string, edits: 1 | 2): NearWord[] {
-		const name = `${word}/${edits}`;
-		const near = this.near.get(name) ?? wordsNear(this.index, word, edits);
-		this.near.set(name, near);
-		return near;
 	}
 
 	/**
@@ -298,20 +389,21 @@ class Search {
 	private offerNearest(
 		lists: readonly Uint32Array[],
 		tier: Tier,
-		{ corrections, weight = 0 }: { corrections?: readonly string[]; weight?: number } = {}
+		{ weight = 0 }: { weight?: number } = {}
 	): void {
 		const { folds } = this.index.parts;
 		const { preferred } = this.index;
 		const room = this.options.limit - this.best.size;
 		const asked = this.asked.length;
+		const lengthOf = (label: number) => lengthCompared(folds.at(label));
 		const bound = (label: number) => {
-			const length = folds.lengthAt(label);
+			const length = lengthOf(label);
 			return Math.min(length, asked) / Math.max(length, asked);
 		};
 		let found = 0;
 		// A label that shares only some words is nowhere near as close as its length allows, so length does not stop the
 		// search; of a very common word only the labels of about the right length are compared.
-		let left = tier === 'some-words' || tier === 'typo' ? MOST_COMPARED : Infinity;
+		let left = tier === 'some-words' || tier === 'begins' ? MOST_COMPARED : Infinity;
 		for (const isPreferred of [true, false]) {
 			// Once preferred labels fill the limit, no other label can come before them.
 			if (found >= room) return;
@@ -319,15 +411,14 @@ class Search {
 			for (const list of lists) {
 				const middle = lowerBoundOf(list, (label) => label >= preferred);
 				const [start, end] = isPreferred ? [0, middle] : [middle, list.length];
-				let up = lowerBoundOf(list, (label) => folds.lengthAt(label) >= asked, start, end);
+				let up = lowerBoundOf(list, (label) => lengthOf(label) >= asked, start, end);
 				let down = up - 1;
 				while (down >= start || up < end) {
 					const below = down >= start ? bound(list[down]) : -1;
 					const above = up < end ? bound(list[up]) : -1;
 					if (Math.max(below, above) < reached.least || left-- <= 0) break;
 					const label = above >= below ? list[up++] : list[down--];
-					const near = corrections && wordsOf(folds.at(label)).find((word) => corrections.includes(word));
-					const candidate = this.offer(label, tier, near, weight);
+					const candidate = this.offer(label, tier, undefined, weight);
 					if (candidate) reached.add(candidate.heading, candidate.closeness);
 				}
 			}
@@ -345,7 +436,7 @@ class Search {
 		for (const heading of targets) {
 			const known = this.best.get(heading);
 			if (known && RANKS[known.tier] < RANKS[tier]) continue;
-			near ??= closeness(this.asked, parts.folds.at(label));
+			near ??= closeness(this.asked, splitQualifier(parts.folds.at(label)).base);
 			const candidate: Candidate = {
 				heading,
 				tier,
@@ -372,6 +463,8 @@ class Search {
 			const byTier = RANKS[a.tier] - RANKS[b.tier];
 			if (byTier !== 0) return byTier;
 			if (a.weight !== b.weight) return b.weight - a.weight;
+			const byCost = (a.cost ?? 0) - (b.cost ?? 0);
+			if (byCost !== 0) return byCost;
 			if (a.isPreferred !== b.isPreferred) return a.isPreferred ? -1 : 1;
 			if (a.closeness !== b.closeness) return b.closeness - a.closeness;
 			// The headings of one compound entry term stay together, in the order the vocabulary gives them.

@@ -39,7 +39,6 @@ export { lengthOf, relevance, termsOf, type Occurrences, type Term } from './rel
 export { NO_SETTINGS } from '../crosswalk/strategy-settings';
 export {
 	labelOfTest,
-	searching,
 	settingsOf,
 	strategyOf,
 	type Block,

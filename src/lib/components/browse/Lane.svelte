@@ -40,6 +40,7 @@
 
 	function reason({ tier, matched }: LookupMatch): string {
 		if (tier === 'variant' && matched.via) return `“${query}” stands for “${matched.via}”`;
+		if (tier === 'typo' && matched.via) return `taken for “${matched.via}”`;
 		return REASONS[tier];
 	}
 	const saysLabel = ({ tier, matched, heading }: LookupMatch) =>

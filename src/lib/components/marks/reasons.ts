@@ -8,9 +8,10 @@ export const REASONS: Record<Tier, string> = {
 	order: 'same words, other order',
 	stem: 'same word stems',
 	'all-words': 'has all the words',
+	begins: 'begins so',
 	'some-words': 'has some of the words',
 	note: 'in the scope note',
-	typo: 'close spelling'
+	typo: 'taken for'
 };
 
 /** Tiers that are hints rather than answers; set quieter, under a line of their own. */

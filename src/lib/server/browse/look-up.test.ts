@@ -90,14 +90,14 @@ describe('look-up in several indexes', () => {
 		});
 	});
 
-	it('guesses at two slips only where no vocabulary has anything to offer', async () => {
-		// Two letters from "Consecrations", and itself a heading of the other index.
+	it('takes a word for another only where no chosen vocabulary has it', async () => {
+		// A few letters from "Consecrations", and itself a heading of the other index.
 		expect(await found('concentration')).toEqual({
 			maple: ['Concentration: exact', 'Rooms: all-words'],
 			rowan: []
 		});
-		expect((await lookupInIndex(LOCAL_PERSON, 'rowan', 'concentration', 20)).matches).toEqual([]);
-		expect(await found('konsekratlons')).toEqual({ maple: [], rowan: [] });
+		expect(await found('konsekratlons')).toEqual({ maple: [], rowan: ['Consecrations: typo'] });
+		expect(await found('konsekladlons')).toEqual({ maple: [], rowan: [] });
 		expect(await found('conzekrations')).toEqual({ maple: [], rowan: ['Consecrations: typo'] });
 		expect(await found('konzentration')).toEqual({
 			maple: ['Concentration: typo', 'Rooms: typo'],

@@ -1,6 +1,7 @@
 /** Look-up and browsing: what the screens and the public API ask of the vocabularies. */
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { alsoTried, lookup, type Match, type Tier } from '../../../core/lookup';
+import { stemOf } from '../../../core/text';
 import type { EditionIndex } from '../../../core/edition/edition-index';
 import { allow, type Person } from '../people';
 import { collections, connection, entryTerms, headings, labels, notes, relations } from '../db';
@@ -98,20 +99,22 @@ async function lanes(
 	// A short form seen in one vocabulary is tried in all of them.
 	const acronyms = [...known.values()].flatMap((index) => index.labels.parts.acronyms);
 	const tried = alsoTried(query, acronyms);
-	const inEdition = ({ id }: { id: number }, slips: 1 | 2) => {
-		const index = known.get(id) as EditionIndex;
+	// A word that one of the vocabularies has is no slip of the pen in the others.
+	const isKnown = (word: string) => {
+		const stem = stemOf(word);
+		return wanted.some(({ edition }) => edition && (known.get(edition.id)?.labels.stemAt(stem) ?? -1) >= 0);
+	};
+	const answers = wanted.map(({ edition }) => {
+		const index = edition && known.get(edition.id);
+		if (!index) return null;
 		return lookup(index.labels, query, {
 			limit,
 			label: (n) => index.names.at(n),
-			recordCount: (n) => countsOf.get(id)?.records[n] ?? 0,
+			recordCount: (n) => countsOf.get(edition.id)?.records[n] ?? 0,
 			acronyms,
-			slips
+			isKnown
 		});
-	};
-	let answers = wanted.map(({ edition }) => edition && inEdition(edition, 1));
-	// Where one vocabulary has something to offer, guesses that are further away would only distract from it.
-	if (!answers.some((answer) => answer && answer.matches.length > 0))
-		answers = wanted.map(({ edition }) => edition && inEdition(edition, 2));
+	});
 	const matches = answers.flatMap((answer) => (answer ? answer.matches : []));
 	// The plural of a slip of the pen helps nobody.
 	const isMisspelt = matches.length > 0 && matches.every(({ tier }) => tier === 'typo');

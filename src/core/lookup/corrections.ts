@@ -1,0 +1,181 @@
+/**
+ * What a misspelt word is taken for. After the noisy channel of M. D. Kernighan, K. W. Church and W. A. Gale (1990) and of
+ * E. Brill and R. C. Moore (2000): a word of the dictionary is the likelier, the more usual the slips are that lead from
+ * it to what was typed, and the more labels hold it.
+ */
+import { distance } from 'fastest-levenshtein';
+import { groupAt, type LabelIndex } from './label-index';
+import { firstPlace } from './sorted-lists';
+import { lettersOf } from './dictionary';
+
+export interface Correction {
+	/** One word, or the two that a word is split into. */
+	text: string;
+	/** What the slips cost, less a little for words that many labels hold. */
+	cost: number;
+}
+
+/** Shorter words are too often one edit from another word to be taken for it. */
+const SHORTEST = 4;
+
+/** Slips that a word of a length may have. */
+export const editsFor = (length: number) => (length < SHORTEST ? 0 : length < 6 ? 1 : length < 12 ? 2 : 3);
+
+/** What slips cost; set on one half of a published list of misspellings (`npm run bench lookup`). */
+const COST = {
+	/** A letter put in or left out, and one for another. */
+	letter: 0.85,
+	substituted: 1.1,
+	/** A letter doubled that is single, or single that is doubled. */
+	doubled: 0.4,
+	vowelForVowel: 0.55,
+	/** A vowel left out or put in. */
+	vowel: 0.75,
+	soundsAlike: 0.55,
+	/** An h, which is often not heard. */
+	silent: 0.55,
+	swap: 0.5,
+	/** On top, at the first letter: people seldom get that wrong. */
+	first: 0.5,
+	split: 0.9,
+	/** For each doubling of the labels that hold a word. */
+	common: -0.04
+};
+
+const VOWELS = 'aeiouy';
+const isVowel = (letter: string) => VOWELS.includes(letter);
+/** Letters that are written for one another as they can sound alike. */
+const ALIKE = new Set(['ck', 'cs', 'cz', 'ks', 'sz', 'fv', 'gj', 'ei', 'iy', 'ey', 'td', 'mn', 'qk', 'xs']);
+const soundAlike = (a: string, b: string) => ALIKE.has(a + b) || ALIKE.has(b + a);
+
+/**
+ * What the cheapest slips cost that lead from what was meant to what was typed, among those that are so many edits at most:
+ * optimal string alignment, in which neighbours may be swapped once. Infinite where more are needed.
+ * O(product of lengths × edits).
+ */
+export function costOfSlips(meant: string, typed: string, most: number): number {
+	if (Math.abs(meant.length - typed.length) > most) return Infinity;
+	const width = typed.length + 1;
+	/** By row and place, for each number of edits: the least cost of the beginnings up to there. */
+	const rows = Array.from({ length: meant.length + 1 }, () =>
+		new Float64Array(width * (most + 1)).fill(Infinity)
+	);
+	rows[0][0] = 0;
+	for (let i = 0; i <= meant.length; i++) {
+		const row = rows[i];
+		for (let j = Math.max(0, i - most); j <= Math.min(typed.length, i + most); j++) {
+			const first = i <= 1 && j <= 1 ? COST.first : 0;
+			const [a, b] = [meant[i - 1], typed[j - 1]];
+			const isSwap = i > 1 && j > 1 && a === typed[j - 2] && meant[i - 2] === b;
+			for (let edits = 0; edits <= most; edits++) {
+				const at = j * (most + 1) + edits;
+				let cost = row[at];
+				if (i > 0 && j > 0 && a === b) cost = Math.min(cost, rows[i - 1][at - most - 1]);
+				if (edits > 0) {
+					const one = at - 1;
+					if (i > 0 && j > 0 && a !== b)
+						cost = Math.min(cost, rows[i - 1][one - most - 1] + substituted(a, b) + first);
+					if (i > 0) cost = Math.min(cost, rows[i - 1][one] + inserted(meant, i - 1, b) + first);
+					if (j > 0) cost = Math.min(cost, row[one - most - 1] + inserted(typed, j - 1, a) + first);
+					if (isSwap) cost = Math.min(cost, rows[i - 2][one - 2 * (most + 1)] + COST.swap + first);
+				}
+				row[at] = cost;
+			}
+		}
+	}
+	return rows[meant.length]
+		.subarray(typed.length * (most + 1))
+		.reduce((least, cost) => Math.min(least, cost), Infinity);
+}
+
+function substituted(a: string, b: string): number {
+	if (isVowel(a) && isVowel(b)) return COST.vowelForVowel;
+	return soundAlike(a, b) ? COST.soundsAlike : COST.substituted;
+}
+
+/** A letter that one of two words has and the other has not. */
+function inserted(word: string, at: number, beside: string | undefined): number {
+	const letter = word[at];
+	if (letter === beside || letter === word[at - 1] || letter === word[at + 1]) return COST.doubled;
+	if (letter === 'h') return COST.silent;
+	if (beside !== undefined && soundAlike(letter, beside)) return COST.soundsAlike;
+	return isVowel(letter) ? COST.vowel : COST.letter;
+}
+
+/**
+ * Words of the dictionary that a word was perhaps meant for, cheapest first. With so many slips as a word may have, one
+ * more part of it than that leaves one part as it was, so only words that share a pair of letters with some part are
+ * compared. O(words that share the rarest pair of a part).
+ */
+export function correctionsOf(index: LabelIndex, word: string, most: number): Correction[] {
+	const edits = editsFor(word.length);
+	if (edits === 0 || /\p{N}/u.test(word)) return [];
+	const { words, wordLetters, wordStems, labelsByStem } = index.parts;
+	const letters = lettersOf(word);
+	const from = firstPlace(0, words.length, (i) => words.lengthAt(i) >= word.length - edits);
+	const to = firstPlace(0, words.length, (i) => words.lengthAt(i) > word.length + edits);
+	const common = (i: number) => COST.common * Math.log2(1 + labelsByStem.count(wordStems[i]));
+	const found = new Map<string, number>();
+	const seen = new Set<number>();
+	for (const [part, list] of listsSharing(index, word, edits))
+		for (const i of list) {
+			if (i < from || i >= to || seen.has(i)) continue;
+			if (letterDifferences(wordLetters[i], letters) > 2 * edits) continue;
+			const other = words.at(i);
+			if (!other.includes(part)) continue;
+			seen.add(i);
+			if (other === word) continue;
+			// A swap counts as two edits there, so what is more than there may be must be swaps, which leave all letters as
+			// they are. Telling so is far quicker than what the slips cost.
+			const others = edits - Math.max(0, distance(other, word) - edits);
+			if (others < Math.abs(other.length - word.length)) continue;
+			if (letterDifferences(wordLetters[i], letters) > 2 * others) continue;
+			const cost = costOfSlips(other, word, edits);
+			if (cost < Infinity) found.set(other, cost + common(i));
+		}
+	for (const [text, cost] of splitsOf(index, word)) found.set(text, cost);
+	return Array.from(found, ([text, cost]) => ({ text, cost }))
+		.sort((a, b) => a.cost - b.cost || (a.text < b.text ? -1 : 1))
+		.slice(0, most);
+}
+
+/** Parts of a word with the words that share the rarest pair of each; a swap may lie across two parts, so it is undone too. */
+function listsSharing(index: LabelIndex, word: string, edits: number): Map<string, Uint32Array> {
+	const pairs = index.wordsByPairs();
+	const size = Math.floor(word.length / (edits + 1));
+	const lists = new Map<string, Uint32Array>();
+	const partsOf = (text: string) => {
+		for (let i = 0; i <= edits; i++) {
+			const part = text.slice(i * size, i === edits ? undefined : (i + 1) * size);
+			if (lists.has(part)) continue;
+			let rarest = groupAt(part, 0);
+			for (let at = 1; at + 1 < part.length; at++) {
+				const group = groupAt(part, at);
+				if (pairs.count(group) < pairs.count(rarest)) rarest = group;
+			}
+			lists.set(part, pairs.at(rarest));
+		}
+	};
+	partsOf(word);
+	for (let i = 1; i <= edits; i++) {
+		const at = i * size;
+		partsOf(word.slice(0, at - 1) + word[at] + word[at - 1] + word.slice(at + 1));
+	}
+	return lists;
+}
+
+/** The two words of the dictionary that a word is, written together. */
+function* splitsOf(index: LabelIndex, word: string): Generator<[string, number]> {
+	for (let at = 3; at <= word.length - 3; at++) {
+		const [first, second] = [word.slice(0, at), word.slice(at)];
+		if (index.hasWord(first) && index.hasWord(second)) yield [`${first} ${second}`, COST.split];
+	}
+}
+
+/** How many letters one set has and the other has not: the bits that differ, counted in parallel. */
+function letterDifferences(some: number, others: number): number {
+	let bits = some ^ others;
+	bits -= (bits >>> 1) & 0x55555555;
+	bits = (bits & 0x33333333) + ((bits >>> 2) & 0x33333333);
+	return Math.imul((bits + (bits >>> 4)) & 0x0f0f0f0f, 0x01010101) >>> 24;
+}
