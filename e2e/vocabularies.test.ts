@@ -167,6 +167,22 @@ describe('the displays', () => {
 describe('the public interface', () => {
 	const get = async (at: string) => (await fetch(`${app.address}/api/v1${at}`)).json() as Promise<unknown>;
 
+	it('finds a word by its beginning, by its plural and as it was misspelt, and says what it was taken for', async () => {
+		for (const [index, query, label, tier, via] of [
+			['yarrow', 'insomn', 'Insomnia, Hospital', 'begins', undefined],
+			['yarrow', 'insomn*', 'Insomnia, Hospital', 'begins', undefined],
+			['alder', 'reverberatoin', 'Reverberation', 'typo', 'reverberation'],
+			['alder', 'reverberations', 'Reverberation', 'variant', undefined]
+		] as const) {
+			const { matches } = v.parse(
+				api.lookup,
+				await get(`/indexes/${index}/lookup?${new URLSearchParams({ q: query })}`)
+			);
+			const found = matches.find(({ heading }) => heading.label === label);
+			expect([query, found?.tier, found?.via]).toEqual([query, tier, via]);
+		}
+	});
+
 	it('answers as its description says', async () => {
 		const description = (await get('/openapi.json')) as {
 			openapi: string;

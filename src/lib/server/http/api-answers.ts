@@ -33,6 +33,7 @@ export function apiLookup(query: string, lane: LaneAnswer) {
 			heading: line(heading),
 			tier,
 			matched: { text: matched.text, kind: matched.kind, ...(matched.lang && { lang: matched.lang }) },
+			...(matched.via !== undefined && { via: matched.via }),
 			...(together && { together: together.map(({ id }) => id) })
 		})),
 		neighbours: lane.neighbours.map(line)

@@ -38,6 +38,8 @@ export const lookup = v.strictObject({
 				kind: v.picklist(['preferred', 'entry', 'scopeNote']),
 				lang: v.optional(text)
 			}),
+			/** The corrected or expanded query that matched, where it is not what was asked. */
+			via: v.optional(text),
 			together: v.optional(v.array(text))
 		})
 	),
