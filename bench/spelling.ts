@@ -6,6 +6,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';
 import MiniSearch from 'minisearch';
+import { alignment } from '../src/core/lookup/alignment.test-aid';
 import { editsFor } from '../src/core/lookup/corrections';
 import { EditionIndex } from '../src/core/edition/edition-index';
 import { lookup } from '../src/core/lookup';
@@ -118,24 +119,7 @@ async function judge(title: string, questions: readonly Question[], ways: { name
 /** Edits by which a misspelling differs at least, swaps of neighbours counted as one. */
 function isWithinReach(typed: string, meant: string): boolean {
 	const edits = editsFor(typed.length);
-	return edits > 0 && osa(fold(typed), fold(meant)) <= edits;
-}
-
-function osa(a: string, b: string): number {
-	const rows = Array.from({ length: a.length + 1 }, (_, i) =>
-		Array.from({ length: b.length + 1 }, (_, j) => (i === 0 ? j : j === 0 ? i : 0))
-	);
-	for (let i = 1; i <= a.length; i++)
-		for (let j = 1; j <= b.length; j++) {
-			rows[i][j] = Math.min(
-				rows[i - 1][j] + 1,
-				rows[i][j - 1] + 1,
-				rows[i - 1][j - 1] + (a[i - 1] === b[j - 1] ? 0 : 1)
-			);
-			if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1])
-				rows[i][j] = Math.min(rows[i][j], rows[i - 2][j - 2] + 1);
-		}
-	return rows[a.length][b.length];
+	return edits > 0 && alignment(fold(typed), fold(meant)) <= edits;
 }
 
 export async function benchSpelling(): Promise<void> {

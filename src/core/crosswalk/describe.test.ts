@@ -83,7 +83,7 @@ group('a change in words', () => {
 		],
 		[
 			{ kind: 'strategy.set', indexCode: 'a', searches: { c1: 'headings' } },
-			'Search headings alone for noise in the strategy for Alder'
+			'Headings alone are searched for noise in the strategy for Alder'
 		],
 		[{ kind: 'many', title: 'Took 3 cells in', commands: [] }, 'Took 3 cells in']
 	])('%o', (command, wanted) => expect(said(command)).toBe(wanted));

@@ -156,7 +156,7 @@ function strategyParts(inquiry: Inquiry, command: Extract<Command, { kind: 'stra
 	);
 	for (const now of SEARCHES) {
 		const names = searches.filter(([, one]) => one === now).map(([id]) => concept(id));
-		if (names.length > 0) parts.push(`search ${SEARCHES_WORDS[now]} for ${names.join(', ')}`);
+		if (names.length > 0) parts.push(`${SEARCHES_WORDS[now]} are searched for ${names.join(', ')}`);
 	}
 	if (command.off) {
 		const named = (id: string) => {

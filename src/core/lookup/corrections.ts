@@ -37,7 +37,9 @@ const COST = {
 	swap: 0.5,
 	/** On top, at the first letter: people seldom get that wrong. */
 	first: 0.5,
+	/** Two words written together, and one written apart. */
 	split: 0.9,
+	joined: 0.9,
 	/** For each doubling of the labels that hold a word. */
 	common: -0.04
 };
@@ -107,7 +109,7 @@ function inserted(word: string, at: number, beside: string | undefined): number 
  * more part of it than that leaves one part as it was, so only words that share a pair of letters with some part are
  * compared. O(words that share the rarest pair of a part).
  */
-export function correctionsOf(index: LabelIndex, word: string, most: number): Correction[] {
+function correctionsOf(index: LabelIndex, word: string, most: number): Correction[] {
 	const edits = editsFor(word.length);
 	if (edits === 0 || /\p{N}/u.test(word)) return [];
 	const { words, wordLetters, wordStems, labelsByStem } = index.parts;
@@ -137,6 +139,39 @@ export function correctionsOf(index: LabelIndex, word: string, most: number): Co
 	return Array.from(found, ([text, cost]) => ({ text, cost }))
 		.sort((a, b) => a.cost - b.cost || (a.text < b.text ? -1 : 1))
 		.slice(0, most);
+}
+
+/** So many corrections of a word are considered, and so many of a whole query. */
+const CORRECTIONS = 8;
+const MOST_TEXTS = 16;
+
+/** Texts that a query of these words was perhaps meant as, cheapest first; never the query itself. */
+export function correctedTexts(
+	index: LabelIndex,
+	words: readonly string[],
+	isMisspelt: (word: string) => boolean
+): Correction[] {
+	const cheapest = (texts: Correction[]) => texts.sort((a, b) => a.cost - b.cost).slice(0, MOST_TEXTS);
+	let texts: Correction[] = [{ text: '', cost: 0 }];
+	const joined: Correction[] = [];
+	for (const [i, word] of words.entries()) {
+		const corrections = isMisspelt(word) ? correctionsOf(index, word, CORRECTIONS) : [];
+		const options = corrections.length > 0 ? corrections : [{ text: word, cost: 0 }];
+		texts = cheapest(
+			texts.flatMap(({ text, cost }) =>
+				options.map((option) => ({ text: `${text} ${option.text}`.trimStart(), cost: cost + option.cost }))
+			)
+		);
+		// Two words may be one that was written apart.
+		const whole = i > 0 ? words[i - 1] + word : '';
+		if (whole !== '' && index.hasWord(whole))
+			joined.push({
+				text: [...words.slice(0, i - 1), whole, ...words.slice(i + 1)].join(' '),
+				cost: COST.joined
+			});
+	}
+	const asTyped = words.join(' ');
+	return cheapest([...joined, ...texts].filter(({ text }) => text !== asTyped));
 }
 
 /** Parts of a word with the words that share the rarest pair of each; a swap may lie across two parts, so it is undone too. */

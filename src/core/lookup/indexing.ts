@@ -162,20 +162,12 @@ export function invert(
 	return new Rows(starts, values);
 }
 
-/**
- * Labels by their folds, code unit by code unit; equal ones by number. Each fold is followed by its label's number in two
- * code units, so that the texts can be sorted as they are, which an engine does several times faster than asking for
- * every two which comes first. O(n log n).
- */
+/** Labels by their folds, code unit by code unit; equal ones by number. O(n log n). */
 function alphabeticalOrder(displayed: Uint32Array, labels: readonly Label[]): Uint32Array {
-	const texts = Array.from(
-		displayed,
-		(label) => `${labels[label].folded}\0${String.fromCharCode(label >>> 16, label & 0xffff)}`
-	).sort();
-	return Uint32Array.from(
-		texts,
-		(text) => (text.charCodeAt(text.length - 2) << 16) | text.charCodeAt(text.length - 1)
-	);
+	const byFold = (a: number, b: number) =>
+		labels[a].folded < labels[b].folded ? -1 : labels[a].folded > labels[b].folded ? 1 : a - b;
+	// An ordinary list is sorted faster by what is compared than a typed one.
+	return Uint32Array.from(Array.from(displayed).sort(byFold));
 }
 
 /** Words of a label that are rotated; no heading has more. */

@@ -1,11 +1,14 @@
 /** Every label of a vocabulary, under the forms by which it can be found. */
-import { key, stemOf } from '../text';
+import { americanise, britishise, key, pluralOf, singularOf, stemOf } from '../text';
 import type { AcronymPair } from '../text';
 import { HashTable, Rows, StringTable, type Section } from '../vocabulary/packed';
 import type { VocabularyData } from '../vocabulary/vocabulary-data';
 import { foldsFrom } from './fold-table';
 import { indexLabels, invert, LabelKind, MOST_ROTATIONS, type IndexedLabels } from './indexing';
 import { firstPlace } from './sorted-lists';
+
+/** A word so long is told by its stem. */
+const TELLING_STEM = 7;
 
 export class LabelIndex {
 	/** How many labels are preferred: they come first. */
@@ -47,10 +50,14 @@ export class LabelIndex {
 		return at < to && words.at(at) === word;
 	}
 
-	/** Whether notes hold a word with this word's stem. O(log stems). */
-	isInNotes(word: string): boolean {
-		const at = this.stemAt(stemOf(word));
-		return at >= 0 && this.parts.headingsByNoteStem.count(at) > 0;
+	/** Whether a label or a note has a word, or another form of it. O(log words). */
+	knows(word: string): boolean {
+		const stem = this.stemAt(stemOf(word));
+		if (stem < 0) return false;
+		// Of a short word little is left as a stem, and other words may share that. Of notes only the stems are kept.
+		if (word.length >= TELLING_STEM || this.parts.headingsByNoteStem.count(stem) > 0) return true;
+		const forms = [word, singularOf(word), pluralOf(word), americanise(word), britishise(word)];
+		return forms.some((form) => form !== undefined && this.hasWord(form));
 	}
 
 	/** Places of the words of some lengths; words are stored by length, then alphabet. O(log words). */

@@ -3,12 +3,8 @@ import { distance } from 'fastest-levenshtein';
 import {
 	contentWords,
 	fold,
-	americanise,
-	britishise,
 	isFunctionWord,
 	key,
-	pluralOf,
-	singularOf,
 	splitQualifier,
 	stemOf,
 	variantKey,
@@ -18,7 +14,7 @@ import {
 import type { AcronymPair } from '../text';
 import { LabelKind, lengthCompared } from './indexing';
 import type { LabelIndex } from './label-index';
-import { correctionsOf, type Correction } from './corrections';
+import { correctedTexts } from './corrections';
 import { firstPlace, intersect, lowerBoundOf, union } from './sorted-lists';
 import { hashOfStems, orderForm, stemForm } from './dictionary';
 
@@ -75,7 +71,7 @@ export interface LookupOptions {
 	recordCount?: (heading: number) => number;
 	/** Short forms seen in other vocabularies, which hold here too. */
 	acronyms?: readonly AcronymPair[];
-	/** Words that another vocabulary has: they are no slips of the pen. */
+	/** Whether another vocabulary has a word, so that it is no slip of the pen. */
 	isKnown?: (word: string) => boolean;
 }
 
@@ -83,9 +79,6 @@ export interface LookupOptions {
 const LONGEST_QUERY = 200;
 /** A beginning of a word has so many letters, or fewer where another word of the query matches whole. */
 const SHORTEST_BEGINNING = 3;
-/** So many corrections of a word are considered, and so many of the whole query looked up. */
-const CORRECTIONS = 8;
-const MOST_CORRECTED = 16;
 /**
  * What it costs that a corrected text only comes so near to a label: the heading that one slip leads to comes before those
  * that merely hold the word that another, a little cheaper, leads to.
@@ -96,10 +89,6 @@ const SHORT_OF: Partial<Record<Tier, number>> = {
 	stem: 0.2,
 	'all-words': 0.6
 };
-/** A word so long is told by its stem. */
-const TELLING_STEM = 7;
-/** What it costs to take two words for one that was written apart. */
-const JOINED = 0.9;
 /** Labels compared for one combination of words, in the tiers that are hints rather than answers. */
 const MOST_COMPARED = 300;
 /** So many words of a query are looked for in each combination. */
@@ -311,15 +300,9 @@ class Search {
 		return union(Array.from(stems, (stem) => labelsByStem.at(stem)));
 	}
 
-	/** Whether a word is taken for misspelt: no label or note has it, nor another form of it. */
+	/** Whether a word is taken for misspelt: no label or note has it, here or where else is asked. */
 	private isMisspelt(word: string): boolean {
-		if (this.options.isKnown?.(word)) return false;
-		const { index } = this;
-		if (index.stemAt(stemOf(word)) < 0) return true;
-		// Of a short word little is left as a stem, and other words may share that.
-		if (word.length >= TELLING_STEM) return false;
-		const forms = [word, singularOf(word), pluralOf(word), americanise(word), britishise(word)];
-		return !forms.some((form) => form !== undefined && index.hasWord(form)) && !index.isInNotes(word);
+		return !this.index.knows(word) && !this.options.isKnown?.(word);
 	}
 
 	/**
@@ -330,51 +313,20 @@ class Search {
 		const words = this.typed.filter(({ starred }) => !starred).map(({ text }) => text);
 		if (words.length < this.typed.length || !words.some((word) => this.isMisspelt(word))) return false;
 		let matched = false;
-		for (const { text, cost } of this.combinations(words)) {
-			const corrected = new Search(this.index, text, { ...this.options, limit: this.options.limit });
+		for (const { text, cost } of correctedTexts(this.index, words, (word) => this.isMisspelt(word))) {
+			const corrected = new Search(this.index, text, this.options);
 			corrected.byForm();
 			corrected.byExpansion(text);
 			corrected.byAllWords();
 			for (const candidate of corrected.best.values()) {
-				if (this.best.has(candidate.heading)) continue;
+				const all = cost + (SHORT_OF[candidate.tier] ?? 0);
+				const known = this.best.get(candidate.heading);
+				if (known && (known.cost ?? -Infinity) <= all) continue;
 				matched = true;
-				const short = SHORT_OF[candidate.tier] ?? 0;
-				this.best.set(candidate.heading, { ...candidate, tier: 'typo', cost: cost + short, via: text });
+				this.best.set(candidate.heading, { ...candidate, tier: 'typo', cost: all, via: text });
 			}
 		}
 		return matched;
-	}
-
-	/** Texts that the query was perhaps meant as, cheapest first. */
-	private combinations(words: readonly string[]): Correction[] {
-		let sofar: Correction[] = [{ text: '', cost: 0 }];
-		const add = (before: readonly Correction[], options: readonly Correction[]) =>
-			before
-				.flatMap(({ text, cost }) =>
-					options.map((option) => ({
-						text: text === '' ? option.text : `${text} ${option.text}`,
-						cost: cost + option.cost
-					}))
-				)
-				.sort((a, b) => a.cost - b.cost)
-				.slice(0, MOST_CORRECTED);
-		const joined: Correction[] = [];
-		for (const [i, word] of words.entries()) {
-			const options = this.isMisspelt(word) ? correctionsOf(this.index, word, CORRECTIONS) : [];
-			// Two words may be one that was written apart.
-			const whole = i > 0 ? words[i - 1] + word : '';
-			if (whole !== '' && this.index.hasWord(whole))
-				joined.push({
-					text: [...words.slice(0, i - 1), whole, ...words.slice(i + 1)].join(' '),
-					cost: JOINED
-				});
-			sofar = add(sofar, options.length > 0 ? options : [{ text: word, cost: 0 }]);
-		}
-		const asTyped = words.join(' ');
-		return [...joined, ...sofar]
-			.filter(({ text }) => text !== asTyped)
-			.sort((a, b) => a.cost - b.cost)
-			.slice(0, MOST_CORRECTED);
 	}
 
 	private stemsAsked(): string[] {

@@ -9,7 +9,7 @@ import {
 	type PickedHeading
 } from '$core/crosswalk';
 import { ask } from '$lib/client/ask';
-import { SyncQueue, type Loaded, type Met, type Outcome, type Saving, type Sent } from '$lib/client/sync';
+import { SyncQueue, type Loaded, type Met, type Saving, type Sent } from '$lib/client/sync';
 import { overHttp } from '$lib/client/transport';
 import { Unsent } from '$lib/client/unsent';
 import type { CellCoverage, CrosswalkFacts, Figures } from '$lib/server/crosswalk';
@@ -139,7 +139,7 @@ export class InquiryStore {
 					: `The server cannot be reached, so nothing was ${kind === 'undo' ? 'undone' : 'redone'}.`
 			);
 		else if ('refused' in reply) messages.warn(reply.refused.message);
-		else messages.say((reply.done satisfies Outcome).summary);
+		else messages.say(reply.done.summary);
 	}
 
 	/** Settles the oldest change that met another: ours is sent again and overwrites, or theirs stands. */

@@ -1,7 +1,6 @@
 /** Look-up and browsing: what the screens and the public API ask of the vocabularies. */
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { alsoTried, lookup, type Match, type Tier } from '../../../core/lookup';
-import { stemOf } from '../../../core/text';
 import type { EditionIndex } from '../../../core/edition/edition-index';
 import { allow, type Person } from '../people';
 import { collections, connection, entryTerms, headings, labels, notes, relations } from '../db';
@@ -100,10 +99,8 @@ async function lanes(
 	const acronyms = [...known.values()].flatMap((index) => index.labels.parts.acronyms);
 	const tried = alsoTried(query, acronyms);
 	// A word that one of the vocabularies has is no slip of the pen in the others.
-	const isKnown = (word: string) => {
-		const stem = stemOf(word);
-		return wanted.some(({ edition }) => edition && (known.get(edition.id)?.labels.stemAt(stem) ?? -1) >= 0);
-	};
+	const isKnown = (word: string) =>
+		wanted.some(({ edition }) => edition && known.get(edition.id)?.labels.knows(word));
 	const answers = wanted.map(({ edition }) => {
 		const index = edition && known.get(edition.id);
 		if (!index) return null;
