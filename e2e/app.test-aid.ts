@@ -132,6 +132,41 @@ export async function press(page: Page, name: string, within = 'body'): Promise<
 export const saved = (page: Page) =>
 	page.waitForFunction(() => document.querySelector('[data-saving]')?.textContent?.includes('Saved'));
 
+/** Presses Tab until what has the focus says the wanted words, at the beginning or at the end of what it says. */
+export async function tabTo(page: Page, wanted: string): Promise<void> {
+	for (let i = 0; i < 120; i++) {
+		await page.keyboard.press('Tab');
+		const says = await page.evaluate(() => {
+			const at = document.activeElement as HTMLElement | null;
+			const parts = [at?.ariaLabel, at?.innerText, at?.getAttribute('placeholder'), at?.getAttribute('role')];
+			return parts.map((part) => part?.replace(/\s+/g, ' ').trim() ?? '');
+		});
+		if (says.some((part) => part.startsWith(wanted) || part.endsWith(wanted))) return;
+	}
+	throw new Error(`“${wanted}” cannot be reached with Tab`);
+}
+
+const RESULT = '[aria-label="Result"] p span';
+
+/** How many records the strategy on the screen finds. */
+export async function recordsFound(page: Page): Promise<number> {
+	return Number((await textOf(page, RESULT)).replaceAll(',', ''));
+}
+
+/** Waits until the strategy finds another number of records; answers with that. */
+export async function recordsFoundChange(page: Page, from: number): Promise<number> {
+	await page.waitForFunction(
+		(where, before) => {
+			const text = document.querySelector(where)?.textContent ?? '';
+			return text !== '' && Number(text.replaceAll(',', '')) !== before;
+		},
+		{},
+		RESULT,
+		from
+	);
+	return recordsFound(page);
+}
+
 export async function pressKeys(
 	page: Page,
 	...keys: Parameters<Page['keyboard']['press']>[0][]

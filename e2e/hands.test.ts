@@ -1,13 +1,15 @@
 /** The whole way, from a word to a comparison of two runs: once by keys alone, once by mouse alone. */
-import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
 	openPage,
 	press,
 	pressKeys,
+	recordsFound,
+	recordsFoundChange,
 	saved,
 	sendJson,
 	startApp,
+	tabTo,
 	textOf,
 	waitForText,
 	type App
@@ -41,22 +43,6 @@ async function begin(title: string): Promise<string> {
 	return id;
 }
 
-const found = async (page: Page) =>
-	Number((await textOf(page, '[aria-label="Result"] p span')).replaceAll(',', ''));
-
-/** Presses Tab, or with the shift key, until what has the focus says the wanted words. */
-async function tabTo(page: Page, wanted: string): Promise<void> {
-	for (let i = 0; i < 120; i++) {
-		await page.keyboard.press('Tab');
-		const says = await page.evaluate(() => {
-			const at = document.activeElement as HTMLElement | null;
-			return `${at?.getAttribute('aria-label') ?? ''} ${at?.innerText ?? ''}`.replace(/\s+/g, ' ');
-		});
-		if (says.trim().startsWith(wanted) || says.trim().endsWith(` ${wanted}`)) return;
-	}
-	throw new Error(`“${wanted}” cannot be reached with Tab`);
-}
-
 describe('the whole way', () => {
 	it('can be gone by keys alone', async () => {
 		const id = await begin('Keys');
@@ -80,20 +66,14 @@ describe('the whole way', () => {
 		await page.waitForSelector('[aria-label="Subject indexes"]');
 		await go('Yarrow');
 		await page.waitForSelector('[data-line]');
-		const before = await found(page);
+		const before = await recordsFound(page);
 		await pressKeys(page, 'r');
 		await waitForText(page, 'header', 'Run 1');
 		await pressKeys(page, 't', 'g', 'ArrowDown', 'o');
 		await waitForText(page, '[aria-label="Result"]', '→');
 		await go('Keep');
 		await saved(page);
-		await page.waitForFunction(
-			(was) =>
-				Number(document.querySelector('[aria-label="Result"] p span')?.textContent?.replaceAll(',', '')) !==
-				was,
-			{},
-			before
-		);
+		await recordsFoundChange(page, before);
 		await pressKeys(page, 'r');
 		await waitForText(page, 'header', 'Run 2');
 		// Read: a record, and a heading of it set aside.
@@ -132,7 +112,7 @@ describe('the whole way', () => {
 		await page.waitForSelector('[data-line]');
 		await press(page, 'Run and keep');
 		await waitForText(page, 'header', 'Run 1');
-		const before = await found(page);
+		const before = await recordsFound(page);
 		await page.click('[data-line="rest-sleep"]');
 		await page.waitForSelector('[data-line][aria-expanded=true]');
 		await page.evaluate(() =>
@@ -140,13 +120,7 @@ describe('the whole way', () => {
 				.find(({ innerText }) => innerText.startsWith('Leave out'))
 				?.click()
 		);
-		await page.waitForFunction(
-			(was) =>
-				Number(document.querySelector('[aria-label="Result"] p span')?.textContent?.replaceAll(',', '')) !==
-				was,
-			{},
-			before
-		);
+		await recordsFoundChange(page, before);
 		await press(page, 'Run and keep');
 		await waitForText(page, 'header', 'Run 2');
 		// A record, a heading of it picked.

@@ -12,6 +12,7 @@ import {
 	saved,
 	sendJson,
 	startApp,
+	tabTo,
 	textOf,
 	waitForText,
 	type App
@@ -25,19 +26,6 @@ afterAll(() => app?.close());
 
 const cell = (row: number, column: number) =>
 	`[role=grid] > [role=row]:nth-child(${row + 1}) > [role=gridcell]:nth-child(${column + 1})`;
-
-/** Presses Tab until what has the focus says the wanted words. */
-async function tabTo(page: Page, wanted: string): Promise<void> {
-	for (let i = 0; i < 80; i++) {
-		await page.keyboard.press('Tab');
-		const says = await page.evaluate(() => {
-			const at = document.activeElement as HTMLElement | null;
-			return `${at?.getAttribute('aria-label') ?? ''} ${at?.innerText ?? ''} ${at?.getAttribute('placeholder') ?? ''} ${at?.getAttribute('role') ?? ''}`;
-		});
-		if (says.includes(wanted)) return;
-	}
-	throw new Error(`“${wanted}” cannot be reached with Tab`);
-}
 
 const begin = async (title: string, question = '') => {
 	const made = await sendJson(`${app.address}/api/v1/inquiries`, 'POST', { title, question });
@@ -72,7 +60,7 @@ describe('by keyboard alone', () => {
 		await page.keyboard.up('Alt');
 		await waitForText(page, '[aria-label=Concepts]', 'bright light in the room');
 		await page.keyboard.press('Escape');
-		await tabTo(page, 'add some');
+		await tabTo(page, 'No words yet');
 		await page.keyboard.press('Enter');
 		await page.keyboard.type('lighting; illumination');
 		await page.keyboard.press('Enter');
@@ -80,7 +68,7 @@ describe('by keyboard alone', () => {
 		await tabTo(page, 'Offers');
 		await page.keyboard.press('Enter');
 		await waitForText(page, 'main ol', 'Other spellings');
-		await tabTo(page, 'illuminations');
+		await tabTo(page, 'illuminations”');
 		await page.keyboard.press('Enter');
 		await page.waitForSelector('[data-word=illuminations]');
 

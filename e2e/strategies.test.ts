@@ -9,6 +9,8 @@ import {
 	openPage,
 	press,
 	pressKeys,
+	recordsFound,
+	recordsFoundChange,
 	sendJson,
 	startApp,
 	textOf,
@@ -22,24 +24,6 @@ beforeAll(async () => {
 });
 afterAll(() => app?.close());
 
-type Opened = Awaited<ReturnType<typeof openPage>>;
-
-/** How many records the strategy on the screen finds. */
-async function count(page: Opened): Promise<number> {
-	const text = await textOf(page, '[aria-label="Result"] p');
-	return Number(text.replace(/[^\d].*$/, '').replaceAll(',', ''));
-}
-async function countChanges(page: Opened, from: number): Promise<number> {
-	await page.waitForFunction(
-		(before) => {
-			const text = document.querySelector('[aria-label="Result"] p span')?.textContent ?? '';
-			return text !== '' && Number(text.replaceAll(',', '')) !== before;
-		},
-		{},
-		from
-	);
-	return count(page);
-}
 describe('records from a file', () => {
 	it('are loaded with their keywords matched, and the report says so', async () => {
 		const file = path.join(mkdtempSync(path.join(os.tmpdir(), 'oakmoss-ris-')), 'found.ris');
@@ -146,7 +130,7 @@ describe('from the crosswalk to records', () => {
 			await page.goto(`${app.address}/inquiry/quiet-rooms/strategy?index=${code}`, {
 				waitUntil: 'networkidle0'
 			});
-			expect(await count(page)).toBeGreaterThan(20);
+			expect(await recordsFound(page)).toBeGreaterThan(20);
 			await press(page, 'Run and keep');
 			await waitForText(page, '[data-messages]', 'records');
 		}
@@ -155,20 +139,20 @@ describe('from the crosswalk to records', () => {
 		await page.goto(`${app.address}/inquiry/quiet-rooms/strategy?index=yarrow`, {
 			waitUntil: 'networkidle0'
 		});
-		const before = await count(page);
+		const before = await recordsFound(page);
 		await press(page, 'more', '[aria-label="What each part would change"]');
 		const first = await textOf(page, '[aria-label="What each part would change"] li');
 		const promised = Number(/\+(\d+)/.exec(first)?.[1]);
 		expect(promised).toBeGreaterThan(0);
 		await page.click('[aria-label="What each part would change"] li button');
-		expect(await countChanges(page, before)).toBe(before + promised);
+		expect(await recordsFoundChange(page, before)).toBe(before + promised);
 		await waitForText(page, '[aria-label="Result"]', `${promised} gained, 0 lost`);
 
 		// Nothing was kept yet: dropped, it is as it was; kept, it is in the logbook and can be undone.
 		await press(page, 'Drop');
-		expect(await countChanges(page, before + promised)).toBe(before);
+		expect(await recordsFoundChange(page, before + promised)).toBe(before);
 		await page.click('[aria-label="What each part would change"] li button');
-		await countChanges(page, before);
+		await recordsFoundChange(page, before);
 		await press(page, 'Keep it');
 		await page.waitForFunction(
 			() => !document.querySelector('[aria-label="Result"]')?.textContent?.includes('Drop')
@@ -221,7 +205,7 @@ describe('from the crosswalk to records', () => {
 		}
 		// The screens show it, too.
 		await waitForText(page, '[aria-label="Result"]', 'records in Yarrow');
-		const before = await count(page);
+		const before = await recordsFound(page);
 		await press(page, 'Set a limit');
 		await page.waitForSelector('[aria-label="Set a limit"] li button');
 		await page.$$eval('[aria-label="Set a limit"] li button', (buttons) =>
@@ -231,7 +215,7 @@ describe('from the crosswalk to records', () => {
 			document.querySelector('[aria-label="Set a limit"]')?.textContent?.includes('night')
 		);
 		await press(page, 'night', '[aria-label="Set a limit"]');
-		const after = await countChanges(page, before);
+		const after = await recordsFoundChange(page, before);
 		await waitForText(page, '[data-messages]', `${before} → ${after}`);
 		await page.keyboard.press('Escape');
 		// Where the message stands, nothing else does.
@@ -247,14 +231,14 @@ describe('from the crosswalk to records', () => {
 		});
 		expect(overlaps).toEqual([]);
 		await press(page, 'Undo', '[data-messages]');
-		expect(await countChanges(page, after)).toBe(before);
+		expect(await recordsFoundChange(page, after)).toBe(before);
 		expect(page.problems).toEqual([]);
 		await page.close();
 	});
 
 	it('shows the cost of switches and limits before they are set, and lifts all limits in one move', async () => {
 		const page = await openPage(app, '/inquiry/quiet-rooms/strategy?index=yarrow');
-		const before = await count(page);
+		const before = await recordsFound(page);
 		await pressKeys(page, 'g', 'Enter');
 		await page.waitForSelector('[data-line][aria-expanded=true]');
 		await waitForText(page, 'section[aria-label="room acoustics and noise"]', 'chief or not');
@@ -272,7 +256,7 @@ describe('from the crosswalk to records', () => {
 			document.querySelector('[aria-label="Set a limit"]')?.textContent?.includes('night')
 		);
 		await press(page, 'night', '[aria-label="Set a limit"]');
-		const limited = await countChanges(page, before);
+		const limited = await recordsFoundChange(page, before);
 		expect(limited).toBeLessThan(before);
 		await page.keyboard.press('Escape');
 		await waitForText(page, '[aria-label="Limits"]', 'not labelled');
@@ -283,17 +267,17 @@ describe('from the crosswalk to records', () => {
 		expect(removes).toBe(before - limited);
 		expect(doesNotMatch + notLabelled).toBe(removes);
 		await press(page, 'Lift all limits');
-		expect(await countChanges(page, limited)).toBe(before);
+		expect(await recordsFoundChange(page, limited)).toBe(before);
 		await press(page, 'Restore all limits');
-		expect(await countChanges(page, before)).toBe(limited);
+		expect(await recordsFoundChange(page, before)).toBe(limited);
 		await press(page, 'Remove the limit Shift: night');
-		expect(await countChanges(page, limited)).toBe(before);
+		expect(await recordsFoundChange(page, limited)).toBe(before);
 		await page.close();
 	});
 
 	it('corrects a fault in CQL by its message, and goes back to the crosswalk', async () => {
 		const page = await openPage(app, '/inquiry/quiet-rooms/strategy?index=alder');
-		const before = await count(page);
+		const before = await recordsFound(page);
 		await page.click('.cql button');
 		await page.waitForSelector('.cm-content');
 		await page.focus('.cm-content');
@@ -305,7 +289,7 @@ describe('from the crosswalk to records', () => {
 		await page.keyboard.type('"');
 		await waitForText(page, '[role=alert]', '“Reverberatoin” is not a heading of this index');
 		await waitForText(page, '[role=alert]', 'Reverberation');
-		expect(await count(page)).toBe(before);
+		expect(await recordsFound(page)).toBe(before);
 		await page.focus('.cm-content');
 		await page.keyboard.down('Control');
 		await page.keyboard.press('a');
@@ -317,13 +301,13 @@ describe('from the crosswalk to records', () => {
 		await page.reload({ waitUntil: 'networkidle0' });
 		await waitForText(page, '[aria-label="Strategy as text"]', 'finds');
 		expect(await textOf(page, '.cm-content')).toBe('dc.subject = "Reverberation" and cql.anywhere = "sleep"');
-		expect(await count(page)).toBe(before);
+		expect(await recordsFound(page)).toBe(before);
 		await press(page, 'Follow this text');
-		const typed = await countChanges(page, before);
+		const typed = await recordsFoundChange(page, before);
 		expect(typed).toBeGreaterThan(0);
 		await waitForText(page, '[aria-label="Strategy as text"]', 'followed instead of the crosswalk');
 		await press(page, 'Follow the crosswalk again');
-		expect(await countChanges(page, typed)).toBe(before);
+		expect(await recordsFoundChange(page, typed)).toBe(before);
 		expect(page.problems).toEqual([]);
 		await page.close();
 	});

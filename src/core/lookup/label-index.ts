@@ -7,6 +7,9 @@ import { foldsFrom } from './fold-table';
 import { indexLabels, invert, LabelKind, MOST_ROTATIONS, type IndexedLabels } from './indexing';
 import { firstPlace } from './sorted-lists';
 
+/** Fewer letters are the beginning of too many words. */
+export const SHORTEST_BEGINNING = 3;
+
 /** A word so long is told by its stem. */
 const TELLING_STEM = 7;
 
@@ -48,6 +51,11 @@ export class LabelIndex {
 		const { words } = this.parts;
 		const at = firstPlace(from, to, (place) => words.at(place) >= word);
 		return at < to && words.at(at) === word;
+	}
+
+	/** Whether a word of a label begins so; fewer than three letters begin too many to tell anything. O(log words). */
+	hasBeginning(beginning: string): boolean {
+		return beginning.length >= SHORTEST_BEGINNING && this.wordsBeginning(beginning).length > 0;
 	}
 
 	/** Whether a label or a note has a word, or another form of it. O(log words). */

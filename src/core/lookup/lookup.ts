@@ -13,7 +13,7 @@ import {
 } from '../text';
 import type { AcronymPair } from '../text';
 import { LabelKind, lengthCompared } from './indexing';
-import type { LabelIndex } from './label-index';
+import { SHORTEST_BEGINNING, type LabelIndex } from './label-index';
 import { correctedTexts } from './corrections';
 import { firstPlace, intersect, lowerBoundOf, union } from './sorted-lists';
 import { hashOfStems, orderForm, stemForm } from './dictionary';
@@ -77,8 +77,6 @@ export interface LookupOptions {
 
 /** A query longer than this is cut: no label is looked for that is longer. */
 const LONGEST_QUERY = 200;
-/** A beginning of a word has so many letters, or fewer where another word of the query matches whole. */
-const SHORTEST_BEGINNING = 3;
 /**
  * What it costs that a corrected text only comes so near to a label: the heading that one slip leads to comes before those
  * that merely hold the word that another, a little cheaper, leads to.
@@ -288,6 +286,7 @@ class Search {
 				if (!isFunctionWord(text)) lists.push(this.index.labelsWithStem(stemOf(text)));
 				continue;
 			}
+			// Fewer letters do where another word of the query stands there whole.
 			if (text.length < SHORTEST_BEGINNING && !isWhole) return;
 			lists.push(this.labelsBeginning(text));
 		}

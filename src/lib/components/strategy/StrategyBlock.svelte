@@ -129,6 +129,7 @@
 			<span class="flex items-center gap-1.5">
 				<span class="text-quiet">words</span>
 				<Select
+					class="max-w-36"
 					label="Words of {block.name} are looked for"
 					value={session.settings.fields[block.id] ?? store.inquiry.about.wordField}
 					options={FIELDS}

@@ -97,6 +97,8 @@ describe('look-up in several indexes', () => {
 			rowan: []
 		});
 		expect(await found('konsekratlons')).toEqual({ maple: [], rowan: ['Consecrations: typo'] });
+		// The beginning of a word that one has is not another word of the other one, misspelt.
+		expect(await found('hushi')).toEqual({ maple: [], rowan: ['Hushing: begins'] });
 		expect(await found('konsekladlons')).toEqual({ maple: [], rowan: [] });
 		expect(await found('conzekrations')).toEqual({ maple: [], rowan: ['Consecrations: typo'] });
 		expect(await found('konzentration')).toEqual({

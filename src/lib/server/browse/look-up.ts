@@ -98,12 +98,15 @@ async function lanes(
 	// A short form seen in one vocabulary is tried in all of them.
 	const acronyms = [...known.values()].flatMap((index) => index.labels.parts.acronyms);
 	const tried = alsoTried(query, acronyms);
-	// A word that one of the vocabularies has is no slip of the pen in the others.
-	const isKnown = (word: string) =>
-		wanted.some(({ edition }) => edition && known.get(edition.id)?.labels.knows(word));
 	const answers = wanted.map(({ edition }) => {
 		const index = edition && known.get(edition.id);
 		if (!index) return null;
+		const others = wanted.flatMap((other) => (other.edition && known.get(other.edition.id)) ?? []);
+		// A word that another vocabulary has, or has the beginning of, is no slip of the pen in this one.
+		const isKnown = (word: string) =>
+			others.some(
+				(other) => other !== index && (other.labels.knows(word) || other.labels.hasBeginning(word))
+			);
 		return lookup(index.labels, query, {
 			limit,
 			label: (n) => index.names.at(n),
@@ -113,8 +116,8 @@ async function lanes(
 		});
 	});
 	const matches = answers.flatMap((answer) => (answer ? answer.matches : []));
-	// The plural of a slip of the pen helps nobody.
-	const isMisspelt = matches.length > 0 && matches.every(({ tier }) => tier === 'typo');
+	// The plural of a slip of the pen, or of the beginning of a word, helps nobody.
+	const isNoWord = matches.length > 0 && matches.every(({ tier }) => tier === 'typo' || tier === 'begins');
 	return wanted.map(({ index: { code }, edition }, i) => {
 		const index = edition && known.get(edition.id);
 		const answer = answers[i];
@@ -126,7 +129,7 @@ async function lanes(
 			edition: edition.label,
 			matches: answer.matches.map((match) => matchOf(index, match, counts)),
 			neighbours: answer.neighbours.map(({ heading, text }) => ({ ...lineOf(index, heading, counts), text })),
-			alsoTried: isMisspelt ? [] : tried
+			alsoTried: isNoWord ? [] : tried
 		};
 	});
 }
