@@ -43,21 +43,23 @@ export async function setCell(
 		})),
 		noHeading
 	};
-	const before = searches && settingsOf((await readInquiry(person, at.inquiry)).inquiry, at.index).searches;
-	await changeInquiry(
-		person,
-		at.inquiry,
-		searches
-			? {
-					kind: 'many',
-					title: 'Set a cell and what it searches',
-					commands: [
-						cell,
-						{ kind: 'strategy.set', indexCode: at.index, searches: { ...before, [at.concept]: searches } }
-					]
-				}
-			: cell
-	);
+	if (searches === undefined) await changeInquiry(person, at.inquiry, cell);
+	else {
+		const { inquiry, revision: base } = await readInquiry(person, at.inquiry);
+		const others = settingsOf(inquiry, at.index).searches;
+		const set: Command = {
+			kind: 'strategy.set',
+			indexCode: at.index,
+			searches: { ...others, [at.concept]: searches }
+		};
+		// What other cells search is written along, so it must be as it was read.
+		await changeInquiry(
+			person,
+			at.inquiry,
+			{ kind: 'many', title: 'Set a cell and what it searches', commands: [cell, set] },
+			{ base, client: randomUUID() }
+		);
+	}
 	const { inquiry } = await readInquiry(person, at.inquiry);
 	return {
 		state: cellState(inquiry, at.concept, at.index),

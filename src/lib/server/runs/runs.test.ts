@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import * as v from 'valibot';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Command } from '../../../core/crosswalk';
+import { SEARCHES, type Command } from '../../../core/crosswalk';
 import { type LimitSetting } from '../../../core/search';
 import { LOCAL_PERSON } from '../people/access';
 import { dropDatabase } from '../db/database.test-aid';
@@ -102,6 +102,8 @@ describe('the strategy of an inquiry', () => {
 			fc.record({ kind: fc.constant('status' as const), status: fc.constantFrom('required' as const, 'exclude' as const, 'waiting' as const) }),
 			fc.record({ kind: fc.constant('limits' as const), limits: fc.uniqueArray(limit, { maxLength: 2, selector: ({ field }) => field }), lifted: fc.boolean() }),
 			fc.record({ kind: fc.constant('field' as const), field: fc.constantFrom('title' as const, 'anywhere' as const) }),
+			fc.record({ kind: fc.constant('searches' as const), concept: fc.constantFrom('c1', 'c2'), searches: fc.constantFrom(...SEARCHES) }),
+			fc.record({ kind: fc.constant('place' as const), wordField: fc.constantFrom('anywhere' as const, 'keywords' as const, 'headings' as const) }),
 			fc.record({ kind: fc.constant('text' as const), text: fc.constantFrom(...texts) }),
 			fc.constant({ kind: 'remove' as const })
 		); // prettier-ignore
@@ -120,6 +122,10 @@ describe('the strategy of an inquiry', () => {
 					return [{ kind: 'strategy.set', ...at, limits: step.limits, lifted: step.lifted }];
 				case 'field':
 					return [{ kind: 'strategy.set', ...at, fields: { c1: step.field } }];
+				case 'searches':
+					return [{ kind: 'strategy.set', ...at, searches: { [step.concept]: step.searches } }];
+				case 'place':
+					return [{ kind: 'about.set', wordField: step.wordField }];
 				case 'text':
 					return [{ kind: 'strategy.set', ...at, text: step.text }];
 				case 'remove':
