@@ -40,6 +40,29 @@ export default ts.config(
 		rules: { 'no-restricted-globals': ['error', { name: 'fetch', message: 'Use client/ask.' }] }
 	},
 	{
+		// Statements stand in the rows of a wing; its services say what is done and by whom.
+		files: ['src/lib/server/**/*.ts', 'src/routes/**/*.ts'],
+		ignores: ['**/*-rows.ts', 'src/lib/server/db/**', '**/*.test.ts', '**/*.test-aid.ts'],
+		rules: {
+			'no-restricted-imports': [
+				'error',
+				{
+					paths: [{ name: 'drizzle-orm', message: 'Statements stand in *-rows.ts.' }],
+					patterns: [
+						{ group: ['**/db'], importNames: ['connection'], message: 'Statements stand in *-rows.ts.' }
+					]
+				}
+			],
+			'no-restricted-syntax': [
+				'error',
+				{
+					selector: 'TaggedTemplateExpression[tag.name=/^(tx|sql)$/]',
+					message: 'Statements stand in *-rows.ts.'
+				}
+			]
+		}
+	},
+	{
 		files: ['src/core/**/*.ts'],
 		ignores: ['**/*.test.ts', '**/*.test-aid.ts'],
 		rules: {

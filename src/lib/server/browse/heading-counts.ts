@@ -1,9 +1,8 @@
 /** How many records carry each heading of an edition: for lists of headings, and for the sheet of one. */
 import type { HeadingLeaf, RecordSet } from '../../../core/search';
 import type { EditionIndex } from '../../../core/edition/edition-index';
-import { connection } from '../db';
 import { type CurrentIndex, editionIndex } from '../vocabulary';
-import { searchVocabulary, setsOf } from '../records';
+import { headingTotals, searchVocabulary, setsOf } from '../records';
 
 /** By the position of the heading in its edition. */
 export interface HeadingCounts {
@@ -17,9 +16,7 @@ export async function headingCounts({ index, edition }: CurrentIndex): Promise<H
 	return setsOf(index).fact(`counts ${edition.id}`, async () => {
 		const headings = await editionIndex(edition);
 		const counts = { records: new Uint32Array(headings.size), chief: new Uint32Array(headings.size) };
-		const rows = await connection().sql<{ uri: string; records: number; chief: number }>`
-			select uri, records, chief from tagged_headings where index_code = ${index.code}`;
-		for (const { uri, records, chief } of rows) {
+		for (const { uri, records, chief } of await headingTotals(index.code)) {
 			const n = headings.find(uri);
 			if (n === undefined) continue;
 			counts.records[n] = records;

@@ -10,7 +10,7 @@ import { createIndex, listIndexes, removeIndex, usesOf } from '../vocabulary/sub
 import { createInquiry } from '../inquiry/inquiries';
 import { changeInquiry } from '../inquiry/inquiry-changes';
 import { remakePack } from '../vocabulary/pack-remaking';
-import { readPack, writePack } from '../vocabulary/packs';
+import { readPack, writePack } from '../vocabulary/pack-rows';
 import { exportVocabulary } from '../vocabulary/vocabulary-export';
 import {
 	headingsBelow,

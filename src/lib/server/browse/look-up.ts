@@ -1,12 +1,11 @@
 /** Look-up and browsing: what the screens and the public API ask of the vocabularies. */
-import { and, asc, eq, sql } from 'drizzle-orm';
 import { alsoTried, lookup, type Match, type Tier } from '../../../core/lookup';
 import type { EditionIndex } from '../../../core/edition/edition-index';
 import { allow, type Person } from '../people';
-import { collections, connection, entryTerms, headings, labels, notes, relations } from '../db';
 import { currentIndex, type CurrentIndex, currentIndexes, editionIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
 import { countWithNarrower, headingCounts, headingRecords, type HeadingCounts } from './heading-counts';
+import { aspectsOf, headingRows } from './heading-rows';
 
 export interface HeadingRef {
 	id: string;
@@ -165,44 +164,12 @@ async function locate(code: string, id: string) {
 	return { subjectIndex, edition, index, n, current, counts: await headingCounts(current) };
 }
 
-/** Everything about a heading. Seven indexed queries, whatever the size of the vocabulary. */
+/** Everything about a heading. */
 export async function headingSheet(person: Person | undefined, code: string, id: string) {
 	allow(person, 'read');
 	const { edition, index, n, current, counts } = await locate(code, id);
-	const { db } = connection();
-	const here = { editionId: edition.id, n };
-	const [[row], ownLabels, ownNotes, ownEntries, predecessors, successors, groups] = await Promise.all([
-		db
-			.select()
-			.from(headings)
-			.where(and(eq(headings.editionId, here.editionId), eq(headings.n, n))),
-		db
-			.select({ kind: labels.kind, lang: labels.lang, text: labels.text })
-			.from(labels)
-			.where(and(eq(labels.editionId, here.editionId), eq(labels.n, n)))
-			.orderBy(asc(labels.position)),
-		db
-			.select({ kind: notes.kind, lang: notes.lang, text: notes.text })
-			.from(notes)
-			.where(and(eq(notes.editionId, here.editionId), eq(notes.n, n)))
-			.orderBy(asc(notes.position)),
-		entryTermsOf(edition.id, n),
-		db
-			.select({ n: relations.other })
-			.from(relations)
-			.where(and(eq(relations.editionId, edition.id), eq(relations.n, n), eq(relations.kind, 'replaces'))),
-		db
-			.select({ n: relations.n })
-			.from(relations)
-			.where(
-				and(eq(relations.editionId, edition.id), eq(relations.other, n), eq(relations.kind, 'replaces'))
-			),
-		db
-			.select({ labels: collections.labels })
-			.from(collections)
-			.where(and(eq(collections.editionId, edition.id), sql`${n} = any(${collections.members})`))
-			.orderBy(asc(collections.position))
-	]);
+	const stored = await headingRows(edition.id, n);
+	const { heading: row, labels: ownLabels } = stored;
 	const { hierarchy } = index;
 	const { paths, total, complete } = hierarchy.paths(n);
 	const lines = (list: Iterable<number>) =>
@@ -216,12 +183,12 @@ export async function headingSheet(person: Person | undefined, code: string, id:
 		edition: edition.label,
 		labels: ownLabels.filter(({ kind }) => kind === 'preferred').map(({ lang, text }) => ({ lang, text })),
 		hidden: ownLabels.filter(({ kind }) => kind === 'hidden').map(({ lang, text }) => ({ lang, text })),
-		notes: ownNotes,
+		notes: stored.notes,
 		notation: row.notation,
 		introduced: row.introduced,
 		retiredIn: row.retired,
 		aspects: row.aspects,
-		entryTerms: ownEntries.map(({ lang, text, together }) => ({
+		entryTerms: stored.entries.map(({ lang, text, together }) => ({
 			lang,
 			text,
 			...(together && { together: together.map((other) => refOf(index, other)) })
@@ -229,9 +196,9 @@ export async function headingSheet(person: Person | undefined, code: string, id:
 		broader: lines(hierarchy.broader.at(n)),
 		narrower: lines(hierarchy.narrower.at(n)),
 		related: lines(index.related.at(n)),
-		predecessors: lines(predecessors.map((other) => other.n)),
-		successors: lines(successors.map((other) => other.n)),
-		collections: groups.map((group) => group.labels[0].text),
+		predecessors: lines(stored.predecessors),
+		successors: lines(stored.successors),
+		collections: stored.groups.map((group) => group.labels[0].text),
 		siblings: siblings
 			.slice(0, MOST_SIBLINGS)
 			.map((other) => lineOf(index, other, counts))
@@ -248,25 +215,13 @@ export type HeadingSheet = Awaited<ReturnType<typeof headingSheet>>;
 export async function recordsOfHeading(person: Person | undefined, code: string, id: string) {
 	allow(person, 'read');
 	const { edition, index, n, current } = await locate(code, id);
-	const [{ aspects }] = await connection()
-		.db.select({ aspects: headings.aspects })
-		.from(headings)
-		.where(and(eq(headings.editionId, edition.id), eq(headings.n, n)));
-	return headingRecords(current, index.uris.at(n), aspects);
+	return headingRecords(current, index.uris.at(n), await aspectsOf(edition.id, n));
 }
 
 /** Siblings sent with a sheet; a flat top level may have thousands. */
 const MOST_SIBLINGS = 200;
 
 export const byLabel = (a: HeadingRef, b: HeadingRef) => a.label.localeCompare(b.label, 'en');
-
-function entryTermsOf(editionId: number, n: number) {
-	return connection()
-		.db.select({ lang: entryTerms.lang, text: entryTerms.text, together: entryTerms.together })
-		.from(entryTerms)
-		.where(and(eq(entryTerms.editionId, editionId), eq(entryTerms.n, n)))
-		.orderBy(asc(entryTerms.lang), asc(entryTerms.text));
-}
 
 /** The headings directly narrower, for opening a branch in place. */
 export async function narrowerHeadings(person: Person | undefined, code: string, id: string) {

@@ -10,7 +10,6 @@ import {
 	type Line
 } from '../../../core/search';
 import { allow, type Person } from '../people';
-import { connection } from '../db';
 import { type CurrentIndex, currentIndexes } from '../vocabulary';
 import { loadInquiry } from '../inquiry';
 import { findRecordsIn } from '../search';
@@ -36,10 +35,7 @@ export async function coverageOf(
 
 async function loaded(person: Person | undefined, inquiryId: string) {
 	allow(person, 'read');
-	const [{ inquiry }, indexes] = await Promise.all([
-		loadInquiry(connection().db, inquiryId, false),
-		currentIndexes()
-	]);
+	const [{ inquiry }, indexes] = await Promise.all([loadInquiry(inquiryId), currentIndexes()]);
 	return { inquiry, indexes };
 }
 

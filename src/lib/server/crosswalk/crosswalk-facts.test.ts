@@ -15,7 +15,7 @@ import { startVocabularyImport } from '../vocabulary/vocabulary-upload';
 import { createIndex } from '../vocabulary/subject-indexes';
 import { createInquiry } from '../inquiry/inquiries';
 import { changeInquiry, readInquiry } from '../inquiry/inquiry-changes';
-import { readPack, writePack } from '../vocabulary/packs';
+import { readPack, writePack } from '../vocabulary/pack-rows';
 import { headingSheet, lookupInIndex } from '../browse/look-up';
 
 let url: string;

@@ -1,5 +1,4 @@
 /** What the vocabularies say about an inquiry: facts of its picks, suggestions, offers of words, matches by index. */
-import { and, eq, inArray, isNull, or, sql, type Column } from 'drizzle-orm';
 import {
 	factsOf,
 	inOrder,
@@ -18,10 +17,10 @@ import {
 import { headingsMatching } from '../../../core/lookup';
 import type { EditionIndex } from '../../../core/edition/edition-index';
 import { allow, type Person } from '../people';
-import { connection, entryTerms, headings } from '../db';
 import { type CurrentIndex, currentIndexes, editionIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
 import { loadInquiry } from '../inquiry';
+import { aspectsAt, lastChanges, termsAt } from './crosswalk-rows';
 import { recordEvidence } from './record-evidence';
 import { type HeadingLine, lineOf } from '../browse';
 
@@ -35,10 +34,7 @@ interface Loaded {
 }
 
 async function load(id: string): Promise<Loaded> {
-	const [{ inquiry }, indexes] = await Promise.all([
-		loadInquiry(connection().db, id, false),
-		currentIndexes()
-	]);
+	const [{ inquiry }, indexes] = await Promise.all([loadInquiry(id), currentIndexes()]);
 	const vocabularies: Loaded['vocabularies'] = new Map();
 	await Promise.all(
 		indexes.map(async (current) => {
@@ -51,12 +47,6 @@ async function load(id: string): Promise<Loaded> {
 		})
 	);
 	return { inquiry, vocabularies };
-}
-
-/** A heading by its edition and its place in it. */
-interface Place {
-	edition: number;
-	n: number;
 }
 
 /** The facts of every pick, and the aspects that its headings allow. Nine queries, however many cells there are. */
@@ -74,14 +64,6 @@ export async function crosswalkFacts(person: Person | undefined, id: string) {
 	return { facts, aspects, changed: await lastChanges(id) };
 }
 
-/** When each cell was last changed. */
-async function lastChanges(id: string): Promise<Record<string, string>> {
-	const { rows } = await connection().db.execute<{ cell: string; at: string }>(
-		sql`select cell, max(at) as at from changes, unnest(cells) as cell where inquiry_id = ${id} group by cell`
-	);
-	return Object.fromEntries(rows.map(({ cell, at }) => [cell, new Date(at).toISOString()]));
-}
-
 export type CrosswalkFacts = Awaited<ReturnType<typeof crosswalkFacts>>;
 
 function placesOf(picks: readonly Pick[], vocabularies: Loaded['vocabularies']) {
@@ -94,44 +76,6 @@ function placesOf(picks: readonly Pick[], vocabularies: Loaded['vocabularies']) 
 				: [{ uri, indexCode, place: { edition: vocabulary.edition.id, n } }];
 		});
 	});
-}
-
-/** Edition by edition, so that only their partitions are looked at, each for its own headings. */
-function among(columns: { editionId: Column; n: Column }, places: readonly Place[]) {
-	const editions = new Map<number, number[]>();
-	for (const { edition, n } of places) {
-		const here = editions.get(edition) ?? [];
-		here.push(n);
-		editions.set(edition, here);
-	}
-	return or(
-		...Array.from(editions, ([edition, here]) =>
-			and(eq(columns.editionId, edition), inArray(columns.n, here))
-		)
-	);
-}
-
-async function aspectsAt(places: readonly Place[]) {
-	if (places.length === 0) return [];
-	return connection()
-		.db.select({ edition: headings.editionId, n: headings.n, aspects: headings.aspects })
-		.from(headings)
-		.where(and(among(headings, places), sql`cardinality(${headings.aspects}) > 0`));
-}
-
-/** The entry terms of some headings, those that lead to them alone, in one query. */
-async function termsAt(places: readonly Place[]) {
-	if (places.length === 0) return [];
-	return connection()
-		.db.select({
-			edition: entryTerms.editionId,
-			n: entryTerms.n,
-			text: entryTerms.text,
-			lang: entryTerms.lang
-		})
-		.from(entryTerms)
-		.where(and(among(entryTerms, places), isNull(entryTerms.together)))
-		.orderBy(entryTerms.position);
 }
 
 export interface SuggestionLine {
@@ -266,10 +210,7 @@ export async function wordOffers(
 /** How many headings of every index match each concept's name and words. */
 export async function matchesByIndex(person: Person | undefined, id: string) {
 	allow(person, 'read');
-	const [{ inquiry }, indexes] = await Promise.all([
-		loadInquiry(connection().db, id, false),
-		currentIndexes()
-	]);
+	const [{ inquiry }, indexes] = await Promise.all([loadInquiry(id), currentIndexes()]);
 	const concepts = inOrder(inquiry.concepts);
 	const matches: Record<string, Record<string, number>> = {};
 	for (const { index, edition } of indexes) {

@@ -10,10 +10,9 @@ import {
 	type Leaf
 } from '../../../core/search';
 import type { EditionIndex } from '../../../core/edition/edition-index';
-import { connection } from '../db';
 import type { CurrentIndex } from '../vocabulary';
 import { headingCounts } from '../browse';
-import { evenly, type IndexSets, searchVocabulary, setsOf } from '../records';
+import { countTaggings, evenly, type IndexSets, pairsOfWorks, searchVocabulary, setsOf } from '../records';
 
 export interface PickedIn {
 	current: CurrentIndex;
@@ -95,7 +94,7 @@ async function withPicks(
 	const [inAll, inTagged] = await Promise.all([
 		sets.fact(
 			`headings of works in ${others.map(({ current: other }) => other.index.code).join()}`,
-			() => taggingsOn(sets, all.toArray()),
+			() => countTaggings(sets.code, all.toArray()),
 			version
 		),
 		headingsOn(sets, index, counted)
@@ -112,13 +111,7 @@ async function withPicks(
 
 /** Pairs of records that are of one work, by their numbers in the one index and in the other. */
 function sharedWorks(here: IndexSets, there: IndexSets): Promise<{ n: number; other: number }[]> {
-	return here.fact(
-		`works in ${there.code}`,
-		async () => connection().sql<{ n: number; other: number }>`
-			select n, other_n as other from shared_works where index_code = ${here.code} and other_code = ${there.code}
-			order by n`,
-		there.version
-	);
+	return here.fact(`works in ${there.code}`, () => pairsOfWorks(here.code, there.code), there.version);
 }
 
 async function headingsOn(
@@ -126,16 +119,7 @@ async function headingsOn(
 	index: EditionIndex,
 	numbers: Uint32Array
 ): Promise<Map<number, number>> {
-	return byHeading(index, await taggingsOn(sets, numbers));
-}
-
-/** How many of some records carry each heading. One statement. */
-function taggingsOn(sets: IndexSets, numbers: Uint32Array): Promise<{ uri: string; count: number }[]> {
-	return connection().sql<{ uri: string; count: number }>`
-		select h.uri, c.count from (
-			select t.h, count(distinct t.n)::int as count from taggings t
-			where t.index_code = ${sets.code} and t.n = any(${[...numbers]}::int[]) group by t.h
-		) c join tagged_headings h on h.index_code = ${sets.code} and h.h = c.h`;
+	return byHeading(index, await countTaggings(sets.code, numbers));
 }
 
 /** By position in the edition; what the edition lacks is left out. */

@@ -13,7 +13,6 @@ import { crosswalkFromSssom } from '../../../core/formats/crosswalk-sssom';
 import { fold } from '../../../core/text';
 import type { EditionIndex } from '../../../core/edition/edition-index';
 import { allow, type Person } from '../people';
-import { connection } from '../db';
 import { currentIndexes, editionIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
 import { loadInquiry } from '../inquiry';
@@ -45,7 +44,7 @@ export async function previewCrosswalkImport(
 	} catch (error) {
 		throw new ServiceError(422, 'unreadable', `${(error as Error).message} Nothing was changed.`);
 	}
-	const { inquiry } = await loadInquiry(connection().db, id, false);
+	const { inquiry } = await loadInquiry(id);
 	return planImport(inquiry, cells, await placement(), randomUUID);
 }
 

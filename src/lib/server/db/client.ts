@@ -1,5 +1,6 @@
 /** The connection to PostgreSQL, opened on first use. */
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
+import type { PgTransaction } from 'drizzle-orm/pg-core';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
 import { log } from '../log';
@@ -8,6 +9,9 @@ import * as schema from './schema';
 import { statementsOf, type Sql } from './statements';
 
 export type Database = NodePgDatabase<typeof schema>;
+
+/* eslint-disable-next-line @typescript-eslint/no-explicit-any -- the driver's own parameters say nothing to us */
+export type Queries = Database | PgTransaction<any, any, any>;
 
 export interface Connection {
 	sql: Sql;
@@ -68,6 +72,19 @@ export async function closeConnection(): Promise<void> {
 export function connection(): Connection {
 	shared ??= connect(databaseUrl());
 	return shared;
+}
+
+/** Work that is kept whole or not at all. */
+export function inTransaction<T>(work: (tx: Queries) => Promise<T>): Promise<T> {
+	return connection().db.transaction(work);
+}
+
+/** Whether the database answers. */
+export function isThere(): Promise<boolean> {
+	return connection().sql`select 1`.then(
+		() => true,
+		() => false
+	);
 }
 
 /** Whether an error says that the database is away for now, rather than that a statement was wrong. */

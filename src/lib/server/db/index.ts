@@ -1,6 +1,15 @@
 /** The ground: the connection, the tables, rows in bulk. */
-export { closeConnection, connect, connection, databaseUrl, isAway, migrateDatabase } from './client';
-export type { Database } from './client';
+export {
+	closeConnection,
+	connect,
+	connection,
+	databaseUrl,
+	inTransaction,
+	isAway,
+	isThere,
+	migrateDatabase
+} from './client';
+export type { Database, Queries } from './client';
 export { copy } from './copy';
 export type { Value } from './copy';
 export { attachPartition, dropPartitions, makePartitions, partitionOf } from './partitions';

@@ -1,6 +1,6 @@
 /** Parts of an inquiry's document that are not the inquiry's own rows: each wing registers what is its. */
 import type { GenericSchema } from 'valibot';
-import type { Queries } from './inquiry-rows';
+import type { Queries } from '../db';
 
 export interface DocumentPart<T> {
 	/** Its name in the document. */

@@ -8,4 +8,3 @@ export { changeInquiry, changesSince, historyOf, readInquiry, stepBackOrForth } 
 export type { HistoryEntry } from './inquiry-changes';
 export { exportInquiry, importInquiry } from './inquiry-document';
 export { loadInquiry, noInquiry } from './inquiry-rows';
-export type { Queries } from './inquiry-rows';

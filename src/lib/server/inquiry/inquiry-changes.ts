@@ -1,5 +1,4 @@
 /** Changing an inquiry, by commands that are logged, can be undone, and never overwrite silently. */
-import { and, asc, desc, eq, gt, lt, notInArray, sql, type SQL } from 'drizzle-orm';
 import {
 	cellId,
 	CommandError,
@@ -13,10 +12,23 @@ import {
 	type Command,
 	type Inquiry
 } from '../../../core/crosswalk';
-import { allow, LOCAL_PERSON, type Person } from '../people';
-import { changes, connection, inquiries, people, subjectIndexes } from '../db';
+import { allow, type Person } from '../people';
+import { inTransaction, type Queries } from '../db';
 import { ServiceError } from '../errors';
-import { loadInquiry, noInquiry, writeRows, type Queries } from './inquiry-rows';
+import {
+	changesAfter,
+	doneBefore,
+	dropUndone,
+	historyPage,
+	insertChange,
+	type NewChange,
+	nextToRedo,
+	nextToUndo,
+	reversible,
+	revisionOf,
+	setChangeState
+} from './change-rows';
+import { indexNames, loadInquiry, noInquiry, writeRows } from './inquiry-rows';
 
 export interface InquiryState {
 	inquiry: Inquiry;
@@ -51,22 +63,8 @@ export interface Sender {
 
 export async function readInquiry(person: Person | undefined, id: string): Promise<InquiryState> {
 	allow(person, 'read');
-	const { db } = connection();
-	const [state, way] = await Promise.all([loadInquiry(db, id, false), reversible(db, id)]);
+	const [state, way] = await Promise.all([loadInquiry(id), reversible(id)]);
 	return { ...state, ...way };
-}
-
-async function reversible(db: Queries, id: string): Promise<{ undo: string | null; redo: string | null }> {
-	const done = (state: 'standing' | 'undone', newest: boolean) =>
-		db
-			.select({ summary: changes.summary })
-			.from(changes)
-			.where(and(eq(changes.inquiryId, id), eq(changes.kind, 'do'), eq(changes.state, state)))
-			.orderBy(newest ? desc(changes.revision) : asc(changes.revision))
-			.limit(1);
-	const [undo] = await done('standing', true);
-	const [redo] = await done('undone', false);
-	return { undo: undo?.summary ?? null, redo: redo?.summary ?? null };
 }
 
 /**
@@ -80,35 +78,23 @@ export async function changeInquiry(
 	sender?: Sender
 ): Promise<Outcome> {
 	const { id: personId } = allow(person, 'change-inquiry');
-	return connection().db.transaction(async (tx) => {
-		const { inquiry: found, revision } = await loadInquiry(tx, id, true);
+	return inTransaction(async (tx) => {
+		const { inquiry: found, revision } = await loadInquiry(id, { on: tx, forChange: true });
 		const done = sender?.sending && (await doneBefore(tx, id, sender.sending));
-		if (done) return { ...done, ...(await reversible(tx, id)) };
+		if (done) return { ...done, ...(await reversible(id, tx)) };
 		const others = sender && sender.base < revision ? await changesOfOthers(tx, id, sender) : [];
 		const outcome = attempt(() => reconcile(found, command, others, sender?.force));
 		if ('met' in outcome) throw collision(outcome.met, outcome.others);
 		const { inquiry, made } = outcome;
 		const summary = describe(inquiry, command, await indexNamer(tx));
-		if (made.length === 0) return { revision, changes: made, summary, ...(await reversible(tx, id)) };
+		if (made.length === 0) return { revision, changes: made, summary, ...(await reversible(id, tx)) };
 		await writeRows(tx, id, made);
-		// What was undone and not redone can no longer be redone once something else is done.
-		await tx
-			.update(changes)
-			.set({ state: 'dropped' })
-			.where(and(eq(changes.inquiryId, id), eq(changes.kind, 'do'), eq(changes.state, 'undone')));
+		await dropUndone(tx, id);
 		const client = sender?.client ?? '';
 		const entry = { revision, personId, client, kind: 'do' as const, summary, command, rows: made };
 		const next = await log(tx, id, { ...entry, sending: sender?.sending });
 		return { revision: next, changes: made, summary, undo: summary, redo: null };
 	});
-}
-
-async function doneBefore(tx: Queries, id: string, sending: string) {
-	const [done] = await tx
-		.select({ revision: changes.revision, changes: changes.rows, summary: changes.summary })
-		.from(changes)
-		.where(and(eq(changes.inquiryId, id), eq(changes.sending, sending)));
-	return done;
 }
 
 interface OtherChange {
@@ -124,28 +110,7 @@ async function changesOfOthers(
 	id: string,
 	{ base, client, also = [] }: Sender
 ): Promise<OtherChange[]> {
-	return changesAfter(tx, id, base, notInArray(changes.client, [client, ...also]));
-}
-
-/** The local person has no row; others that have none came with a document from elsewhere. */
-const personName = sql<string>`case when ${changes.personId} = ${LOCAL_PERSON.id}
-	then coalesce(${people.name}, ${LOCAL_PERSON.name}) else coalesce(${people.name}, 'somebody elsewhere') end`;
-
-/** What was changed after a revision, oldest first, and by whom. */
-function changesAfter(db: Queries, id: string, revision: number, which?: SQL) {
-	return db
-		.select({
-			revision: changes.revision,
-			rows: changes.rows,
-			summary: changes.summary,
-			at: changes.at,
-			client: changes.client,
-			person: personName
-		})
-		.from(changes)
-		.leftJoin(people, eq(people.id, changes.personId))
-		.where(and(eq(changes.inquiryId, id), gt(changes.revision, revision), which))
-		.orderBy(asc(changes.revision));
+	return changesAfter(id, base, { on: tx, without: [client, ...also] });
 }
 
 function collision(met: Collision[], others: OtherChange[]): ServiceError {
@@ -166,20 +131,9 @@ export async function stepBackOrForth(
 	client = ''
 ): Promise<Outcome> {
 	const { id: personId } = allow(person, 'change-inquiry');
-	return connection().db.transaction(async (tx) => {
-		const { inquiry, revision } = await loadInquiry(tx, id, true);
-		const [target] = await tx
-			.select()
-			.from(changes)
-			.where(
-				and(
-					eq(changes.inquiryId, id),
-					eq(changes.kind, 'do'),
-					eq(changes.state, kind === 'undo' ? 'standing' : 'undone')
-				)
-			)
-			.orderBy(kind === 'undo' ? desc(changes.revision) : asc(changes.revision))
-			.limit(1);
+	return inTransaction(async (tx) => {
+		const { inquiry, revision } = await loadInquiry(id, { on: tx, forChange: true });
+		const target = await (kind === 'undo' ? nextToUndo(tx, id) : nextToRedo(tx, id));
 		if (!target) throw new ServiceError(409, `nothing-to-${kind}`, `There is nothing to ${kind}.`);
 		const rows = kind === 'undo' ? invert(target.rows) : target.rows;
 		const blocked = obstacle(inquiry, rows);
@@ -190,27 +144,20 @@ export async function stepBackOrForth(
 				`“${target.summary}” cannot be ${kind === 'undo' ? 'undone' : 'redone'}: ${rowName(blocked.before ?? blocked.after)} has changed since.`
 			);
 		await writeRows(tx, id, rows);
-		await tx
-			.update(changes)
-			.set({ state: kind === 'undo' ? 'undone' : 'standing' })
-			.where(and(eq(changes.inquiryId, id), eq(changes.revision, target.revision)));
+		await setChangeState(tx, id, target.revision, kind === 'undo' ? 'undone' : 'standing');
 		const summary = `${kind === 'undo' ? 'Undone' : 'Redone'}: ${target.summary}`;
 		const entry = { revision, personId, client, kind, target: target.revision, summary, rows };
 		const next = await log(tx, id, entry);
-		return { revision: next, changes: rows, summary, ...(await reversible(tx, id)) };
+		return { revision: next, changes: rows, summary, ...(await reversible(id, tx)) };
 	});
 }
 
 /** The changes after a revision, oldest first; how another window catches up. */
 export async function changesSince(person: Person | undefined, id: string, revision: number) {
 	allow(person, 'read');
-	const { db } = connection();
-	const [[about], rows] = await Promise.all([
-		db.select({ revision: inquiries.revision }).from(inquiries).where(eq(inquiries.id, id)),
-		changesAfter(db, id, revision)
-	]);
-	if (!about) throw noInquiry(id);
-	return { changes: rows, revision: about.revision, ...(await reversible(db, id)) };
+	const [latest, rows] = await Promise.all([revisionOf(id), changesAfter(id, revision)]);
+	if (latest === undefined) throw noInquiry(id);
+	return { changes: rows, revision: latest, ...(await reversible(id)) };
 }
 
 /** How many entries of the history are given at once. */
@@ -223,28 +170,7 @@ export async function historyOf(
 	{ cell, before }: { cell?: string; before?: number } = {}
 ) {
 	allow(person, 'read');
-	const { db } = connection();
-	const rows = await db
-		.select({
-			revision: changes.revision,
-			at: changes.at,
-			person: personName,
-			kind: changes.kind,
-			state: changes.state,
-			summary: changes.summary,
-			rows: changes.rows
-		})
-		.from(changes)
-		.leftJoin(people, eq(people.id, changes.personId))
-		.where(
-			and(
-				eq(changes.inquiryId, id),
-				before === undefined ? undefined : lt(changes.revision, before),
-				cell === undefined ? undefined : sql`${changes.cells} @> array[${cell}]`
-			)
-		)
-		.orderBy(desc(changes.revision))
-		.limit(HISTORY_PAGE);
+	const rows = await historyPage(id, { cell, before, most: HISTORY_PAGE });
 	return {
 		entries: rows.map(({ rows: made, ...entry }) => ({ ...entry, note: noteIn(made) })),
 		more: rows.length === HISTORY_PAGE
@@ -277,8 +203,7 @@ function asServiceError({ code, message }: CommandError): ServiceError {
 }
 
 async function indexNamer(db: Queries): Promise<(code: string) => string> {
-	const rows = await db.select({ code: subjectIndexes.code, name: subjectIndexes.name }).from(subjectIndexes);
-	const names = new Map(rows.map(({ code, name }) => [code, name]));
+	const names = new Map((await indexNames(db)).map(({ code, name }) => [code, name]));
 	return (code) => names.get(code) ?? code;
 }
 
@@ -295,22 +220,8 @@ export function cellsOf(rows: readonly Change[]): string[] {
 async function log(
 	tx: Queries,
 	inquiryId: string,
-	entry: {
-		revision: number;
-		personId: string;
-		client: string;
-		sending?: string;
-		kind: 'do' | 'undo' | 'redo';
-		target?: number;
-		summary: string;
-		command?: Command;
-		rows: Change[];
-	}
+	{ revision, ...made }: Omit<NewChange, 'cells'> & { revision: number }
 ): Promise<number> {
-	const revision = entry.revision + 1;
-	await tx
-		.insert(changes)
-		.values({ ...entry, inquiryId, revision, state: 'standing', cells: cellsOf(entry.rows) });
-	await tx.update(inquiries).set({ revision, changedAt: new Date() }).where(eq(inquiries.id, inquiryId));
-	return revision;
+	await insertChange(tx, inquiryId, revision + 1, { ...made, cells: cellsOf(made.rows) });
+	return revision + 1;
 }

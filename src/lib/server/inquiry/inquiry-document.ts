@@ -1,23 +1,22 @@
 /** A whole inquiry as one JSON document, with its history: taken away, and taken in again without a loss. */
 import { randomUUID } from 'node:crypto';
-import { asc, eq } from 'drizzle-orm';
 import { inOrder, type Change, type Command, type Inquiry } from '../../../core/crosswalk';
 import { allow, type Person } from '../people';
-import { changes, connection, inquiries } from '../db';
+import { inTransaction } from '../db';
 import { ServiceError } from '../errors';
 import { cellsOf } from './inquiry-changes';
-import { knownIndexes, loadInquiry, rowsAsMade, writeRows } from './inquiry-rows';
+import { insertHistory, wholeHistory } from './change-rows';
+import { indexNames, insertInquiry, isTaken, loadInquiry, rowsAsMade, writeRows } from './inquiry-rows';
 import { INQUIRY_FORMAT, type InquiryDocument } from './document-schema';
 import { documentParts } from './document-parts';
 import { documentFault } from './document-fault';
 
 export async function exportInquiry(person: Person | undefined, inquiryId: string): Promise<InquiryDocument> {
 	allow(person, 'read');
-	const { db } = connection();
 	const [{ inquiry, archived }, others, log] = await Promise.all([
-		loadInquiry(db, inquiryId, false),
+		loadInquiry(inquiryId),
 		Promise.all(documentParts().map(async ({ name, take }) => [name, await take(inquiryId)] as const)),
-		db.select().from(changes).where(eq(changes.inquiryId, inquiryId)).orderBy(asc(changes.revision))
+		wholeHistory(inquiryId)
 	]);
 	const { about, concepts, words, cells, picks, sightings, strategies } = inquiry;
 	return {
@@ -58,7 +57,7 @@ const byIdentifier = <T extends { id: string }>(rows: readonly T[]) =>
 export async function importInquiry(person: Person | undefined, document: InquiryDocument): Promise<string> {
 	allow(person, 'change-inquiry');
 	const { id: given, title, question, indexes, wordField, archived, ...tables } = document.inquiry;
-	const codes = await knownIndexes();
+	const codes = new Set((await indexNames()).map(({ code }) => code));
 	const isIndex = (code: string) => codes.has(code);
 	const fault =
 		documentFault(document, isIndex) ??
@@ -66,12 +65,11 @@ export async function importInquiry(person: Person | undefined, document: Inquir
 			.map((part) => part.fault(document[part.name], isIndex))
 			.find((found) => found !== undefined);
 	if (fault) throw new ServiceError(422, 'invalid', `${fault} Nothing was taken in.`);
-	return connection().db.transaction(async (tx) => {
-		const [taken] = await tx.select({ id: inquiries.id }).from(inquiries).where(eq(inquiries.id, given));
-		const own = taken ? randomUUID() : given;
+	return inTransaction(async (tx) => {
+		const own = (await isTaken(given, tx)) ? randomUUID() : given;
 		const revision = document.history.reduce((most, entry) => Math.max(most, entry.revision), 0);
 		const about = { id: own, title, question, indexes, wordField };
-		await tx.insert(inquiries).values({ ...about, archived, revision });
+		await insertInquiry({ ...about, archived, revision }, tx);
 		const inquiry: Inquiry = {
 			about,
 			concepts: byIdentifier(tables.concepts),
@@ -98,7 +96,7 @@ export async function importInquiry(person: Person | undefined, document: Inquir
 				cells: cellsOf(made)
 			};
 		});
-		for (let at = 0; at < log.length; at += 1_000) await tx.insert(changes).values(log.slice(at, at + 1_000));
+		await insertHistory(tx, log);
 		for (const { name, give } of documentParts()) await give(tx, own, document[name]);
 		return own;
 

@@ -1,14 +1,13 @@
-/** The rows of an inquiry: reading them all, and writing row changes. */
-import { and, eq, inArray, isNull } from 'drizzle-orm';
-import type { PgTransaction } from 'drizzle-orm/pg-core';
+/** The rows of inquiries: lists of them, one with all its rows, and writing row changes. */
+import { and, asc, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { Change, Inquiry, Row, Table } from '../../../core/crosswalk';
 import {
 	cells,
 	concepts,
 	connection,
-	type Database,
 	inquiries,
 	picks,
+	type Queries,
 	sightings,
 	strategies,
 	subjectIndexes,
@@ -16,20 +15,16 @@ import {
 } from '../db';
 import { ServiceError } from '../errors';
 
-/* eslint-disable-next-line @typescript-eslint/no-explicit-any -- the driver's own parameters say nothing to us */
-export type Queries = Database | PgTransaction<any, any, any>;
-
 const TABLES = { concepts, words, cells, picks, sightings, strategies } as const;
 
 export function noInquiry(id: string): ServiceError {
 	return new ServiceError(404, 'no-inquiry', `There is no inquiry “${id}”. It may have been removed.`);
 }
 
-/** The whole inquiry in seven queries, whatever its size. */
+/** The whole inquiry in seven queries, whatever its size; locked where a transaction is about to change it. */
 export async function loadInquiry(
-	db: Queries,
 	id: string,
-	forChange: boolean
+	{ on: db = connection().db, forChange = false }: { on?: Queries; forChange?: boolean } = {}
 ): Promise<{ inquiry: Inquiry; revision: number; archived: boolean }> {
 	const query = db
 		.select()
@@ -103,8 +98,64 @@ export function rowsAsMade(inquiry: Inquiry): Change[] {
 	);
 }
 
-/** Codes of the subject indexes that are here. */
-export async function knownIndexes(): Promise<Set<string>> {
-	const rows = await connection().db.select({ code: subjectIndexes.code }).from(subjectIndexes);
-	return new Set(rows.map(({ code }) => code));
+/** All inquiries that are not removed, latest first, with how far each crosswalk has come. One statement. */
+export function inquiryLines() {
+	const decided = sql<number>`(
+		select count(*)::int from (
+			select concept_id, index_code from picks p where p.inquiry_id = inquiries.id and p.role <> 'rejected'
+			union
+			select concept_id, index_code from cells c where c.inquiry_id = inquiries.id and c.no_heading
+		) decided where decided.index_code = any(inquiries.indexes)
+	)`;
+	return connection()
+		.db.select({
+			id: inquiries.id,
+			title: inquiries.title,
+			question: inquiries.question,
+			indexes: inquiries.indexes,
+			archived: inquiries.archived,
+			changedAt: inquiries.changedAt,
+			concepts: sql<number>`(select count(*)::int from concepts c where c.inquiry_id = inquiries.id)`,
+			picks: sql<number>`(select count(*)::int from picks p where p.inquiry_id = inquiries.id and p.role <> 'rejected')`,
+			decided
+		})
+		.from(inquiries)
+		.where(isNull(inquiries.deletedAt))
+		.orderBy(asc(inquiries.archived), desc(inquiries.changedAt));
+}
+
+export async function insertInquiry(
+	row: typeof inquiries.$inferInsert,
+	on: Queries = connection().db
+): Promise<void> {
+	await on.insert(inquiries).values(row);
+}
+
+export async function isTaken(id: string, on: Queries): Promise<boolean> {
+	const found = await on.select({ id: inquiries.id }).from(inquiries).where(eq(inquiries.id, id));
+	return found.length > 0;
+}
+
+/** @param wasRemoved of which kind the inquiry must be, or nothing is set @returns whether it was there */
+export async function setState(
+	id: string,
+	state: { archived?: boolean; deletedAt?: Date | null },
+	wasRemoved: boolean
+): Promise<boolean> {
+	const found = await connection()
+		.db.update(inquiries)
+		.set(state)
+		.where(
+			and(eq(inquiries.id, id), wasRemoved ? isNotNull(inquiries.deletedAt) : isNull(inquiries.deletedAt))
+		)
+		.returning({ id: inquiries.id });
+	return found.length > 0;
+}
+
+/** Codes and names of the subject indexes that are here, in their order. */
+export function indexNames(on: Queries = connection().db): Promise<{ code: string; name: string }[]> {
+	return on
+		.select({ code: subjectIndexes.code, name: subjectIndexes.name })
+		.from(subjectIndexes)
+		.orderBy(asc(subjectIndexes.position));
 }

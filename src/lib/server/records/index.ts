@@ -8,4 +8,6 @@ export { limitsOf, resolverOf, searchVocabulary } from './searched-vocabulary';
 export type { SearchVocabulary } from './searched-vocabulary';
 export { setsOf } from './sets';
 export type { IndexSets } from './sets';
+export { countTaggings, headingTotals } from './tagging-rows';
 export { WantedTerms, eachWord, readWord, standsOutsideHeadings } from './vectors';
+export { pairsOfWorks } from './work-rows';

@@ -1,10 +1,9 @@
 /** Records as lists and sheets show them. */
-import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { kindOf, type CslItem } from '../../../core/evidence/citation';
 import { allow, type Person } from '../people';
-import { connection, records, references, taggedHeadings, taggings } from '../db';
 import { currentIndex, type CurrentIndex, editionIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
+import { linkedRows, numberOfRecord, recordRows, taggingRows } from './record-rows';
 
 export interface TaggedHeading {
 	/** Its identifier in the current edition; null where the edition lacks it. */
@@ -31,29 +30,8 @@ export interface RecordSheet extends RecordLine {
 /** Records by number, in the order asked for. Two statements. */
 export async function recordLines(current: CurrentIndex, numbers: readonly number[]): Promise<RecordLine[]> {
 	if (numbers.length === 0) return [];
-	const { db } = connection();
-	const code = current.index.code;
-	const [rows, tags] = await Promise.all([
-		db
-			.select({ n: records.n, key: records.key, item: records.csl, limits: records.limits })
-			.from(records)
-			.where(and(eq(records.indexCode, code), inArray(records.n, [...numbers]))),
-		db
-			.select({
-				n: taggings.n,
-				uri: taggedHeadings.uri,
-				label: taggedHeadings.label,
-				chief: taggings.chief,
-				aspect: taggings.aspect
-			})
-			.from(taggings)
-			.innerJoin(
-				taggedHeadings,
-				and(eq(taggedHeadings.indexCode, taggings.indexCode), eq(taggedHeadings.h, taggings.h))
-			)
-			.where(and(eq(taggings.indexCode, code), inArray(taggings.n, [...numbers])))
-			.orderBy(asc(taggings.n), asc(taggings.position))
-	]);
+	const { code } = current.index;
+	const [rows, tags] = await Promise.all([recordRows(code, numbers), taggingRows(code, numbers)]);
 	const index = current.edition ? await editionIndex(current.edition) : undefined;
 	const byNumber = new Map(rows.map((row) => [row.n, row]));
 	const tagsOf = new Map<number, TaggedHeading[]>();
@@ -92,31 +70,13 @@ export async function recordSheet(
 ): Promise<RecordSheet> {
 	allow(person, 'read');
 	const current = await currentIndex(code);
-	const { db } = connection();
-	const [row] = await db
-		.select({ n: records.n })
-		.from(records)
-		.where(and(eq(records.indexCode, code), eq(records.key, key)));
-	if (!row) throw new ServiceError(404, 'no-record', `${current.index.name} has no record “${key}”.`);
-	const linked = (
-		own: typeof references.n | typeof references.cited,
-		other: typeof references.n | typeof references.cited
-	) =>
-		db
-			.select({
-				id: records.key,
-				title: sql<string>`coalesce(${records.csl}->>'title', '')`,
-				year: records.year
-			})
-			.from(references)
-			.innerJoin(records, and(eq(records.indexCode, references.indexCode), eq(records.n, other)))
-			.where(and(eq(references.indexCode, code), eq(own, row.n)))
-			.orderBy(sql`${records.year} desc nulls last`, asc(records.n))
-			.limit(100);
+	const n = await numberOfRecord(code, key);
+	if (n === undefined)
+		throw new ServiceError(404, 'no-record', `${current.index.name} has no record “${key}”.`);
 	const [[line], cites, citedBy] = await Promise.all([
-		recordLines(current, [row.n]),
-		linked(references.n, references.cited),
-		linked(references.cited, references.n)
+		recordLines(current, [n]),
+		linkedRows(code, n, 'cites'),
+		linkedRows(code, n, 'citedBy')
 	]);
 	return { ...line, cites, citedBy };
 }

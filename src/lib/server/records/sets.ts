@@ -2,7 +2,6 @@
  * The sets of an index in memory: each read from the database when it is first asked for, and let go when the index's
  * records change. PostgreSQL says which revision is current, so every server sees a change with its next request.
  */
-import { and, eq, like } from 'drizzle-orm';
 import {
 	labelHolds,
 	leafName,
@@ -14,9 +13,9 @@ import {
 	type Sets,
 	type WordTest
 } from '../../../core/search';
-import { connection, recordSets, taggedHeadings, verbatim } from '../db';
 import type { CurrentIndex } from '../vocabulary';
-import { setNameOfHeading, setNameOfLabelled, setNameOfValue } from './record-store';
+import { setNameOfHeading, setNameOfLabelled, setNameOfValue } from './set-names';
+import { headingNumbers, recordsMatching, storedSets, taggedLabels, valueSets } from './set-rows';
 
 /** For one index, in bytes. */
 const MOST_BYTES = 256 * 2 ** 20;
@@ -113,7 +112,10 @@ export class IndexSets {
 					: [leaf.uri];
 		await this.loadNumbers(leaves.flatMap(urisOf));
 		const parts = leaves.map((leaf) => ({ leaf, names: this.storedNames(leaf, urisOf(leaf), values) }));
-		const stored = await this.readStored(parts.flatMap(({ names }) => names));
+		const stored = await storedSets(
+			this.code,
+			parts.flatMap(({ names }) => names)
+		);
 		return parts.map(({ leaf, names }) => [
 			leaf,
 			RecordSet.unionOfBytes(names.flatMap((name) => stored.get(name) ?? []))
@@ -171,17 +173,9 @@ export class IndexSets {
 	private async loadNumbers(uris: readonly string[]): Promise<void> {
 		const unknown = [...new Set(uris.filter((uri) => !this.numbers.has(uri)))];
 		if (unknown.length === 0) return;
-		const rows = await connection().sql<{ h: number; uri: string }>`
-			select h, uri from tagged_headings where index_code = ${this.code} and uri = any(${unknown})`;
+		const rows = await headingNumbers(this.code, unknown);
 		for (const uri of unknown) this.numbers.set(uri, undefined);
 		for (const { h, uri } of rows) this.numbers.set(uri, h);
-	}
-
-	private async readStored(names: readonly string[]): Promise<Map<string, Uint8Array>> {
-		if (names.length === 0) return new Map();
-		const rows = await connection().sql<{ name: string; bytes: Uint8Array }>`
-			select name, bytes from record_sets where index_code = ${this.code} and name = any(${[...new Set(names)]})`;
-		return new Map(rows.map(({ name, bytes }) => [name, bytes]));
 	}
 
 	/** Two that ask for the same word at the same time wait for the same statement. */
@@ -197,27 +191,18 @@ export class IndexSets {
 		if (leaf.kind !== 'word') return RecordSet.empty;
 		if (leaf.field === 'headings') return this.keep(name, await this.recordsWithLabel(leaf));
 		const { column, query } = queryOf(leaf);
-		const { sql } = connection();
-		const rows = await sql<{ n: number }>`
-			select n from records where index_code = ${this.code} and ${verbatim(column)} @@ ${query}::tsquery order by n`;
-		return this.keep(name, RecordSet.fromSorted(rows.map(({ n }) => n)));
+		return this.keep(name, RecordSet.fromSorted(await recordsMatching(this.code, column, query)));
 	}
 
 	/** Records tagged with a heading whose label holds all the words. O(headings of the index). */
 	private async recordsWithLabel({ text, capitals }: WordTest): Promise<RecordSet> {
 		const tokens = tokensOf(text, capitals);
 		if (typeof tokens === 'string') throw new Error(tokens);
-		this.labels ??= this.readLabels();
+		this.labels ??= taggedLabels(this.code);
 		const names = (await this.labels)
 			.filter(({ label }) => labelHolds(label, tokens, capitals))
 			.map(({ h }) => setNameOfHeading(h, false));
-		return RecordSet.unionOfBytes([...(await this.readStored(names)).values()]);
-	}
-
-	private async readLabels() {
-		const { db } = connection();
-		const { h, label } = taggedHeadings;
-		return db.select({ h, label }).from(taggedHeadings).where(eq(taggedHeadings.indexCode, this.code));
+		return RecordSet.unionOfBytes([...(await storedSets(this.code, names)).values()]);
 	}
 
 	/** The values of every limit with their sizes, in order; a range is a union of some of them. */
@@ -227,10 +212,7 @@ export class IndexSets {
 	}
 
 	private async readLimitValues() {
-		const rows = await connection()
-			.db.select({ name: recordSets.name, size: recordSets.size })
-			.from(recordSets)
-			.where(and(eq(recordSets.indexCode, this.code), like(recordSets.name, 'v %')));
+		const rows = await valueSets(this.code);
 		const byField = new Map<string, { value: string; size: number }[]>();
 		for (const { name, size } of rows) {
 			const [, field, value] = /^v (\S+) (.*)$/s.exec(name) ?? [];

@@ -11,7 +11,8 @@ import {
 import { ServiceError } from '../errors';
 import { allow, type Person } from '../people';
 import { findByText } from '../search';
-import { findRun, foundOf, type RunRow } from './runs';
+import type { RunRow } from './run-rows';
+import { findRun, foundOf } from './runs';
 
 export interface Difference {
 	/** What is different, in words. */

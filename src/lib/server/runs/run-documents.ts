@@ -1,10 +1,10 @@
 /** Runs as part of an inquiry's document. What a run found goes along as the keys of its records, where they are not too many. */
-import { and, asc, eq, inArray } from 'drizzle-orm';
 import * as v from 'valibot';
 import { RecordSet } from '../../../core/search';
-import { connection, records, runs } from '../db';
-import { type Queries, registerDocumentPart, strategySettings, twice, unknownIndex } from '../inquiry';
+import type { Queries } from '../db';
+import { registerDocumentPart, strategySettings, twice, unknownIndex } from '../inquiry';
 import { limitSetting } from '../input-schema';
+import { insertRuns, keysOfRecords, numbersOfKeys, wholeRuns } from './run-rows';
 
 /** Of a run that found more, the document has the count alone. */
 const MOST_RECORDS = 5_000;
@@ -35,18 +35,14 @@ type RunDocument = v.InferOutput<typeof runDocument>;
 
 /** One statement for the runs, and one for each index that was run in. */
 async function exportRuns(inquiryId: string): Promise<RunDocument[]> {
-	const { db } = connection();
-	const rows = await db.select().from(runs).where(eq(runs.inquiryId, inquiryId)).orderBy(asc(runs.number));
+	const rows = await wholeRuns(inquiryId);
 	const found = rows.map((row) =>
 		row.found && row.count <= MOST_RECORDS ? RecordSet.fromBytes(row.found) : undefined
 	);
 	const keys = new Map<string, Map<number, string>>();
 	for (const code of new Set(rows.map(({ indexCode }) => indexCode))) {
 		const all = RecordSet.union(found.filter((set, i) => set && rows[i].indexCode === code) as RecordSet[]);
-		const known = await db
-			.select({ n: records.n, key: records.key })
-			.from(records)
-			.where(and(eq(records.indexCode, code), inArray(records.n, [...all.toArray()])));
+		const known = await keysOfRecords(code, [...all.toArray()]);
 		keys.set(code, new Map(known.map(({ n, key }) => [n, key])));
 	}
 	return rows.map(({ inquiryId: _, found: __, recordsRevision: ___, at, ...row }, i) => {
@@ -66,13 +62,11 @@ async function importRuns(tx: Queries, inquiryId: string, documents: readonly Ru
 	const numbers = new Map<string, Map<string, number>>();
 	for (const code of new Set(documents.map(({ indexCode }) => indexCode))) {
 		const wanted = documents.flatMap((run) => (run.indexCode === code ? (run.records ?? []) : []));
-		const known = await tx
-			.select({ n: records.n, key: records.key })
-			.from(records)
-			.where(and(eq(records.indexCode, code), inArray(records.key, [...new Set(wanted)])));
+		const known = await numbersOfKeys(tx, code, [...new Set(wanted)]);
 		numbers.set(code, new Map(known.map(({ n, key }) => [key, n])));
 	}
-	await tx.insert(runs).values(
+	await insertRuns(
+		tx,
 		documents.map(({ records: names, at, ...run }) => {
 			const found = names?.flatMap((key) => numbers.get(run.indexCode)?.get(key) ?? []);
 			const isWhole = found !== undefined && found.length === run.count;

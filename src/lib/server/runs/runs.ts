@@ -1,5 +1,4 @@
 /** Runs: every kept execution of a strategy, with the records it found, so that what was found can always be shown. */
-import { and, asc, eq, max } from 'drizzle-orm';
 import { apply, type StrategySettings } from '../../../core/crosswalk';
 import {
 	COMMON_LIMITS,
@@ -13,11 +12,11 @@ import {
 	type Strategy
 } from '../../../core/search';
 import { allow, type Person } from '../people';
-import { connection, inquiries, people, runs } from '../db';
 import { currentIndexes } from '../vocabulary';
 import { ServiceError } from '../errors';
-import { loadInquiry, noInquiry, type Queries } from '../inquiry';
+import { loadInquiry } from '../inquiry';
 import { findByText, findRecords, page, readByText, type ResultPage, type Sort } from '../search';
+import { insertRun, type RunRow, runLines, runRow, updateRun } from './run-rows';
 
 export interface RunLine {
 	number: number;
@@ -37,12 +36,9 @@ export interface RunLine {
 	change: { number: number; by: number } | null;
 }
 
-export type RunRow = typeof runs.$inferSelect;
-
 /** Runs of an inquiry, newest first. */
 export async function listRuns(person: Person | undefined, inquiryId: string): Promise<RunLine[]> {
 	allow(person, 'read');
-	const { db } = connection();
 	const labels = new Map(
 		(await currentIndexes()).flatMap(({ index }) =>
 			index.limits.map(({ field, label }) => [`${index.code} ${field}`, label] as const)
@@ -50,25 +46,7 @@ export async function listRuns(person: Person | undefined, inquiryId: string): P
 	);
 	const labelOf = (code: string, field: string) =>
 		COMMON_LIMITS.find((limit) => limit.field === field)?.label ?? labels.get(`${code} ${field}`) ?? field;
-	const rows = await db
-		.select({
-			number: runs.number,
-			indexCode: runs.indexCode,
-			kind: runs.kind,
-			name: runs.name,
-			note: runs.note,
-			cql: runs.cql,
-			limits: runs.limits,
-			combined: runs.combined,
-			edition: runs.edition,
-			count: runs.count,
-			at: runs.at,
-			person: people.name
-		})
-		.from(runs)
-		.leftJoin(people, eq(people.id, runs.personId))
-		.where(eq(runs.inquiryId, inquiryId))
-		.orderBy(asc(runs.number));
+	const rows = await runLines(inquiryId);
 	const last = new Map<string, { number: number; count: number }>();
 	const lines = rows.map((row): RunLine => {
 		const before = last.get(row.indexCode);
@@ -82,32 +60,6 @@ export async function listRuns(person: Person | undefined, inquiryId: string): P
 		};
 	});
 	return lines.reverse();
-}
-
-/** Takes the next number of the inquiry; held until the transaction ends, so that no two runs get the same. */
-async function nextNumber(tx: Queries, inquiryId: string): Promise<number> {
-	const [inquiry] = await tx
-		.select({ id: inquiries.id })
-		.from(inquiries)
-		.where(eq(inquiries.id, inquiryId))
-		.for('update');
-	if (!inquiry) throw noInquiry(inquiryId);
-	const [{ last }] = await tx
-		.select({ last: max(runs.number) })
-		.from(runs)
-		.where(eq(runs.inquiryId, inquiryId));
-	return (last ?? 0) + 1;
-}
-
-async function keep(
-	inquiryId: string,
-	row: Omit<typeof runs.$inferInsert, 'number' | 'inquiryId'>
-): Promise<number> {
-	return connection().db.transaction(async (tx) => {
-		const number = await nextNumber(tx, inquiryId);
-		await tx.insert(runs).values({ ...row, inquiryId, number });
-		return number;
-	});
 }
 
 const withoutLimits = (strategy: Strategy): Strategy => ({ ...strategy, limits: [] });
@@ -125,7 +77,7 @@ export async function runStrategy(person: Person | undefined, inquiryId: string,
 	// A text that says more than blocks can show is kept as it was typed, with the limits that stand in it.
 	const asTyped = reading?.beyond && !strategy.lifted;
 	const inText = new Set(asTyped ? reading.strategy.limits.map(({ field }) => field) : []);
-	return keep(inquiryId, {
+	return insertRun(inquiryId, {
 		indexCode: code,
 		kind: 'run',
 		cql: asTyped ? cql : printStrategy(withoutLimits(strategy)),
@@ -147,7 +99,7 @@ export async function repeatRun(person: Person | undefined, inquiryId: string, n
 	if (run.kind !== 'run')
 		throw new ServiceError(422, 'not-repeatable', 'Only a run of a strategy can be repeated here.');
 	const { result, current, sets } = await findByText(run.indexCode, run.cql, run.limits);
-	return keep(inquiryId, {
+	return insertRun(inquiryId, {
 		indexCode: run.indexCode,
 		kind: 'run',
 		name: run.name,
@@ -173,7 +125,7 @@ export interface Elsewhere {
 /** Logs a search that was made in the index's own search box. */
 export async function logElsewhere(person: Person | undefined, inquiryId: string, made: Elsewhere) {
 	const { id } = allow(person, 'change-inquiry');
-	return keep(inquiryId, {
+	return insertRun(inquiryId, {
 		indexCode: made.indexCode,
 		kind: 'elsewhere',
 		cql: made.text,
@@ -199,7 +151,7 @@ export async function combineRuns(
 	const found = sets.reduce((left, set) =>
 		how === 'and' ? left.and(set) : how === 'or' ? left.or(set) : left.andNot(set)
 	);
-	return keep(inquiryId, {
+	return insertRun(inquiryId, {
 		indexCode: parts[0].indexCode,
 		kind: 'combined',
 		combined: { how, runs: [...numbers] },
@@ -229,10 +181,7 @@ export function foundOf({ found, number, kind }: RunRow): RecordSet {
 }
 
 export async function findRun(inquiryId: string, number: number): Promise<RunRow> {
-	const [row] = await connection()
-		.db.select()
-		.from(runs)
-		.where(and(eq(runs.inquiryId, inquiryId), eq(runs.number, number)));
+	const row = await runRow(inquiryId, number);
 	if (!row) throw new ServiceError(404, 'no-run', `There is no run ${number} in this inquiry.`);
 	return row;
 }
@@ -245,10 +194,7 @@ export async function describeRun(
 ): Promise<void> {
 	allow(person, 'change-inquiry');
 	await findRun(inquiryId, number);
-	await connection()
-		.db.update(runs)
-		.set(fields)
-		.where(and(eq(runs.inquiryId, inquiryId), eq(runs.number, number)));
+	await updateRun(inquiryId, number, fields);
 }
 
 export interface Restored {
@@ -277,7 +223,7 @@ export async function restoredSettings(
 			'Only a run of a strategy can become the current strategy.'
 		);
 	const [{ inquiry }, { result }] = await Promise.all([
-		loadInquiry(connection().db, inquiryId, false),
+		loadInquiry(inquiryId),
 		findByText(run.indexCode, run.cql, run.limits)
 	]);
 	const { id: _, ...settled } = run.settings ?? { id: run.indexCode, ...NO_SETTINGS };

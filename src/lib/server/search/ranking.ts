@@ -1,7 +1,7 @@
 /** The order of a result. Worked out whole, once for a revision, so that pages never overlap or leave anything out. */
 import { lengthOf, relevance, termsOf, type RecordSet, type Strategy, type Term } from '../../../core/search';
-import { connection, part } from '../db';
 import { type IndexSets, WantedTerms } from '../records';
+import { countsOfQueries, eachTopicMatching, meanLengths } from './topic-rows';
 
 export const SORTS = ['relevance', 'newest', 'oldest'] as const;
 export type Sort = (typeof SORTS)[number];
@@ -65,21 +65,13 @@ async function scoresOf(
 		meanLength: await meanLength(sets),
 		recordsWith: await recordsWith(sets, terms)
 	};
-	const { sql } = connection();
 	const wanted = new WantedTerms(terms);
 	const any = terms.map(queryOfTerm).join(' | ');
 	const numbers = result.size <= MOST_NAMED ? [...result.toArray()] : undefined;
-	const among = numbers ? part`and n = any(${numbers}::int[])` : part``;
-	await sql.begin(async (tx) => {
-		const rows = tx.pages<{ n: number; t: number; a: number; vector: Buffer }>(2_000)`
-			select n, title_length as t, abstract_length as a, tsvectorsend(topic) as vector from records
-			where index_code = ${sets.code} and topic @@ ${any}::tsquery ${among}`;
-		for await (const some of rows)
-			for (const { n, t, a, vector } of some) {
-				if (!numbers && !result.has(n)) continue;
-				const occurrences = { ...wanted.occurrencesIn(vector), titleLength: t, abstractLength: a };
-				scores.set(n, relevance(occurrences, collection));
-			}
+	await eachTopicMatching(sets.code, any, numbers, ({ n, t, a, vector }) => {
+		if (!numbers && !result.has(n)) return;
+		const occurrences = { ...wanted.occurrencesIn(vector), titleLength: t, abstractLength: a };
+		scores.set(n, relevance(occurrences, collection));
 	});
 	return scores;
 }
@@ -91,9 +83,7 @@ function queryOfTerm({ text, stem }: Term): string {
 
 function meanLength(sets: IndexSets): Promise<number> {
 	return sets.fact('mean length', async () => {
-		const [row] = await connection().sql<{ title: number; abstract: number }>`
-			select coalesce(avg(title_length), 0)::float8 as title, coalesce(avg(abstract_length), 0)::float8 as abstract
-			from records where index_code = ${sets.code}`;
+		const row = await meanLengths(sets.code);
 		return lengthOf({ titleLength: row.title, abstractLength: row.abstract });
 	});
 }
@@ -104,10 +94,7 @@ async function recordsWith(sets: IndexSets, terms: readonly Term[]): Promise<num
 	const queries = terms.map(queryOfTerm);
 	const missing = queries.filter((query) => !counts.has(query));
 	if (missing.length > 0) {
-		const rows = await connection().sql<{ query: string; count: number }>`
-			select q as query, (select count(*)::int from records
-				where index_code = ${sets.code} and topic @@ q::tsquery) as count
-			from unnest(${missing}::text[]) as q`;
+		const rows = await countsOfQueries(sets.code, missing);
 		for (const { query, count } of rows) counts.set(query, count);
 	}
 	return queries.map((query) => counts.get(query) ?? 0);

@@ -28,7 +28,6 @@ import {
 	type Yields
 } from '../../../core/search';
 import { allow, type Person } from '../people';
-import { connection } from '../db';
 import { currentIndex, type CurrentIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
 import { loadInquiry } from '../inquiry';
@@ -190,7 +189,7 @@ interface Prepared extends Searchable {
 
 /** The strategy of an inquiry for an index; with commands, as it would be if they were carried out. */
 async function prepare(inquiryId: string, code: string, trial: readonly Command[]): Promise<Prepared> {
-	const { inquiry } = await loadInquiry(connection().db, inquiryId, false);
+	const { inquiry } = await loadInquiry(inquiryId);
 	return prepareIn(inquiry, code, trial);
 }
 
@@ -315,7 +314,7 @@ export async function tryCommands(
 
 /** What the strategy of an inquiry finds as it stands. */
 export async function findRecords(inquiryId: string, code: string) {
-	const { inquiry } = await loadInquiry(connection().db, inquiryId, false);
+	const { inquiry } = await loadInquiry(inquiryId);
 	return findRecordsIn(inquiry, code);
 }
 

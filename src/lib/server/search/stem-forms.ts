@@ -2,10 +2,10 @@
 import { DEFAULT_WORD_FIELD } from '../../../core/crosswalk';
 import { tokensOf } from '../../../core/search';
 import { allow, type Person } from '../people';
-import { connection } from '../db';
 import { currentIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
 import { eachWord, evenly, readWord, setsOf, standsOutsideHeadings } from '../records';
+import { eachTopicOf } from './topic-rows';
 
 const MOST_FORMS = 200;
 
@@ -36,18 +36,13 @@ export async function formsOfStem(
 	const found = (await setsOf(index).load([leaf])).of(leaf);
 	const looked = evenly(found.toArray());
 	const counts = new Map<string, number>();
-	await connection().sql.begin(async (tx) => {
-		const rows = tx.pages<{ vector: Buffer }>(1_000)`
-			select tsvectorsend(topic) as vector from records
-			where index_code = ${code} and n = any(${[...looked]}::int[])`;
-		for await (const some of rows)
-			for (const { vector } of some)
-				eachWord(vector, (bytes, at, places) => {
-					const word = readWord(bytes);
-					if (word.startsWith(stem) && standsOutsideHeadings(vector, at, places))
-						counts.set(word, (counts.get(word) ?? 0) + 1);
-				});
-	});
+	await eachTopicOf(code, [...looked], (vector) =>
+		eachWord(vector, (bytes, at, places) => {
+			const word = readWord(bytes);
+			if (word.startsWith(stem) && standsOutsideHeadings(vector, at, places))
+				counts.set(word, (counts.get(word) ?? 0) + 1);
+		})
+	);
 	const forms = Array.from(counts, ([form, records]) => ({ form, records }));
 	forms.sort((a, b) => b.records - a.records || (a.form < b.form ? -1 : 1));
 	return {

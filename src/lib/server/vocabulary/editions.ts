@@ -1,35 +1,10 @@
 /** The subject indexes as they stand, and their current editions in memory. PostgreSQL says which edition is current. */
-import { asc, eq } from 'drizzle-orm';
 import { EditionIndex } from '../../../core/edition/edition-index';
-import { connection, type Database, databaseUrl, editions, subjectIndexes } from '../db';
+import { databaseUrl } from '../db';
 import { ServiceError } from '../errors';
 import { startThread, type ThreadMessage } from '../jobs';
-import { readPack } from './packs';
-
-export interface CurrentIndex {
-	index: typeof subjectIndexes.$inferSelect;
-	edition: typeof editions.$inferSelect | null;
-}
-
-/** Every request asks this first, so the query is put together once for a connection. */
-const prepared = new WeakMap<Database, ReturnType<typeof prepareIndexes>>();
-
-function prepareIndexes(db: Database) {
-	return db
-		.select({ index: subjectIndexes, edition: editions })
-		.from(subjectIndexes)
-		.leftJoin(editions, eq(editions.id, subjectIndexes.currentEdition))
-		.orderBy(asc(subjectIndexes.position), asc(subjectIndexes.code))
-		.prepare('current_indexes');
-}
-
-/** All subject indexes with their current editions, in their order. One query. */
-export async function currentIndexes(): Promise<CurrentIndex[]> {
-	const { db } = connection();
-	const query = prepared.get(db) ?? prepareIndexes(db);
-	prepared.set(db, query);
-	return query.execute();
-}
+import { type CurrentIndex, currentIndexes } from './index-rows';
+import { readPack } from './pack-rows';
 
 /**
  * Reads what look-up and browsing need, so that the first to ask after a restart or an import need not wait for it.

@@ -11,7 +11,8 @@ import {
 	type Value
 } from '../db';
 import { ImportError } from '../jobs';
-import { writePack } from './packs';
+import { insertEdition, lockIndex, makeCurrent } from './edition-rows';
+import { writePack } from './pack-rows';
 
 /**
  * Writes the edition and makes it the current one of its index, in the transaction it is given.
@@ -24,28 +25,24 @@ export async function writeVocabulary(
 	packed: Uint8Array,
 	progress: (share: number) => void
 ): Promise<void> {
-	const [target] = await tx`select code from subject_indexes where code = ${indexCode} for update`;
-	if (!target) throw new ImportError('no-index', `There is no subject index “${indexCode}”.`);
+	if (!(await lockIndex(tx, indexCode)))
+		throw new ImportError('no-index', `There is no subject index “${indexCode}”.`);
 	const languages = [
 		...new Set(data.headings.flatMap(({ labels }) => labels.map(({ lang }) => lang)))
 	].filter(Boolean);
 	const hierarchical = data.headings.some(({ broader }) => broader.length > 0);
-	const [edition] = await tx<{ id: number }>`
-		insert into editions (index_code, label, headings, entry_terms, relations, languages, hierarchical)
-		values (${indexCode}, ${label}, ${counts.headings}, ${counts.entryTerms}, ${counts.relations},
-			${languages}, ${hierarchical})
-		returning id`;
-	await tx.run(makePartitions(edition.id));
-	const tables = rowsOf(edition.id, data);
+	const edition = await insertEdition(tx, { indexCode, label, ...counts, languages, hierarchical });
+	await tx.run(makePartitions(edition));
+	const tables = rowsOf(edition, data);
 	for (const [i, { table, columns, rows }] of tables.entries()) {
-		await copy(tx, partitionOf(table, edition.id), columns, rows);
-		await tx.run(attachPartition(table, edition.id));
+		await copy(tx, partitionOf(table, edition), columns, rows);
+		await tx.run(attachPartition(table, edition));
 		progress((i + 1) / (tables.length + 1));
 	}
-	await copy(tx, 'collections', COLLECTION, () => collectionRows(edition.id, data));
-	await writePack(tx, edition.id, packed);
-	await tx.run(attachPartition('edition_packs', edition.id));
-	await tx`update subject_indexes set current_edition = ${edition.id} where code = ${indexCode}`;
+	await copy(tx, 'collections', COLLECTION, () => collectionRows(edition, data));
+	await writePack(tx, edition, packed);
+	await tx.run(attachPartition('edition_packs', edition));
+	await makeCurrent(tx, indexCode, edition);
 }
 
 /** The rows of the tables that are parted by edition, table by table, made as they are sent. */

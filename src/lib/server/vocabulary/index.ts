@@ -1,6 +1,7 @@
 /** Subject indexes, their editions, and vocabularies in and out. */
-export { currentIndex, currentIndexes, editionIndex, warmUp } from './editions';
-export type { CurrentIndex } from './editions';
+export { currentIndex, editionIndex, warmUp } from './editions';
+export { currentIndexes } from './index-rows';
+export type { CurrentIndex } from './index-rows';
 export { remakePack } from './pack-remaking';
 export { FORMATS } from './parsers';
 export { dialectBody, newIndex } from './subject-index-schema';

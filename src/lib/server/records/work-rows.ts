@@ -1,5 +1,5 @@
 /** Which records of two indexes are of one work: worked out as records come in, by the rules of `isSameWork`. */
-import type { Transaction } from '../db';
+import { connection, type Transaction } from '../db';
 
 /** Finds the records of other indexes that are of the works of some records. Four statements, each by index. */
 export async function pairWorks(
@@ -31,4 +31,10 @@ export async function pairWorks(
 		select ${indexCode}, n, other_code, other_n from pairs
 		union all
 		select other_code, other_n, ${indexCode}, n from pairs`;
+}
+
+/** Pairs of records that are of one work, by their numbers in the one index and in the other. */
+export function pairsOfWorks(code: string, other: string): Promise<{ n: number; other: number }[]> {
+	return connection().sql<{ n: number; other: number }>`
+		select n, other_n as other from shared_works where index_code = ${code} and other_code = ${other} order by n`;
 }

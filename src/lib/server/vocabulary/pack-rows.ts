@@ -17,6 +17,16 @@ export async function writePack(tx: Transaction, edition: number, packed: Uint8A
 	}
 }
 
+/** Whether an edition is there; it is locked until the transaction ends. */
+export async function lockEdition(tx: Transaction, edition: number): Promise<boolean> {
+	const [known] = await tx`select id from editions where id = ${edition} for update`;
+	return known !== undefined;
+}
+
+export async function deletePack(tx: Transaction, edition: number): Promise<void> {
+	await tx.run(`delete from ${partitionOf('edition_packs', edition)}`);
+}
+
 /** The packed form of an edition; empty where there is none. */
 export async function readPack(edition: number): Promise<Uint8Array> {
 	return connection().sql.begin(async (tx) => {

@@ -1,0 +1,55 @@
+/** What a crosswalk needs of the rows of vocabularies and of its history. */
+import { and, eq, inArray, isNull, or, sql, type Column } from 'drizzle-orm';
+import { connection, entryTerms, headings } from '../db';
+
+/** A heading by its edition and its place in it. */
+export interface Place {
+	edition: number;
+	n: number;
+}
+
+/** When each cell was last changed. */
+export async function lastChanges(id: string): Promise<Record<string, string>> {
+	const rows = await connection().sql<{ cell: string; at: string }>`
+		select cell, max(at) as at from changes, unnest(cells) as cell where inquiry_id = ${id} group by cell`;
+	return Object.fromEntries(rows.map(({ cell, at }) => [cell, new Date(at).toISOString()]));
+}
+
+/** Edition by edition, so that only their partitions are looked at, each for its own headings. */
+function among(columns: { editionId: Column; n: Column }, places: readonly Place[]) {
+	const editions = new Map<number, number[]>();
+	for (const { edition, n } of places) {
+		const here = editions.get(edition) ?? [];
+		here.push(n);
+		editions.set(edition, here);
+	}
+	return or(
+		...Array.from(editions, ([edition, here]) =>
+			and(eq(columns.editionId, edition), inArray(columns.n, here))
+		)
+	);
+}
+
+/** The aspects that headings allow, of those that allow any. */
+export async function aspectsAt(places: readonly Place[]) {
+	if (places.length === 0) return [];
+	return connection()
+		.db.select({ edition: headings.editionId, n: headings.n, aspects: headings.aspects })
+		.from(headings)
+		.where(and(among(headings, places), sql`cardinality(${headings.aspects}) > 0`));
+}
+
+/** The entry terms of some headings, those that lead to them alone, in one statement. */
+export async function termsAt(places: readonly Place[]) {
+	if (places.length === 0) return [];
+	return connection()
+		.db.select({
+			edition: entryTerms.editionId,
+			n: entryTerms.n,
+			text: entryTerms.text,
+			lang: entryTerms.lang
+		})
+		.from(entryTerms)
+		.where(and(among(entryTerms, places), isNull(entryTerms.together)))
+		.orderBy(entryTerms.position);
+}

@@ -1,0 +1,169 @@
+/** The rows of an inquiry's history. */
+import { and, asc, desc, eq, gt, lt, notInArray, sql, type SQL } from 'drizzle-orm';
+import type { Change, Command } from '../../../core/crosswalk';
+import { LOCAL_PERSON } from '../people';
+import { changes, connection, inquiries, people, type Queries } from '../db';
+
+/** What undo would take back: the latest standing change; what redo would do: the first undone one. */
+async function nextOf(kind: 'undo' | 'redo', on: Queries, id: string) {
+	const isUndo = kind === 'undo';
+	const [row] = await on
+		.select()
+		.from(changes)
+		.where(
+			and(
+				eq(changes.inquiryId, id),
+				eq(changes.kind, 'do'),
+				eq(changes.state, isUndo ? 'standing' : 'undone')
+			)
+		)
+		.orderBy(isUndo ? desc(changes.revision) : asc(changes.revision))
+		.limit(1);
+	return row;
+}
+
+export const nextToUndo = (on: Queries, id: string) => nextOf('undo', on, id);
+export const nextToRedo = (on: Queries, id: string) => nextOf('redo', on, id);
+
+/** What undo and redo would act on, in words. */
+export async function reversible(
+	id: string,
+	on: Queries = connection().db
+): Promise<{ undo: string | null; redo: string | null }> {
+	const undo = await nextToUndo(on, id);
+	const redo = await nextToRedo(on, id);
+	return { undo: undo?.summary ?? null, redo: redo?.summary ?? null };
+}
+
+/** What a sending did, where it was carried out. */
+export async function doneBefore(on: Queries, id: string, sending: string) {
+	const [done] = await on
+		.select({ revision: changes.revision, changes: changes.rows, summary: changes.summary })
+		.from(changes)
+		.where(and(eq(changes.inquiryId, id), eq(changes.sending, sending)));
+	return done;
+}
+
+/** What was undone and not redone can no longer be redone once something else is done. */
+export async function dropUndone(tx: Queries, id: string): Promise<void> {
+	await tx
+		.update(changes)
+		.set({ state: 'dropped' })
+		.where(and(eq(changes.inquiryId, id), eq(changes.kind, 'do'), eq(changes.state, 'undone')));
+}
+
+export async function setChangeState(
+	tx: Queries,
+	id: string,
+	revision: number,
+	state: 'standing' | 'undone'
+): Promise<void> {
+	await tx
+		.update(changes)
+		.set({ state })
+		.where(and(eq(changes.inquiryId, id), eq(changes.revision, revision)));
+}
+
+/** The local person has no row; others that have none came with a document from elsewhere. */
+const personName = sql<string>`case when ${changes.personId} = ${LOCAL_PERSON.id}
+	then coalesce(${people.name}, ${LOCAL_PERSON.name}) else coalesce(${people.name}, 'somebody elsewhere') end`;
+
+/** What was changed after a revision, oldest first, and by whom; without what some windows did. */
+export function changesAfter(
+	id: string,
+	revision: number,
+	{ on = connection().db, without }: { on?: Queries; without?: readonly string[] } = {}
+) {
+	return on
+		.select({
+			revision: changes.revision,
+			rows: changes.rows,
+			summary: changes.summary,
+			at: changes.at,
+			client: changes.client,
+			person: personName
+		})
+		.from(changes)
+		.leftJoin(people, eq(people.id, changes.personId))
+		.where(
+			and(
+				eq(changes.inquiryId, id),
+				gt(changes.revision, revision),
+				without && notInArray(changes.client, [...without])
+			)
+		)
+		.orderBy(asc(changes.revision));
+}
+
+export async function revisionOf(id: string): Promise<number | undefined> {
+	const [about] = await connection()
+		.db.select({ revision: inquiries.revision })
+		.from(inquiries)
+		.where(eq(inquiries.id, id));
+	return about?.revision;
+}
+
+/** Newest first. */
+export function historyPage(
+	id: string,
+	{ cell, before, most }: { cell?: string; before?: number; most: number }
+) {
+	const inCell: SQL | undefined = cell === undefined ? undefined : sql`${changes.cells} @> array[${cell}]`;
+	return connection()
+		.db.select({
+			revision: changes.revision,
+			at: changes.at,
+			person: personName,
+			kind: changes.kind,
+			state: changes.state,
+			summary: changes.summary,
+			rows: changes.rows
+		})
+		.from(changes)
+		.leftJoin(people, eq(people.id, changes.personId))
+		.where(
+			and(eq(changes.inquiryId, id), before === undefined ? undefined : lt(changes.revision, before), inCell)
+		)
+		.orderBy(desc(changes.revision))
+		.limit(most);
+}
+
+export interface NewChange {
+	personId: string;
+	client: string;
+	sending?: string;
+	kind: 'do' | 'undo' | 'redo';
+	target?: number;
+	summary: string;
+	command?: Command;
+	rows: Change[];
+	/** Cells that the rows touch. */
+	cells: string[];
+}
+
+/** Logs a change as the next revision of its inquiry. */
+export async function insertChange(
+	tx: Queries,
+	inquiryId: string,
+	revision: number,
+	made: NewChange
+): Promise<void> {
+	await tx.insert(changes).values({ ...made, inquiryId, revision, state: 'standing' });
+	await tx.update(inquiries).set({ revision, changedAt: new Date() }).where(eq(inquiries.id, inquiryId));
+}
+
+/** The whole history, oldest first. */
+export function wholeHistory(inquiryId: string) {
+	return connection()
+		.db.select()
+		.from(changes)
+		.where(eq(changes.inquiryId, inquiryId))
+		.orderBy(asc(changes.revision));
+}
+
+export async function insertHistory(
+	tx: Queries,
+	log: readonly (typeof changes.$inferInsert)[]
+): Promise<void> {
+	for (let at = 0; at < log.length; at += 1_000) await tx.insert(changes).values(log.slice(at, at + 1_000));
+}
