@@ -1,4 +1,13 @@
-export { CellsByPlace, cellId, cellState, inOrder, pickOfHeadings, picksOf, wordsOfConcept } from './cells';
+export {
+	CellsByPlace,
+	cellId,
+	cellState,
+	inOrder,
+	pickOfHeadings,
+	picksOf,
+	wordsOfConcept,
+	type CellContent
+} from './cells';
 export { apply, invert, obstacle } from './changes';
 export { rowName, type Collision } from './collisions';
 export { execute } from './commands';

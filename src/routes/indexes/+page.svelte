@@ -1,10 +1,10 @@
 <script lang="ts">
 	import { ask, inWords, type Call } from '$lib/client/ask';
 	import { number } from '$lib/components/parts/numbers';
-	import { tick } from 'svelte';
 	import { invalidateAll } from '$app/navigation';
 	import PlainBar from '$lib/components/frame/PlainBar.svelte';
 	import LoadFile from '$lib/components/indexes/LoadFile.svelte';
+	import RemoveIndex from '$lib/components/indexes/RemoveIndex.svelte';
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';
 
 	let { data } = $props();
@@ -12,7 +12,6 @@
 	let loading = $state<{ code: string; kind: 'vocabulary' | 'records' } | undefined>();
 	let removing = $state<{ code: string; uses: { title: string; picks: number }[] }>();
 	let asked: HTMLElement | undefined;
-	let keepIt = $state<HTMLElement>();
 	let name = $state('');
 	let discipline = $state('');
 	let problem = $state('');
@@ -46,9 +45,6 @@
 		const { value } = await ask<{ title: string; picks: number }[]>(`/indexes/${code}/uses`);
 		removing = { code, uses: value ?? [] };
 		asked = from;
-		// The keyboard is led to the answer that changes nothing, and back to where it was.
-		await tick();
-		keepIt?.focus();
 	}
 
 	function keep() {
@@ -115,30 +111,7 @@
 						/>
 					{/if}
 					{#if removing?.code === index.code}
-						<div class="mt-3 max-w-2xl space-y-2 border-l-2 border-warn bg-warn-wash p-3" role="alert">
-							{#if removing.uses.length > 0}
-								<p>
-									{index.name} is used by
-									{#each removing.uses as use, i (use.title)}{i > 0 ? ', ' : ''}<span class="font-semibold"
-											>{use.title}</span
-										>
-										({use.picks}
-										{use.picks === 1 ? 'pick' : 'picks'}){/each}. Removing it takes its column out of
-									{removing.uses.length === 1 ? 'that crosswalk' : 'those crosswalks'}; the picks are kept and
-									come back with an index of the same code.
-								</p>
-							{:else}
-								<p>No inquiry uses {index.name}.</p>
-							{/if}
-							<p>
-								Its vocabulary and its records are removed from the database and have to be loaded again from
-								files.
-							</p>
-							<p class="flex gap-2">
-								<button class="action" onclick={remove}>Remove {index.name}</button>
-								<button class="quiet-action" bind:this={keepIt} onclick={keep}>Keep it</button>
-							</p>
-						</div>
+						<RemoveIndex {index} uses={removing.uses} onRemove={remove} onKeep={keep} />
 					{/if}
 				</div>
 				<div class="flex flex-wrap content-start items-center gap-x-1 md:justify-end">

@@ -5,8 +5,7 @@
 	import { page } from '$app/state';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import type { HeadingLine, HeadingSheet } from '$lib/server/browse';
-	import CellPicks from '../crosswalk/CellPicks.svelte';
-	import NoHeading from '../crosswalk/NoHeading.svelte';
+	import PickDock from '../crosswalk/PickDock.svelte';
 	import { useKeys } from '../parts/keys.svelte';
 	import { displayAt, lanesAt, lineageAt } from '../inquiry/addresses';
 	import { currentConcept, placeOf } from '../inquiry/in-hand';
@@ -20,6 +19,7 @@
 	import { setAside, pickFor, togglePick } from '../inquiry/picking';
 	import HeadingRecords from './HeadingRecords.svelte';
 	import PlacePicture from './PlacePicture.svelte';
+	import SheetActions from './SheetActions.svelte';
 	import SheetBody from './SheetBody.svelte';
 
 	let { index, sheet }: { index: IndexSummary; sheet: HeadingSheet } = $props();
@@ -184,27 +184,7 @@
 						<HeadingText label={sheet.label} retired={sheet.retired} />
 					</h1>
 				</div>
-				<div class="mt-2 mb-3 flex flex-wrap items-center gap-2">
-					<button
-						class={picked ? 'quiet-action border border-lichen' : 'action'}
-						disabled={!concept}
-						onclick={() => pickHeading(sheet)}
-					>
-						{picked ? 'Picked for' : 'Pick for'}
-						{concept?.name ?? 'a concept'}
-						<kbd class="key-cap !bg-transparent !text-inherit opacity-80">Space</kbd>
-					</button>
-					<button
-						class="quiet-action border"
-						aria-pressed={store.isMarked(index.code, [sheet])}
-						onclick={() => store.mark(index.code, [sheet])}
-						>{store.isMarked(index.code, [sheet]) ? 'Marked' : 'Mark'} <kbd class="key-cap">X</kbd></button
-					>
-					<button class="quiet-action border" onclick={() => aside(sheet)}
-						>Set aside <kbd class="key-cap">S</kbd></button
-					>
-					{#if pick?.role === 'rejected'}<span class="text-warn">Rejected for this concept</span>{/if}
-				</div>
+				<SheetActions {sheet} {index} />
 				<SheetBody {sheet} {index} {at}>
 					{#snippet records()}{#if index.records > 0}<HeadingRecords {sheet} {index} />{/if}{/snippet}
 					{#snippet picture()}<PlacePicture {sheet} {at} />{/snippet}
@@ -240,20 +220,5 @@
 		</div>
 	</div>
 	<MarkedBar />
-	{#if concept}
-		<footer
-			class="grid max-h-52 shrink-0 grid-cols-[auto_1fr] items-start gap-x-6 overflow-y-auto border-t bg-leaf px-4 py-2"
-			aria-label="Picks for {concept.name} in {index.name}"
-		>
-			<p class="pt-2">
-				<span class="font-semibold">{concept.name}</span> <span class="text-quiet">in {index.name}</span>
-			</p>
-			<div>
-				<CellPicks conceptId={concept.id} indexCode={index.code} full />
-				{#if store.cells.at(concept.id, index.code).state !== 'picks'}
-					<NoHeading conceptId={concept.id} indexCode={index.code} tried={query ? [query] : []} />
-				{/if}
-			</div>
-		</footer>
-	{/if}
+	{#if concept}<PickDock {concept} {index} tried={query} />{/if}
 </div>

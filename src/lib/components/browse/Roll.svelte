@@ -10,9 +10,9 @@
 	import { currentConcept, placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { number } from '../parts/numbers';
-	import HeadingText from '../marks/HeadingText.svelte';
 	import { setAside, pickFor, togglePick } from '../inquiry/picking';
 	import PickMark from './PickMark.svelte';
+	import RollText from './RollText.svelte';
 	import { VirtualRows } from './virtual.svelte';
 
 	/** The alphabetical or permuted display: one roll that scrolls to what is typed. */
@@ -176,31 +176,7 @@
 							inHand = i;
 						}}
 					>
-						{#if kind === 'permuted'}
-							<span
-								class="w-[34%] shrink-0 truncate pr-1.5 text-right text-quiet"
-								class:heading-voice={line.isHeading}
-								dir="rtl"><bdi>{line.before}</bdi></span
-							>
-						{/if}
-						<span class="truncate">
-							{#if line.isHeading}
-								<span class="text-[15px]"
-									><HeadingText label={line.text} retired={line.headings[0].retired} /></span
-								>
-							{:else}
-								{line.text}
-								<span class="text-quiet">
-									use
-									{#each line.headings as heading, j (heading.id)}{j > 0 ? ' together with ' : ''}<HeadingText
-											label={heading.label}
-										/>{/each}
-								</span>
-							{/if}
-							{#if line.lang && line.lang !== 'en'}<span class="text-xs text-quiet uppercase"
-									>{line.lang}</span
-								>{/if}
-						</span>
+						<RollText {line} permuted={kind === 'permuted'} />
 					</a>
 					{#if line.isHeading && line.headings[0].belowCount > 0}
 						<span class="text-xs text-quiet">{number(line.headings[0].belowCount)} narrower</span>

@@ -1,15 +1,13 @@
 <script lang="ts">
 	import { tick, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
-	import { cellId, FIT_WORDS, isThin, wordsOfConcept, type Concept, type Pick } from '$core/crosswalk';
+	import { cellId, wordsOfConcept, type Concept } from '$core/crosswalk';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import { lanesAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import HeadingText from '../marks/HeadingText.svelte';
-	import { number } from '../parts/numbers';
 	import IndexMark from '../marks/IndexMark.svelte';
-	import { flagWords } from './flags';
+	import GridCell from './GridCell.svelte';
 
 	interface Props {
 		/** The cell in hand, as `concept:index`. */
@@ -102,25 +100,6 @@
 		event.preventDefault();
 		move();
 	}
-
-	/** What stands after the headings of a pick, in words. */
-	function says(pick: Pick): string {
-		if (pick.role === 'rejected') return 'rejected';
-		return [
-			FIT_WORDS[pick.fit],
-			pick.withNarrower
-				? pick.cuts.length > 0
-					? `with narrower, ${pick.cuts.length} cut`
-					: 'with narrower'
-				: '',
-			pick.chief ? 'chief only' : '',
-			pick.aspects.join(' or '),
-			pick.role === 'recorded' ? 'recorded only' : '',
-			...(store.facts.facts[pick.id]?.flags ?? []).map((flag) => flagWords(flag, store.inquiry).short)
-		]
-			.filter(Boolean)
-			.join(' · ');
-	}
 </script>
 
 <!-- svelte-ignore a11y_interactive_supports_focus (the cell in hand is what takes the focus, as the grid pattern has it) -->
@@ -180,7 +159,6 @@
 			{#each columns as index, c (index.code)}
 				{@const id = cellId(concept.id, index.code)}
 				{@const content = store.cells.at(concept.id, index.code)}
-				{@const own = store.coverage[cellId(concept.id, index.code)]}
 				{@const stands = !standingOut || standingOut.has(id)}
 				<!-- svelte-ignore a11y_click_events_have_key_events (the grid handles its keys) -->
 				<div
@@ -201,53 +179,8 @@
 						column = c;
 					}}
 				>
-					{#if !stands}<span class="text-quiet" aria-label="not among the cells shown">·</span>{/if}
-					{#each stands ? content.picks : [] as pick (pick.id)}
-						{#if reading === 'full' || pick.role !== 'rejected'}
-							<p class="leading-5" class:text-quiet={pick.role === 'rejected'}>
-								{#each pick.headings as heading, i (heading.uri)}
-									{#if i > 0}{' '}<span class="text-xs text-quiet">together with</span>{' '}{/if}<HeadingText
-										label={heading.label}
-										retired={pick.role === 'rejected'}
-									/>
-								{/each}
-								{#if reading === 'full'}<span class="text-xs text-quiet">{says(pick)}</span>{/if}
-							</p>
-							{#if reading === 'full' && pick.note}
-								<p class="line-clamp-2 text-xs text-quiet print:line-clamp-none">{pick.note}</p>
-							{/if}
-						{/if}
-					{/each}
-					{#if stands && content.state === 'noHeading'}
-						<p class="text-quiet">no heading here</p>
-						{#if reading === 'full' && content.cell?.note}<p
-								class="line-clamp-2 text-xs text-quiet print:line-clamp-none"
-							>
-								{content.cell.note}
-							</p>{/if}
-					{:else if stands && content.state === 'undecided'}
-						<p class="text-xs text-quiet">
-							undecided
-							<span class="opacity-0 group-hover:opacity-100 group-focus:opacity-100 print:hidden">
-								· <kbd class="key-cap">Enter</kbd> suggestions · <kbd class="key-cap">L</kbd> look up
-							</span>
-						</p>
-					{:else if stands && isThin(content, own?.headings)}
-						<p class="text-xs text-warn">
-							thin: {isThin(content) ? 'no exact or close heading is searched' : 'fewer than 10 records'}
-						</p>
-					{/if}
-					{#if stands && own && own.all > 0}
-						<p class="mt-1 flex items-center gap-1.5 text-xs text-quiet">
-							<span class="h-1.5 w-10 shrink-0 bg-shade" aria-hidden="true"
-								><span class="block h-1.5 bg-lichen" style="width: {(100 * own.headings) / own.all}%"
-								></span></span
-							>
-							{content.state === 'picks'
-								? `headings find ${number(own.headings)} of ${number(own.all)}`
-								: `words find ${number(own.all)}`}
-						</p>
-					{/if}
+					{#if stands}<GridCell {content} found={store.coverage[id]} {reading} />
+					{:else}<span class="text-quiet" aria-label="not among the cells shown">·</span>{/if}
 				</div>
 			{/each}
 		</div>

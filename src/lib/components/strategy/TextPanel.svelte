@@ -6,6 +6,7 @@
 	import { keptDraft } from './kept-draft';
 	import type { StrategySession } from './strategy-session.svelte';
 	import { number, signed } from '../parts/numbers';
+	import TextFaultNote from './TextFaultNote.svelte';
 
 	/** The strategy as text. What is typed is read as it is typed; it is followed once a person says so. */
 	let { session }: { session: StrategySession } = $props();
@@ -147,19 +148,11 @@
 			</button>
 		{/if}
 	</div>
-	{#if shownFault}
-		<div class="mt-1 rounded bg-warn-wash px-2 py-1 text-xs text-warn" role="alert">
-			<p>
-				<button class="underline" onclick={() => editor?.goTo(shownFault.position)}
-					>At character {shownFault.position + 1}</button
-				>: {shownFault.message}
-			</p>
-			{#if shownFault.expected.length > 0}
-				<p>Expected: {shownFault.expected.slice(0, 6).join(', ')}.</p>
-			{/if}
-			{#if draft === undefined}<p>The blocks show the crosswalk’s strategy until this is mended.</p>{/if}
-		</div>
-	{/if}
+	{#if shownFault}<TextFaultNote
+			fault={shownFault}
+			kept={draft === undefined}
+			onGoTo={(at) => editor?.goTo(at)}
+		/>{/if}
 	{#if draft !== undefined}
 		<div class="mt-1 flex flex-wrap items-center gap-2 text-xs">
 			{#if preview && !shownFault}

@@ -6,6 +6,8 @@
 	import { number } from '../parts/numbers';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import type { Branch } from './branches';
+	import BranchLines from './BranchLines.svelte';
+	import { gutter, ROW } from './measures';
 
 	interface Props {
 		label: string;
@@ -41,25 +43,11 @@
 		onInward
 	}: Props = $props();
 
-	const ROW = 30;
-	const STEP = 20;
-	const STEM = 12;
-
 	let at = $state(0);
 	let tree: HTMLElement;
 
 	const inHand = $derived(Math.min(at, Math.max(0, rows.length - 1)));
 	const height = $derived(rows.length * ROW);
-	const gutter = (depth: number) => STEM + depth * STEP;
-
-	/** A stem from the row a branch hangs on, bending into the branch: drawn growing to the right, mirrored for the left. */
-	function stem(row: Branch, i: number): string {
-		const x = gutter(row.depth) - STEM + 2;
-		const y = i * ROW + ROW / 2;
-		const from = row.parent < 0 ? 0 : row.parent * ROW + ROW / 2 + 9;
-		const bend = Math.min(8, Math.max(0, y - from));
-		return `M${x} ${from}V${y - bend}Q${x} ${y} ${x + bend} ${y}H${x + STEM - 2}`;
-	}
 
 	export function focus(): void {
 		items()[inHand]?.focus();
@@ -119,13 +107,7 @@
 </script>
 
 <div class="relative" class:mirrored={side === 'left'} style="min-height: {height}px">
-	<svg class="lines pointer-events-none absolute top-0" {height} width="100%" aria-hidden="true">
-		<g fill="none" stroke="currentColor" stroke-width="1.4">
-			<!-- The root: from the heading in the middle down to where the branches begin. -->
-			<path d="M-18 -16H-8Q2 -16 2 -6V2" />
-			{#each rows as row, i (row.path)}<path d={stem(row, i)} />{/each}
-		</g>
-	</svg>
+	<BranchLines {rows} />
 	<!-- svelte-ignore a11y_interactive_supports_focus (the row in hand takes the focus, as the tree pattern has it) -->
 	<div bind:this={tree} role="tree" aria-label={label} {onkeydown} {onclick}>
 		{#each rows as row, i (row.path)}
@@ -178,11 +160,6 @@
 </div>
 
 <style>
-	.lines {
-		left: 0;
-		overflow: visible;
-		color: color-mix(in oklch, var(--lichen) 55%, var(--line));
-	}
 	.row {
 		margin-left: var(--gutter);
 		padding: 0 6px 0 4px;
@@ -195,7 +172,7 @@
 	.pick:empty::before {
 		content: '+';
 	}
-	.mirrored .lines {
+	.mirrored :global(.lines) {
 		transform: scaleX(-1);
 	}
 	.mirrored .row {
