@@ -2,6 +2,7 @@
  * CQL, the Contextual Query Language 1.2 (OASIS searchRetrieve part 5; Library of Congress), as far as searches here use
  * it: boolean operators with equal precedence from left to right, brackets, fields, relations with modifiers, terms.
  */
+import { quote } from './cql-print';
 import { LONGEST_CQL } from '../crosswalk/strategy-settings';
 
 export interface CqlModifier {
@@ -267,11 +268,6 @@ class Parser {
 		}
 		throw new CqlError('This quotation mark is never closed.', start, ['"'], start + 1);
 	}
-}
-
-/** A text as a term: in quotation marks, with those inside it escaped. */
-export function quote(text: string): string {
-	return `"${text.replace(/[\\"]/g, '\\$&')}"`;
 }
 
 function printModifiers(modifiers: readonly CqlModifier[]): string {

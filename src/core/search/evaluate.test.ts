@@ -134,7 +134,8 @@ describe('a strategy', () => {
 									lines: other.lines.map((one) => (one.id === line.id ? variant.line : one))
 								}))
 							};
-							expect(own.changed[k]).toEqual({ change: variant.change, count: count(changed) });
+							const all = alone([{ ...variant.line, off: false }]).size;
+							expect(own.changed[k]).toEqual({ change: variant.change, count: count(changed), all });
 						});
 					});
 				});

@@ -96,8 +96,8 @@ export interface LineYield {
 	loss: number;
 	/** What the strategy would gain without it: a line of an excluded block, or the only line of a required one. */
 	gain: number;
-	/** What the whole strategy would find with one thing about the line changed. */
-	changed: { change: 'chief' | 'narrower' | 'aspects' | 'keywords' | 'title'; count: number }[];
+	/** With one thing about the line changed: what the whole strategy would find, and what the line itself. */
+	changed: { change: 'chief' | 'narrower' | 'aspects' | 'keywords' | 'title'; count: number; all: number }[];
 	/** Of a heading: a word of its block that finds every record of it, so that its switches change nothing. */
 	idleBeside?: string;
 }
@@ -361,7 +361,8 @@ export function yieldsOf(
 					gain: isRequired ? (isOnlyLine ? rest.size - result.size : 0) : inRest,
 					changed: Array.from(variants, ([change, other]) => ({
 						change: change as LineYield['changed'][number]['change'],
-						count: countWith(other)
+						count: countWith(other),
+						all: other.size
 					})),
 					...(word && { idleBeside: word.line.id })
 				};

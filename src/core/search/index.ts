@@ -1,14 +1,6 @@
-export { CqlError, parseCql, quote, type CqlNode } from './cql';
-export {
-	printLimit,
-	printLine,
-	printStrategy,
-	readStrategy,
-	recognised,
-	WORD_FIELDS,
-	type Reading,
-	type Resolver
-} from './cql-strategy';
+export { CqlError, parseCql, type CqlNode } from './cql';
+export { printLimit, printLine, printStrategy, quote, WORD_FIELDS } from './cql-print';
+export { readStrategy, recognised, type Reading, type Resolver } from './cql-read';
 export { patternFaults, PLAIN_DIALECT, printInDialect, type Dialect, type DialectText } from './dialect';
 export {
 	evaluate,
@@ -27,6 +19,17 @@ export {
 	type Yields
 } from './evaluate';
 export { leafName, type HeadingLeaf, type Leaf } from './expression';
+export { marksIn } from './matches';
+export {
+	nameOfLine,
+	nameOfPart,
+	readPart,
+	recordsOfPart,
+	wordsOfPart,
+	type Part,
+	type PartWords
+} from './parts';
+export { leavesOfPrices, pricesOf, type Prices } from './prices';
 export {
 	COMMON_LIMITS,
 	describeLimit,
@@ -46,5 +49,5 @@ export {
 	type Line,
 	type Strategy
 } from './strategy';
-export { labelHolds, queryOf, tokensOf, vectorsOf, type WordTest } from './word-matching';
+export { isSearchable, labelHolds, queryOf, tokensOf, vectorsOf, type WordTest } from './word-matching';
 export { LONGEST_CQL } from '../crosswalk/strategy-settings';

@@ -48,6 +48,11 @@ export function tokensOf(text: string, capitals: boolean): Token[] | string {
 	return tokens.length > 0 ? tokens : `“${text}” holds no letter and no digit to look for.`;
 }
 
+/** Whether there is anything in a word to look for. */
+export function isSearchable({ text, capitals }: Pick<WordTest, 'text' | 'capitals'>): boolean {
+	return typeof tokensOf(text, capitals) !== 'string';
+}
+
 /** A word as it stands among capitals; what has no capitals, such as a number, stands as anywhere else. */
 function inCapitals(word: string): string {
 	const plain = word.replace(/[^\p{L}\p{N}]/gu, '').toUpperCase();
@@ -81,6 +86,17 @@ export function indexedWords(text: string): IndexedWord[] {
 		for (const word of found) words.push(word);
 	}
 	return words;
+}
+
+/** The words of a text with where each stands in it, by characters. O(length). */
+export function indexedWordsIn(text: string): (IndexedWord & { from: number; to: number })[] {
+	return [...text.matchAll(/[^\s\-‐‑‒–—―/]+/g)].flatMap(({ 0: piece, index }) => {
+		// Punctuation around a word is not part of it.
+		const inner = /[\p{L}\p{N}](?:.*[\p{L}\p{N}\p{M}])?/su.exec(piece);
+		if (!inner) return [];
+		const from = index + inner.index;
+		return indexedWords(piece).map((word) => ({ ...word, from, to: from + inner[0].length }));
+	});
 }
 
 function wordsOfPiece(piece: string): IndexedWord[] {
@@ -205,7 +221,8 @@ export function matchesWord(words: RecordWords, test: WordTest): boolean {
 	});
 }
 
-function isToken(word: IndexedWord | undefined, { text, stem }: Token, capitals: boolean): boolean {
+/** Whether a word is the one that is looked for, or begins as it does. */
+export function isToken(word: IndexedWord | undefined, { text, stem }: Token, capitals: boolean): boolean {
 	const isCased = capitals && text !== text.toLowerCase();
 	const form = word && (isCased ? word.capitals : word.folded);
 	return form !== undefined && (stem ? form.startsWith(text) : form === text);

@@ -3,10 +3,17 @@
 	import { number } from '../parts/numbers';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import type { HeadingRecords, HeadingSheet } from '$lib/server/browse';
+	import { recordsAt, type Opened } from '../inquiry/addresses';
+	import { placeOf } from '../inquiry/in-hand';
+	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import YearsChart from '../charts/YearsChart.svelte';
+	import Count from '../parts/Count.svelte';
 
 	/** The records of a heading: how many, over the years, and with each aspect it allows. */
 	let { sheet, index }: { sheet: HeadingSheet; index: IndexSummary } = $props();
+	const store = $derived(useInquiry()());
+	const opens = (as: Omit<NonNullable<Opened['heading']>, 'id'> = {}) =>
+		recordsAt(placeOf(store), index.code, { heading: { id: sheet.id, ...as } });
 	// Who walks the hierarchy quickly does not wait for every heading on the way.
 	const asked = new Asked<HeadingRecords>(
 		() => `/indexes/${index.code}/records-of?${new URLSearchParams({ heading: sheet.id })}`
@@ -28,10 +35,13 @@
 
 <section class="my-3" aria-label="Records">
 	<p>
-		<span class="font-semibold">{number(sheet.recordCount)}</span>
+		<span class="font-semibold"><Count n={sheet.recordCount} at={opens()} says="" /></span>
 		{sheet.recordCount === 1 ? 'record' : 'records'}{#if sheet.belowCount > 0},
-			<span class="font-semibold">{number(sheet.recordCountWithNarrower)}</span> with narrower{/if}{#if sheet.chiefCount !== undefined},
-			<span class="font-semibold">{number(sheet.chiefCount)}</span> chiefly about it{/if}
+			<span class="font-semibold"
+				><Count n={sheet.recordCountWithNarrower} at={opens({ withNarrower: true })} says="" /></span
+			> with narrower{/if}{#if sheet.chiefCount !== undefined},
+			<span class="font-semibold"><Count n={sheet.chiefCount} at={opens({ chief: true })} says="" /></span>
+			chiefly about it{/if}
 		<span class="text-quiet">of {number(index.records)}</span>
 	</p>
 	{#if problem}
@@ -47,6 +57,8 @@
 					]}
 					{label}
 					since={sheet.introduced ?? undefined}
+					at={(year, series) => opens({ year, withNarrower: series === 1 })}
+					totals={sheet.belowCount > 0 ? records.withNarrower : undefined}
 				>
 					<p class="flex flex-wrap items-baseline gap-x-3 text-xs text-quiet">
 						<span><span class="mr-1 inline-block size-2 bg-lichen"></span>this heading</span>
@@ -75,7 +87,9 @@
 						<span class="ml-auto h-1.5 w-12 shrink-0 bg-shade"
 							><span class="block h-1.5 bg-lichen" style="width: {(100 * one.records) / most}%"></span></span
 						>
-						<span class="w-8 shrink-0 text-right text-xs text-quiet tabular-nums">{number(one.records)}</span>
+						<span class="w-8 shrink-0 text-right text-xs text-quiet tabular-nums"
+							><Count n={one.records} at={opens({ aspect: one.aspect })} says="with {one.aspect}" /></span
+						>
 					{/if}
 				</li>
 			{/each}

@@ -1,4 +1,6 @@
 <script lang="ts">
+	import { ask } from '$lib/client/ask';
+	import Count from '../parts/Count.svelte';
 	import { number } from '../parts/numbers';
 	import type { Concept } from '$core/crosswalk';
 	import TypedHeading from '../crosswalk/TypedHeading.svelte';
@@ -6,7 +8,7 @@
 	import type { LaneAnswer, LookupMatch } from '$lib/server/browse';
 	import CellPicks from '../crosswalk/CellPicks.svelte';
 	import NoHeading from '../crosswalk/NoHeading.svelte';
-	import { displayAt, lineageAt } from '../inquiry/addresses';
+	import { displayAt, lineageAt, recordsAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
@@ -36,6 +38,20 @@
 	const loose = $derived(lines.filter(({ tier }) => LOOSE.has(tier)));
 	const decided = $derived(concept ? store.cells.at(concept.id, index.code).state : 'undecided');
 
+	/** What each match would bring with its narrower headings, which counting takes a moment longer. */
+	let withNarrower = $state.raw<Record<string, number>>({});
+	$effect(() => {
+		const ids = lines.filter(({ heading }) => heading.belowCount > 0).map(({ heading }) => heading.id);
+		if (index.records === 0 || ids.length === 0) return;
+		let stale = false;
+		const query = new URLSearchParams({ headings: ids.join('\n') });
+		void ask<Record<string, number>>(`/indexes/${index.code}/with-narrower?${query}`).then(({ value }) => {
+			if (!stale && value) withNarrower = value;
+		});
+		return () => (stale = true);
+	});
+	const opens = (id: string, narrower: boolean) =>
+		recordsAt(place, index.code, { heading: { id, withNarrower: narrower } });
 	const refs = ({ heading, together }: LookupMatch) => together ?? [heading];
 
 	function reason({ tier, matched }: LookupMatch): string {
@@ -81,11 +97,20 @@
 						>{match.matched.lang}</span
 					>{/if}
 				{#if !match.together}
-					{#if index.records > 0}· {number(match.heading.recordCount)}
-						{match.heading.recordCount === 1 ? 'record' : 'records'}{/if}
-					· {match.heading.belowCount === 0
-						? 'no narrower'
-						: `${number(match.heading.belowCount)} narrower`}{match.heading.retired ? ' · retired' : ''}
+					{#if index.records > 0}· <Count
+							n={match.heading.recordCount}
+							at={opens(match.heading.id, false)}
+							after={match.heading.recordCount === 1 ? ' record' : ' records'}
+							says=""
+							aside
+						/>{/if}
+					· {#if match.heading.belowCount === 0}no narrower{:else}{number(match.heading.belowCount)} narrower{#if withNarrower[match.heading.id] !== undefined}{' '}<Count
+								n={withNarrower[match.heading.id]}
+								at={opens(match.heading.id, true)}
+								before="→ "
+								says="with narrower"
+								aside
+							/>{/if}{/if}{match.heading.retired ? ' · retired' : ''}
 				{/if}
 			</p>
 			{#if !match.together && match.heading.noteStart}
@@ -136,8 +161,21 @@
 					<p class="mt-2 text-xs text-quiet">Next in the alphabet</p>
 					<ul>
 						{#each answer.neighbours as neighbour (neighbour.id)}
-							<li class="py-0.5">
-								<a data-row href={lineageAt(place, index.code, neighbour.id, query)} class="hover:underline">
+							{@const known = pickFor(store, concept, index.code, [neighbour])}
+							<li class="flex gap-2 py-0.5" class:marked={store.isMarked(index.code, [neighbour])}>
+								<PickMark
+									name={neighbour.label}
+									concept={concept?.name}
+									picked={known !== undefined && known.role !== 'rejected'}
+									rejected={known?.role === 'rejected'}
+									onToggle={() => togglePick(store, concept, index, [neighbour])}
+								/>
+								<a
+									data-row
+									data-pick={neighbour.id}
+									href={lineageAt(place, index.code, neighbour.id, query)}
+									class="hover:underline"
+								>
 									{#if neighbour.text !== neighbour.label}<span class="mr-1 text-quiet"
 											>{neighbour.text} →</span
 										>{/if}<HeadingText label={neighbour.label} />

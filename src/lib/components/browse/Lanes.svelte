@@ -55,12 +55,12 @@
 		const code = lane.getAttribute('data-lane') ?? '';
 		const index = store.columns.find((other) => other.code === code);
 		const ids = row.dataset.pick?.split(' ') ?? [];
-		const match = answers
-			.find((answer) => answer.code === code)
-			?.matches.find(
-				({ heading, together }) => (together ?? [heading]).map(({ id }) => id).join(' ') === ids.join(' ')
-			);
-		if (index && match) act(index, match.together ?? [match.heading]);
+		const answer = answers.find((one) => one.code === code);
+		const headings = [
+			...(answer?.matches ?? []).map(({ heading, together }) => together ?? [heading]),
+			...(answer?.neighbours ?? []).map((neighbour) => [neighbour])
+		].find((some) => some.map(({ id }) => id).join(' ') === ids.join(' '));
+		if (index && headings) act(index, headings);
 	}
 
 	function noHeading(code: string) {

@@ -1,8 +1,15 @@
 <script lang="ts">
 	import { onDestroy } from 'svelte';
+	import type { Command } from '$core/crosswalk';
+	import { quote } from '$core/search';
+	import { ask } from '$lib/client/ask';
+	import type { JointCount } from '$lib/server/search';
 	import { page } from '$app/state';
 	import { useKeys } from '../parts/keys.svelte';
-	import { currentConcept } from '../inquiry/in-hand';
+	import { recordsAt } from '../inquiry/addresses';
+	import { currentConcept, placeOf } from '../inquiry/in-hand';
+	import Count from '../parts/Count.svelte';
+	import { counted } from '../parts/numbers';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 
@@ -18,6 +25,44 @@
 		before = occasion;
 	});
 	onDestroy(() => (store.marked = []));
+
+	/** How many records carry all that is marked, and how many any of it; of one index, as records of several are apart. */
+	let joint = $state.raw<JointCount>();
+	$effect(() => {
+		joint = undefined;
+		const uris = store.marked.flatMap(({ headings }) => headings.map(({ uri }) => uri));
+		if (!single || uris.length < 2) return;
+		let stale = false;
+		const at = `/indexes/${store.marked[0].indexCode}/joint`;
+		void ask<JointCount>(at, { body: { uris } }).then(({ value }) => {
+			if (!stale) joint = value;
+		});
+		return () => (stale = true);
+	});
+	const opens = (operator: 'and' | 'or') =>
+		recordsAt(placeOf(store), store.marked[0]?.indexCode, {
+			cql: store.marked
+				.flatMap(({ headings }) => headings.map(({ label }) => `dc.subject = ${quote(label)}`))
+				.join(` ${operator} `)
+		});
+
+	/** Each becomes the first heading of a concept of its own, named after it. */
+	function conceptOfEach() {
+		const commands = store.marked.flatMap(({ indexCode, headings }): Command[] => {
+			const id = freshId();
+			const name = headings.map(({ label }) => label).join(' with ');
+			return [
+				{ kind: 'concept.add', id, name },
+				{ kind: 'pick.add', id: freshId(), conceptId: id, indexCode, edition: edition(indexCode), headings }
+			];
+		});
+		store.send({
+			kind: 'many',
+			title: `Made ${counted(store.marked.length, 'concept')} of headings`,
+			commands
+		});
+		store.marked = [];
+	}
 
 	const edition = (code: string) => store.indexes.find((index) => index.code === code)?.edition ?? '';
 
@@ -56,7 +101,8 @@
 				{ shown: ['X'], does: 'Mark the heading in hand, or take the mark away' },
 				{ shown: ['P'], does: 'Pick all that are marked', bind: 'p', run: pickEach },
 				{ shown: ['T'], does: 'Pick them as one, held together', bind: 't', run: pickTogether },
-				{ shown: ['U'], does: 'Take all marks away', bind: 'u', run: () => (store.marked = []) }
+				{ shown: ['E'], does: 'Make a concept of each that is marked', bind: 'e', run: conceptOfEach },
+				{ shown: ['U'], does: 'Let all that is marked go', bind: 'u', run: () => (store.marked = []) }
 			]
 		})
 	);
@@ -79,7 +125,11 @@
 		<span class="ml-auto flex shrink-0 items-center gap-2">
 			{#if store.marked.length > 1}
 				<span class="text-xs text-quiet"
-					>{single ? 'as one: all on the same record' : 'of several indexes: cannot be held together'}</span
+					>{#if !single}of several indexes: cannot be held together{:else if joint}on the same record: <Count
+							n={joint.together}
+							at={opens('and')}
+							says=""
+						/> · on any: <Count n={joint.any} at={opens('or')} says="" />{:else}as one: all on the same record{/if}</span
 				>
 			{/if}
 			<button class="action" disabled={!concept} onclick={pickEach}
@@ -91,8 +141,11 @@
 				disabled={!concept || !single || store.marked.length < 2}
 				onclick={pickTogether}>Pick as one <kbd class="key-cap">T</kbd></button
 			>
+			<button class="quiet-action border" onclick={conceptOfEach}
+				>A concept of each <kbd class="key-cap">E</kbd></button
+			>
 			<button class="quiet-action" onclick={() => (store.marked = [])}
-				>Unmark <kbd class="key-cap">U</kbd></button
+				>Let go <kbd class="key-cap">U</kbd></button
 			>
 		</span>
 	</div>

@@ -2,12 +2,13 @@
 	import { Asked } from '$lib/client/asked.svelte';
 	import type { HeadingSheet } from '$lib/server/browse';
 	import type { IndexSummary } from '$lib/server/vocabulary';
-	import { lineageAt } from '../inquiry/addresses';
+	import { lineageAt, recordsAt } from '../inquiry/addresses';
 	import { currentConcept, placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { setAside, pickFor, togglePick } from '../inquiry/picking';
 	import HeadingText from '../marks/HeadingText.svelte';
-	import { counted, number } from '../parts/numbers';
+	import Count from '../parts/Count.svelte';
+	import { number } from '../parts/numbers';
 	import SheetBody from './SheetBody.svelte';
 
 	/** The sheet of the row in hand, beside a display: reading a scope note is no journey. */
@@ -27,6 +28,8 @@
 	const known = $derived(sheet && pickFor(store, concept, index.code, [sheet]));
 	const isPicked = $derived(known !== undefined && known.role !== 'rejected');
 
+	const opens = (withNarrower: boolean) =>
+		recordsAt(place, index.code, sheet && { heading: { id: sheet.id, withNarrower } });
 	const at = (id: string) => lineageAt(place, index.code, id);
 </script>
 
@@ -43,9 +46,13 @@
 			>
 		</h2>
 		<p class="mt-0.5 mb-2 text-xs text-quiet">
-			{#if index.records > 0}{counted(sheet.recordCount, 'record')}{#if sheet.belowCount > 0}, {number(
-						sheet.recordCountWithNarrower
-					)} with its {number(sheet.belowCount)} narrower{/if}{:else}{number(sheet.belowCount)} narrower{/if}
+			{#if index.records > 0}<Count
+					n={sheet.recordCount}
+					at={opens(false)}
+					after={sheet.recordCount === 1 ? ' record' : ' records'}
+					says=""
+				/>{#if sheet.belowCount > 0}, <Count n={sheet.recordCountWithNarrower} at={opens(true)} says="" /> with
+					its {number(sheet.belowCount)} narrower{/if}{:else}{number(sheet.belowCount)} narrower{/if}
 			{#if sheet.introduced}· introduced {sheet.introduced}{/if}
 		</p>
 		<div class="mb-3 flex flex-wrap gap-1">

@@ -1,6 +1,8 @@
 <script lang="ts">
 	import type { Chart } from 'chart.js';
 	import type { Snippet } from 'svelte';
+	import { goto } from '$app/navigation';
+	import Count from '../parts/Count.svelte';
 	import { colours, onThemeChange } from './colours';
 
 	/** Counts year by year, one series on top of another, as a picture; the numbers stand in a table behind it. */
@@ -9,6 +11,8 @@
 		series,
 		label,
 		since,
+		at,
+		totals,
 		children
 	}: {
 		from: number;
@@ -17,6 +21,10 @@
 		label: string;
 		/** A year from which on something holds; it is marked by a line. */
 		since?: number;
+		/** Where the records of a year are: of the first series, or of all together. */
+		at: (year: number, series: 0 | 1) => string;
+		/** All series together, where there is more than one. */
+		totals?: number[];
 		/** What the colours mean. */
 		children?: Snippet;
 	} = $props();
@@ -60,6 +68,14 @@
 					animation: false,
 					maintainAspectRatio: false,
 					interaction: { mode: 'index', intersect: false },
+					onClick: (_, bars) => {
+						// A press on a year opens what stands on it.
+						if (bars.length > 0) void goto(at(years[bars[0].index], totals ? 1 : 0));
+					},
+					onHover: ({ native }, bars) => {
+						const canvas = native?.target as HTMLElement | undefined;
+						if (canvas) canvas.style.cursor = bars.length > 0 ? 'pointer' : '';
+					},
 					plugins: {
 						tooltip: {
 							backgroundColor: leaf,
@@ -126,15 +142,20 @@
 			<thead class="text-left text-quiet">
 				<tr>
 					<th class="pr-4 font-normal" scope="col">Year</th>
-					{#each series as { name } (name)}<th class="pr-4 text-right font-normal" scope="col">{name}</th
-						>{/each}
+					<th class="pr-4 text-right font-normal" scope="col">{series[0].name}</th>
+					{#if totals}<th class="pr-4 text-right font-normal" scope="col">With narrower</th>{/if}
 				</tr>
 			</thead>
 			<tbody>
 				{#each years as year, i (year)}
 					<tr>
 						<th class="pr-4 text-left font-normal" scope="row">{year}</th>
-						{#each series as { name, counts } (name)}<td class="pr-4 text-right">{counts[i]}</td>{/each}
+						<td class="pr-4 text-right"
+							><Count n={series[0].counts[i]} at={at(year, 0)} says="of {year}" /></td
+						>
+						{#if totals}<td class="pr-4 text-right"
+								><Count n={totals[i]} at={at(year, 1)} says="of {year} with narrower" /></td
+							>{/if}
 					</tr>
 				{/each}
 			</tbody>

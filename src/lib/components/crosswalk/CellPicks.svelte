@@ -2,9 +2,10 @@
 	import Remove from '@lucide/svelte/icons/x';
 	import { cellId, pickName, switchesOf, type Pick } from '$core/crosswalk';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
-	import { lineageAt } from '../inquiry/addresses';
+	import { nameOfPart } from '$core/search';
+	import { lineageAt, recordsAt } from '../inquiry/addresses';
 	import HeadingText from '../marks/HeadingText.svelte';
-	import { number } from '../parts/numbers';
+	import Count from '../parts/Count.svelte';
 	import { flagWords } from './flags';
 	import HoldTogether from './HoldTogether.svelte';
 	import PickSwitches from './PickSwitches.svelte';
@@ -63,7 +64,16 @@
 					{/each}
 				</span>
 				<span class="ml-auto"></span>
-				{#if found}<span class="shrink-0 text-xs text-quiet">{number(found)} records</span>{/if}
+				{#if found}<span class="shrink-0 text-xs text-quiet"
+						><Count
+							n={found}
+							at={recordsAt({ id: store.id, concept: conceptId }, indexCode, {
+								part: nameOfPart({ of: 'line', which: 'all', id: pick.id })
+							})}
+							after=" records"
+							says="found by {pickName(pick)}"
+						/></span
+					>{/if}
 				<button
 					class="quiet-action shrink-0 !px-1"
 					aria-label="Remove {pickName(pick)}"

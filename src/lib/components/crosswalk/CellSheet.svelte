@@ -1,9 +1,11 @@
 <script lang="ts">
 	import { cellId, wordsOfConcept, type Concept } from '$core/crosswalk';
 	import type { IndexSummary } from '$lib/server/vocabulary';
-	import { lanesAt } from '../inquiry/addresses';
+	import { nameOfPart } from '$core/search';
+	import { lanesAt, recordsAt } from '../inquiry/addresses';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import FreeWord from '../marks/FreeWord.svelte';
+	import Count from '../parts/Count.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
 	import SightingList from '../sightings/SightingList.svelte';
 	import CellHistory from './CellHistory.svelte';
@@ -17,6 +19,9 @@
 	const state = $derived(store.cells.at(concept.id, index.code).state);
 	const words = $derived(wordsOfConcept(store.inquiry, concept.id));
 	const place = $derived({ id: store.id, concept: concept.id });
+	const found = $derived(store.coverage[cellId(concept.id, index.code)]);
+	const opens = (which: 'headings' | 'any') =>
+		recordsAt(place, index.code, { part: nameOfPart({ of: 'block', which, id: concept.id }) });
 	const sightings = $derived(
 		Object.values(store.inquiry.sightings).filter(
 			(sighting) =>
@@ -45,6 +50,15 @@
 		<section>
 			<h3 class="mb-1 text-xs font-semibold text-quiet">Recorded</h3>
 			<CellPicks conceptId={concept.id} indexCode={index.code} full />
+			{#if found && found.all > 0}
+				<p class="mb-1 text-xs text-quiet">
+					headings find <Count n={found.headings} at={opens('headings')} says="" /> of <Count
+						n={found.all}
+						at={opens('any')}
+						says=""
+					/> that headings or words find
+				</p>
+			{/if}
 			{#if state === 'undecided'}
 				<p class="mb-1 text-quiet">Nothing decided yet. Take a suggestion, or look its words up.</p>
 			{/if}

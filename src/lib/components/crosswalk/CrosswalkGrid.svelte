@@ -169,7 +169,9 @@
 						? 'px-2'
 						: 'px-3'} break-words {reading === 'full' ? 'py-2.5' : 'py-1.5'}"
 					class:undecided={content.state === 'undecided' && stands}
-					onclick={() => {
+					onclick={(event) => {
+						// A number in the cell leads to its records instead.
+						if ((event.target as HTMLElement).closest('a')) return;
 						row = r;
 						column = c;
 						onOpen(concept.id, index.code);
@@ -179,7 +181,13 @@
 						column = c;
 					}}
 				>
-					{#if stands}<GridCell {content} found={store.coverage[id]} {reading} />
+					{#if stands}<GridCell
+							conceptId={concept.id}
+							indexCode={index.code}
+							{content}
+							found={store.coverage[id]}
+							{reading}
+						/>
 					{:else}<span class="text-quiet" aria-label="not among the cells shown">·</span>{/if}
 				</div>
 			{/each}

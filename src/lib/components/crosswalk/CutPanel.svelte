@@ -8,6 +8,7 @@
 	import BranchTree from '../tree/BranchTree.svelte';
 	import Panel from '../parts/Panel.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import { PickPrices } from './pick-prices.svelte';
 
 	/** The branches under a pick, to cut some of them from it. */
 	interface Props {
@@ -20,12 +21,24 @@
 	const store = $derived(useInquiry()());
 	const facts = $derived(store.facts.facts[pick.id]);
 
+	/** Branches whose price is asked for at once. */
+	const MOST_PRICED = 200;
 	let open = $state(true);
 	let roots = $state.raw<HeadingLine[]>([]);
 	let opened = $state.raw<ReadonlySet<string>>(new Set());
 	let children = $state.raw<ReadonlyMap<string, readonly HeadingLine[]>>(new Map());
 	let problem = $state('');
 	const rows = $derived(narrowerBranches(roots, opened, children));
+	const price = new PickPrices(
+		() => pick,
+		() =>
+			index.records > 0
+				? {
+						aspects: [],
+						cuts: rows.slice(0, MOST_PRICED).map(({ heading: { uri, label } }) => ({ uri, label }))
+					}
+				: undefined
+	);
 	const isCut = (uri: string) => pick.cuts.some((cut) => cut.uri === uri);
 
 	async function below(id: string): Promise<HeadingLine[]> {
@@ -69,6 +82,7 @@
 				{rows}
 				act="cut"
 				isPicked={isCut}
+				note={({ heading }) => price.says(price.prices?.cuts[heading.uri])}
 				onToggle={toggle}
 				onVisit={cut}
 				onPick={cut}

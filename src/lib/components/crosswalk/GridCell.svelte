@@ -2,19 +2,28 @@
 	import { FIT_WORDS, isThin, type CellContent, type Pick } from '$core/crosswalk';
 	import type { CellCoverage } from '$lib/server/crosswalk';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import { nameOfPart } from '$core/search';
+	import { recordsAt } from '../inquiry/addresses';
 	import HeadingText from '../marks/HeadingText.svelte';
-	import { number } from '../parts/numbers';
+	import Count from '../parts/Count.svelte';
 	import { flagWords } from './flags';
 
 	/** What a cell of the crosswalk says: its headings, or that it has none, and what they find. */
 	interface Props {
+		/** Of which concept in which index. */
+		conceptId: string;
+		indexCode: string;
 		content: CellContent;
 		found: CellCoverage | undefined;
 		/** With notes and switches, or headings alone. */
 		reading: 'compact' | 'full';
 	}
-	let { content, found, reading }: Props = $props();
+	let { conceptId, indexCode, content, found, reading }: Props = $props();
 	const store = $derived(useInquiry()());
+	const opens = (which: 'headings' | 'any') =>
+		recordsAt({ id: store.id, concept: conceptId }, indexCode, {
+			part: nameOfPart({ of: 'block', which, id: conceptId })
+		});
 
 	/** What stands after the headings of a pick, in words. */
 	function says(pick: Pick): string {
@@ -76,8 +85,19 @@
 		<span class="h-1.5 w-10 shrink-0 bg-shade" aria-hidden="true"
 			><span class="block h-1.5 bg-lichen" style="width: {(100 * found.headings) / found.all}%"></span></span
 		>
-		{content.state === 'picks'
-			? `headings find ${number(found.headings)} of ${number(found.all)}`
-			: `words find ${number(found.all)}`}
+		<span>
+			{#if content.state === 'picks'}headings find <Count
+					n={found.headings}
+					at={opens('headings')}
+					says=""
+					aside
+				/> of
+				<Count n={found.all} at={opens('any')} says="found by headings or words" aside />{:else}words find <Count
+					n={found.all}
+					at={opens('any')}
+					says=""
+					aside
+				/>{/if}
+		</span>
 	</p>
 {/if}

@@ -15,6 +15,7 @@
 	import WordSwitch from '../parts/WordSwitch.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import CutPanel from './CutPanel.svelte';
+	import { PickPrices } from './pick-prices.svelte';
 
 	/** Everything that can be set on a pick; what the index does not have is not offered, and says why. */
 	let { pick, index, full }: { pick: Pick; index: IndexSummary; full: boolean } = $props();
@@ -25,6 +26,11 @@
 	const aspects = $derived([
 		...new Set(pick.headings.flatMap(({ uri }) => store.facts.aspects[`${pick.indexCode}\n${uri}`] ?? []))
 	]);
+	const price = new PickPrices(
+		() => pick,
+		() => (index.records > 0 ? { aspects, cuts: [] } : undefined)
+	);
+	const { prices } = $derived(price);
 	let cutting = $state(false);
 
 	const set = (switches: PickSwitches, quiet = false) =>
@@ -74,7 +80,9 @@
 				on={pick.withNarrower}
 				more="Whether it stands for what is narrower too"
 				onChange={(withNarrower) => set({ withNarrower })}
-				>with narrower{#if facts && below > 0}{' '}· {pick.withNarrower ? facts.standsFor : 1 + below} headings{/if}</WordSwitch
+				>with narrower{#if facts && below > 0}{' '}· {pick.withNarrower ? facts.standsFor : 1 + below} headings{/if}{@render costs(
+					prices?.narrower
+				)}</WordSwitch
 			>
 		{/if}
 		{#if pick.withNarrower && below > 0}
@@ -87,7 +95,7 @@
 		<WordSwitch
 			on={pick.chief}
 			more="Only records that are chiefly about it"
-			onChange={(chief) => set({ chief })}>chief only</WordSwitch
+			onChange={(chief) => set({ chief })}>chief only{@render costs(prices?.chief)}</WordSwitch
 		>
 	{:else if full}
 		<span class="text-quiet">no chief marking in {index.name}</span>
@@ -104,14 +112,14 @@
 					aria-label="Aspects of {name}"
 				>
 					<p class="mb-1 text-quiet">Only with one of these aspects</p>
-					<div class="flex flex-wrap gap-1">
+					<div class="flex flex-col items-start gap-1">
 						{#each aspects as aspect (aspect)}
 							<WordSwitch
 								on={pick.aspects.includes(aspect)}
 								onChange={(on) =>
 									set({
 										aspects: on ? [...pick.aspects, aspect] : pick.aspects.filter((other) => other !== aspect)
-									})}>{aspect}</WordSwitch
+									})}>{aspect}{@render costs(prices?.aspects[aspect])}</WordSwitch
 							>
 						{/each}
 					</div>
@@ -120,6 +128,9 @@
 		</Popover.Root>
 	{/if}
 {/snippet}
+{#snippet costs(then: number | undefined)}{#if price.says(then)}{' '}<span
+			class="font-normal whitespace-nowrap text-quiet">{price.says(then)}</span
+		>{/if}{/snippet}
 {#if cutting}
 	<CutPanel {pick} {index} onClose={() => (cutting = false)} onCut={(cuts) => set({ cuts })} />
 {/if}

@@ -22,15 +22,41 @@ export const indexesAt = ({ id, concept, index }: Place) =>
 	address(`/inquiry/${id}/indexes`, { concept, index });
 export const strategyAt = ({ id, concept, index }: Place, code = index) =>
 	address(`/inquiry/${id}/strategy`, { index: code, concept });
-/** The records that a strategy finds, or that a run found. */
+/** What of an index's records is to be opened; nothing at all means what its strategy finds. */
+export interface Opened {
+	run?: number;
+	/** With a run: another one that it is set beside. */
+	beside?: number;
+	sort?: string;
+	record?: string;
+	/** A part of the strategy, by name. */
+	part?: string;
+	cql?: string;
+	/** A heading by its identifier, as it is asked for. */
+	heading?: { id: string; withNarrower?: boolean; chief?: boolean; aspect?: string; year?: number };
+	/** Commands that are tried, and whether only what they gain or lose is to be opened. */
+	tried?: readonly unknown[];
+	which?: string;
+}
+/** The records that a strategy finds, or that a run found, or what a number says. */
 export const recordsAt = (
 	{ id, concept, index }: Place,
 	code = index,
-	{ run, sort, record }: { run?: number; sort?: string; record?: string } = {}
+	{ run, beside, sort, record, part, cql, heading, tried = [], which }: Opened = {}
 ) =>
 	address(`/inquiry/${id}/records`, {
 		index: code,
 		run: run === undefined ? undefined : String(run),
+		beside: beside === undefined ? undefined : String(beside),
+		part,
+		cql,
+		heading: heading?.id,
+		narrower: heading?.withNarrower ? 'yes' : undefined,
+		chief: heading?.chief ? 'yes' : undefined,
+		aspect: heading?.aspect,
+		year: heading?.year === undefined ? undefined : String(heading.year),
+		which,
+		try: tried.length > 0 ? JSON.stringify(tried) : undefined,
 		sort,
 		record,
 		concept

@@ -2,6 +2,8 @@
 	import type { Comparison } from '$lib/server/runs';
 	import { invalidateAll } from '$app/navigation';
 	import { messages } from '../messages/messages.svelte';
+	import { recordsAt } from '../inquiry/addresses';
+	import Count from '../parts/Count.svelte';
 	import Panel from '../parts/Panel.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { askRuns } from './ask-runs';
@@ -28,6 +30,8 @@
 		onClose();
 		messages.say(`Kept as run ${made.number}`);
 	}
+	const opens = (run: number, beside: number, which: 'only' | 'both') =>
+		recordsAt({ id: store.id }, comparison.indexCode, { run, beside, which });
 	const share = (count: number) => `${(100 * count) / Math.max(all, 1)}%`;
 </script>
 
@@ -46,17 +50,23 @@
 	<dl class="mb-4 grid grid-cols-3 gap-2">
 		<div>
 			<dt class="text-xs text-quiet">only run {a}: lost</dt>
-			<dd class="font-semibold">{number(comparison.lost)}</dd>
+			<dd class="font-semibold">
+				<Count n={comparison.lost} at={opens(a, b, 'only')} says="records" />
+			</dd>
 			<dd>{@render keeps('not', [a, b], comparison.lost)}</dd>
 		</div>
 		<div class="text-center">
 			<dt class="text-xs text-quiet">both</dt>
-			<dd class="font-semibold">{number(comparison.both)}</dd>
+			<dd class="font-semibold">
+				<Count n={comparison.both} at={opens(a, b, 'both')} says="records" />
+			</dd>
 			<dd>{@render keeps('and', [a, b], comparison.both)}</dd>
 		</div>
 		<div class="text-right">
 			<dt class="text-xs text-quiet">only run {b}: gained</dt>
-			<dd class="font-semibold">{number(comparison.gained)}</dd>
+			<dd class="font-semibold">
+				<Count n={comparison.gained} at={opens(b, a, 'only')} says="records" />
+			</dd>
 			<dd>{@render keeps('not', [b, a], comparison.gained)}</dd>
 		</div>
 	</dl>

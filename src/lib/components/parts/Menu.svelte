@@ -17,17 +17,19 @@
 	interface Props {
 		label: string;
 		items: Item[];
+		/** What the items say may have to be asked for first. */
+		onOpen?: () => void;
 		children: Snippet;
 		class?: string;
 	}
-	let { label, items, children, class: own = '' }: Props = $props();
+	let { label, items, onOpen, children, class: own = '' }: Props = $props();
 </script>
 
 {#snippet content({ says, note }: Item)}
 	<span>{says}</span>{#if note}<span class="text-xs text-quiet">{note}</span>{/if}
 {/snippet}
 
-<DropdownMenu.Root>
+<DropdownMenu.Root onOpenChange={(open) => open && onOpen?.()}>
 	<DropdownMenu.Trigger class="quiet-action {own}" aria-label={label}
 		>{@render children()}</DropdownMenu.Trigger
 	>

@@ -1,22 +1,21 @@
 <script lang="ts">
 	import { authorsInShort, yearOf } from '$core/evidence/citation';
 	import type { IndexSummary } from '$lib/server/vocabulary';
-	import type { RecordLine } from '$lib/server/records';
+	import type { FoundRecord } from '$lib/server/search';
+	import HeadingText from '../marks/HeadingText.svelte';
 
 	/** Records of a result as a list; the arrow keys walk it, and the record in hand stands beside it. */
 	interface Props {
-		records: readonly RecordLine[];
+		records: readonly FoundRecord[];
 		/** Place of the first in the whole result. */
 		offset: number;
 		index: IndexSummary;
 		current: string | undefined;
-		/** Whether a heading of the record is in the crosswalk. */
-		isRecorded: (uri: string) => boolean;
 		onOpen: (id: string) => void;
 		/** The list ends here and goes on in another page: forward or back. */
 		onBeyond: (by: 1 | -1) => void;
 	}
-	let { records, offset, index, current, isRecorded, onOpen, onBeyond }: Props = $props();
+	let { records, offset, index, current, onOpen, onBeyond }: Props = $props();
 	let list = $state<HTMLElement>();
 	const at = $derived(records.findIndex(({ id }) => id === current));
 
@@ -28,6 +27,13 @@
 		row?.focus();
 		row?.scrollIntoView({ block: 'nearest' });
 	}
+	/** Those that the strategy is about first, each label once. */
+	function inOrder(headings: FoundRecord['headings']) {
+		const each = headings.filter(({ uri }, i) => headings.findIndex((other) => other.uri === uri) === i);
+		const isOfStrategy = ({ blocks = [] }: FoundRecord['headings'][number]) => blocks.length > 0;
+		return [...each.filter(isOfStrategy), ...each.filter((one) => !isOfStrategy(one))];
+	}
+
 	function onkeydown(event: KeyboardEvent) {
 		const moves: Record<string, () => void> = {
 			ArrowDown: () => move(at + 1),
@@ -43,8 +49,9 @@
 </script>
 
 <ul bind:this={list} role="listbox" aria-label="Records found in {index.name}" class="divide-y" tabindex="-1">
-	{#each records as { id, item, kind, headings }, i (id)}
-		{@const known = headings.filter(({ uri }) => isRecorded(uri)).length}
+	{#each records as { id, item, kind, headings, why }, i (id)}
+		{@const words = why.filter(({ isHeading }) => !isHeading)}
+		{@const tagged = inOrder(headings)}
 		<li
 			role="option"
 			aria-selected={id === current}
@@ -62,8 +69,16 @@
 						.filter(Boolean)
 						.join(' · ')}</span
 				>
-				<span class="block text-xs text-quiet"
-					>{kind} · {known} of {headings.length} {index.headingNoun} in the crosswalk</span
+				<span class="line-clamp-2 text-[13px] leading-[18px] text-quiet">
+					{#each tagged as { label, blocks = [], chief }, at (at)}{#if at > 0}{' · '}{/if}<span
+							class={blocks.length > 0 ? 'text-lichen-deep' : ''}
+							class:font-semibold={chief && blocks.length > 0}><HeadingText {label} /></span
+						>{:else}no {index.headingNoun}{/each}
+				</span>
+				<span class="block truncate text-xs text-quiet"
+					>{kind}{#if words.length > 0}{' · '}has {#each words as { name }, at (at)}{at > 0 ? ', ' : ''}<span
+								class="text-ink">{name}</span
+							>{/each}{/if}</span
 				>
 			</span>
 		</li>

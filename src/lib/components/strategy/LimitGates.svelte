@@ -1,10 +1,9 @@
 <script lang="ts">
-	import { Popover } from 'bits-ui';
 	import { describeLimit, type LimitSetting } from '$core/search';
 	import type { StrategyView } from '$lib/server/search';
-	import WordSwitch from '../parts/WordSwitch.svelte';
+	import Count from '../parts/Count.svelte';
+	import LimitChooser from './LimitChooser.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
-	import { number } from '../parts/numbers';
 
 	/** The limits as gates: what each takes away, and whether that was labelled at all. */
 	let { session }: { session: StrategySession } = $props();
@@ -19,43 +18,9 @@
 		const set = asSet(limit);
 		return set.lastYears === undefined ? said : `${said} (${limit.from} to ${limit.to})`;
 	};
-	let chosen = $state('');
-	let open = $state(false);
-	const inHand = $derived(definition(chosen));
-	const current = $derived(settings.limits.find(({ field }) => field === chosen));
 
-	function toggle(value: string, on: boolean) {
-		const before = current?.values ?? [];
-		const values = on ? [...before, value] : before.filter((other) => other !== value);
-		if (values.length === 0) session.removeLimit(chosen);
-		else session.setLimit({ field: chosen, values });
-	}
-
-	let from = $state('');
-	let to = $state('');
-	let years = $state('5');
-	const reversed = $derived(from !== '' && to !== '' && Number(from) > Number(to));
-	function setRange() {
-		if (reversed || (from === '' && to === '')) return;
-		session.setLimit({
-			field: chosen,
-			...(from !== '' && { from: Number(from) }),
-			...(to !== '' && { to: Number(to) })
-		});
-		open = false;
-	}
-	function setPeriod() {
-		const lastYears = Number(years);
-		if (!Number.isInteger(lastYears) || lastYears < 1) return;
-		session.setLimit({ field: chosen, lastYears });
-		open = false;
-	}
-	function choose(field: string) {
-		chosen = field;
-		const limit = settings.limits.find((other) => other.field === field);
-		from = limit?.from === undefined ? '' : String(limit.from);
-		to = limit?.to === undefined ? '' : String(limit.to);
-	}
+	const opens = (which: 'removes' | 'doesNotMatch' | 'notLabelled', id: string) =>
+		session.at({ of: 'limit', which, id });
 </script>
 
 <section aria-label="Limits" class="rounded-lg border bg-leaf">
@@ -64,7 +29,11 @@
 		<span class="text-xs text-quiet">
 			{#if settings.lifted && settings.limits.length > 0}all lifted for now
 			{:else if shown.length === 0}none: nothing is kept out by what it was labelled
-			{:else}{number(view.yields?.withoutLimits ?? 0)} without them{/if}
+			{:else}<Count
+					n={view.yields?.withoutLimits ?? 0}
+					at={session.at({ of: 'limits', which: 'without', id: '' })}
+					says="found without any limit"
+				/> without them{/if}
 		</span>
 		<span class="ml-auto"></span>
 		{#if settings.limits.length > 0}
@@ -72,97 +41,7 @@
 				>{settings.lifted ? 'Restore all limits' : 'Lift all limits'}</button
 			>
 		{/if}
-		<Popover.Root bind:open>
-			<Popover.Trigger class="quiet-action border !py-0.5 text-xs" onclick={() => (chosen = '')}
-				>Set a limit</Popover.Trigger
-			>
-			<Popover.Portal>
-				<Popover.Content
-					class="z-30 max-h-[60vh] w-80 overflow-auto rounded-md border bg-leaf p-3"
-					sideOffset={4}
-					align="end"
-					aria-label="Set a limit"
-				>
-					{#if !inHand}
-						<p class="mb-1 text-xs text-quiet">What {session.store.indexName(session.code)} labels</p>
-						<ul>
-							{#each view.limits.filter(({ field }) => !view.limitsInText.includes(field)) as limit (limit.field)}
-								<li>
-									<button
-										class="flex w-full items-baseline justify-between rounded px-1.5 py-1 text-left hover:bg-shade"
-										onclick={() => choose(limit.field)}
-										>{limit.label}<span class="text-xs text-quiet"
-											>{limit.counts.length === 0
-												? 'no record labelled'
-												: `${limit.counts.length} values`}</span
-										></button
-									>
-								</li>
-							{/each}
-						</ul>
-					{:else}
-						<p class="mb-2 flex items-baseline justify-between">
-							<span class="font-semibold">{inHand.label}</span>
-							<button class="quiet-action !py-0 text-xs" onclick={() => (chosen = '')}>Another limit</button>
-						</p>
-						{#if inHand.kind === 'number'}
-							<div class="flex items-center gap-2">
-								<input
-									class="field w-20"
-									type="number"
-									placeholder="from"
-									aria-label="{inHand.label} from"
-									bind:value={() => from, (value) => (from = String(value ?? ''))}
-								/>
-								<span class="text-quiet">to</span>
-								<input
-									class="field w-20"
-									type="number"
-									placeholder="to"
-									aria-label="{inHand.label} to"
-									bind:value={() => to, (value) => (to = String(value ?? ''))}
-								/>
-								<button class="action" disabled={reversed || (from === '' && to === '')} onclick={setRange}
-									>Set</button
-								>
-							</div>
-							{#if reversed}<p class="mt-1 text-xs text-warn">
-									From is later than to: nothing lies between.
-								</p>{/if}
-							{#if inHand.field === 'dc.date'}
-								<div class="mt-2 flex items-center gap-2">
-									<span>the last</span>
-									<input
-										class="field w-16"
-										type="number"
-										min="1"
-										aria-label="So many years"
-										bind:value={() => years, (value) => (years = String(value ?? ''))}
-									/>
-									<span>years</span>
-									<button class="action" onclick={setPeriod}>Set</button>
-								</div>
-								<p class="mt-1 text-xs text-quiet">A run keeps the years that this meant on its day.</p>
-							{/if}
-						{:else}
-							<p class="mb-1 text-xs text-quiet">Any of these</p>
-							<ul class="flex flex-col gap-0.5">
-								{#each inHand.counts as { value, size } (value)}
-									<li class="flex items-baseline justify-between gap-2">
-										<WordSwitch
-											on={current?.values?.includes(value) ?? false}
-											onChange={(on) => toggle(value, on)}
-											>{inHand.kind === 'flag' ? (value === 'true' ? 'yes' : 'no') : value}</WordSwitch
-										>
-										<span class="text-xs text-quiet">{number(size)}</span>
-									</li>
-								{:else}<li class="text-quiet">No record here was labelled.</li>{/each}
-							</ul>
-						{/if}
-					{/if}
-				</Popover.Content>
-			</Popover.Portal>
-		</Popover.Root>
+		<LimitChooser {session} />
 	</header>
 	{#if shown.length > 0}
 		<ul class:opacity-55={settings.lifted}>
@@ -186,9 +65,19 @@
 						{/if}
 					</span>
 					<span class="text-xs">
-						{#if own}takes away {number(own.removes)}: {number(own.doesNotMatch)} do not match,
+						{#if own}takes away <Count n={own.removes} at={opens('removes', limit.field)} says="kept out" />: <Count
+								n={own.doesNotMatch}
+								at={opens('doesNotMatch', limit.field)}
+								after=" do not match"
+								says=""
+							/>,
 							<span class:text-warn={own.notLabelled > own.doesNotMatch}
-								>{number(own.notLabelled)} not labelled</span
+								><Count
+									n={own.notLabelled}
+									at={opens('notLabelled', limit.field)}
+									after=" not labelled"
+									says=""
+								/></span
 							>{:else}lifted{/if}
 					</span>
 					{#if !view.limitsInText.includes(limit.field)}<button

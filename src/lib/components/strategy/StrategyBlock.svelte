@@ -3,6 +3,7 @@
 	import type { Block, BlockYield } from '$core/search';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import { crosswalkAt } from '../inquiry/addresses';
+	import Count from '../parts/Count.svelte';
 	import Select from '../parts/Select.svelte';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
 	import StrategyLine from './StrategyLine.svelte';
@@ -36,6 +37,7 @@
 			says: `${SEARCHES_WORDS[value]}${own?.searches ? ` · ${number(own.searches[value])}` : ''}`
 		}))
 	);
+	const opens = (which: 'all' | 'without' | 'removes') => session.at({ of: 'block', which, id: block.id });
 	let typed = $state('');
 
 	function addWord() {
@@ -69,8 +71,14 @@
 		{/if}
 		<span class="ml-auto text-xs text-quiet">
 			{#if own}
-				{#if block.status === 'exclude'}takes away {number(own.removes)}{:else}{number(own.all)} in all · without
-					this block {number(own.without)} ({signed(own.without - count)}){/if}
+				{#if block.status === 'exclude'}takes away <Count
+						n={own.removes}
+						at={opens('removes')}
+						says="taken away by {block.name}"
+					/>{:else}<Count n={own.all} at={opens('all')} says="found for {block.name}" /> in all · without this block
+					<Count n={own.without} at={opens('without')} says="found without {block.name}" /> ({signed(
+						own.without - count
+					)}){/if}
 			{/if}
 		</span>
 	</header>

@@ -4,8 +4,10 @@
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import FreeWord from '../marks/FreeWord.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
+	import LineSwitches from './LineSwitches.svelte';
 	import StemForms from './StemForms.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
+	import Count from '../parts/Count.svelte';
 	import { number, signed } from '../parts/numbers';
 	import { WORD_FIELD_WORDS } from '$core/crosswalk';
 	import { changeWords } from './change-words';
@@ -58,6 +60,7 @@
 	});
 	/** One word with a * after it: what that matches is worth seeing. */
 	const isStem = $derived(line.kind === 'word' && /^[^\s\-–—/*]+\*$/.test(line.test.text.trim()));
+	const opens = (which: 'all' | 'only' | 'loss' | 'gain') => session.at({ of: 'line', which, id: line.id });
 	const part = (size: number) => `${(100 * size) / Math.max(most, 1)}%`;
 
 	function make(kind: LineYield['changed'][number]['change']) {
@@ -84,49 +87,63 @@
 </script>
 
 <li class="border-t first:border-t-0" class:opacity-55={line.off}>
-	<button
-		class="grid w-full strategy-columns items-center gap-x-3 rounded px-2 py-1 text-left hover:bg-shade"
-		aria-expanded={open}
-		data-line={line.id}
-		onclick={onOpen}
-	>
-		<span class="min-w-0" class:line-through={line.off}>
-			{#if line.kind === 'heading'}
-				{#each line.test.headings as heading, i (heading.uri)}
-					{#if i > 0}<span class="text-xs text-quiet"> together with </span>{/if}<span class="text-[15px]"
-						><HeadingText label={heading.label} /></span
-					>
-				{/each}
-				<span class="text-xs text-quiet">{switches.join(' · ')}</span>
-			{:else if line.kind === 'word'}
-				<FreeWord text={line.test.text} />
-				<span class="text-xs text-quiet">
-					{#if line.test.capitals}capitals only{/if}
-					{#if line.test.field !== 'keywords'}{WORD_FIELD_WORDS[line.test.field]}{/if}
-				</span>
-			{:else}
-				<code class="text-xs break-words">{line.text}</code>
-			{/if}
-		</span>
-		{#if own && !line.off}
-			<span class="relative h-2.5 bg-shade" aria-hidden="true">
-				<span
-					class="absolute inset-y-0 left-0 bg-[color-mix(in_oklch,var(--lichen)_38%,var(--paper))]"
-					style="width: {part(own.all)}"
-				></span>
-				<span class="absolute inset-y-0 left-0 bg-lichen" style="width: {part(own.only)}"></span>
+	<div class="grid strategy-columns items-center gap-x-3 rounded px-2 hover:bg-shade">
+		<button
+			class="col-span-2 grid grid-cols-subgrid items-center py-1 text-left max-md:col-span-1"
+			aria-expanded={open}
+			data-line={line.id}
+			onclick={onOpen}
+		>
+			<span class="min-w-0" class:line-through={line.off}>
+				{#if line.kind === 'heading'}
+					{#each line.test.headings as heading, i (heading.uri)}
+						{#if i > 0}<span class="text-xs text-quiet"> together with </span>{/if}<span class="text-[15px]"
+							><HeadingText label={heading.label} /></span
+						>
+					{/each}
+					<span class="text-xs text-quiet">{switches.join(' · ')}</span>
+				{:else if line.kind === 'word'}
+					<FreeWord text={line.test.text} />
+					<span class="text-xs text-quiet">
+						{#if line.test.capitals}capitals only{/if}
+						{#if line.test.field !== 'keywords'}{WORD_FIELD_WORDS[line.test.field]}{/if}
+					</span>
+				{:else}
+					<code class="text-xs break-words">{line.text}</code>
+				{/if}
 			</span>
-			<span class="text-right">{number(own.all)}</span>
-			<span class="text-right text-quiet">{number(own.only)}</span>
+			{#if own && !line.off}
+				<span class="strategy-bar relative h-2.5 bg-shade" aria-hidden="true">
+					<span
+						class="absolute inset-y-0 left-0 bg-[color-mix(in_oklch,var(--lichen)_38%,var(--paper))]"
+						style="width: {part(own.all)}"
+					></span>
+					<span class="absolute inset-y-0 left-0 bg-lichen" style="width: {part(own.only)}"></span>
+				</span>
+			{/if}
+		</button>
+		{#if own && !line.off}
+			<span class="text-right"
+				><Count n={own.all} at={opens('all')} says="found by {name}" aside={!open} /></span
+			>
+			<span class="text-right text-quiet"
+				><Count n={own.only} at={opens('only')} says="found only by {name}" aside={!open} /></span
+			>
 			<span class="text-right" class:text-quiet={change === 0} class:font-semibold={change !== 0}
-				>{change === 0 ? '·' : signed(change)}<span class="sr-only"> without it</span></span
+				>{#if change === 0}·<span class="sr-only"> no change without it</span>{:else}<Count
+						n={Math.abs(change)}
+						before={change > 0 ? '+' : '−'}
+						at={opens(change > 0 ? 'gain' : 'loss')}
+						says={change > 0 ? `would come in without ${name}` : `would be lost without ${name}`}
+						aside={!open}
+					/>{/if}</span
 			>
 		{:else}
-			<span class="col-span-4 text-right text-xs text-quiet"
+			<span class="col-span-3 text-right text-xs text-quiet"
 				>{line.unsearched ? 'not searched here' : line.off ? 'left out' : 'cannot be searched'}</span
 			>
 		{/if}
-	</button>
+	</div>
 	{#if open && editable}
 		<div class="flex flex-wrap items-center gap-x-1 gap-y-1 px-2 pt-1.5 pb-2 text-xs">
 			{#if own && own.all === 0}
@@ -150,14 +167,18 @@
 					>
 				</p>
 			{/if}
-			{#each variants as { change: kind, count: then } (kind)}
+			{#each variants as { change: kind, count: then, all } (kind)}
 				<button class="quiet-action border !py-0.5" disabled={line.off} onclick={() => make(kind)}
 					>{changeWords(kind, line.kind === 'heading' ? line.test : undefined)}{#if line.kind === 'word'}
 						<span class="text-quiet">(all words here)</span>{/if}<span class="text-quiet"
-						>{line.kind === 'word' ? `this one ${signed(then - count)}` : signed(then - count)}</span
+						>{own ? `${number(own.all)} → ${number(all)} · ` : ''}{line.kind === 'word'
+							? 'in the result, this one'
+							: 'in the result'}
+						{signed(then - count)}</span
 					></button
 				>
 			{/each}
+			{#if line.kind === 'heading'}<LineSwitches {session} {index} {line} />{/if}
 			{#if line.kind === 'word'}
 				<button class="quiet-action !py-0.5" onclick={setAside}>Set aside as a sighting</button>
 			{/if}

@@ -8,8 +8,9 @@ import {
 	type Inquiry,
 	type StrategySettings
 } from '$core/crosswalk';
-import { settingsOf, type LimitSetting } from '$core/search';
-import type { StrategyView, Trial } from '$lib/server/search';
+import { nameOfPart, settingsOf, type LimitSetting, type Part } from '$core/search';
+import type { ChangePrices, LimitPrices, StrategyView, Trial } from '$lib/server/search';
+import { recordsAt, type Place } from '../inquiry/addresses';
 import { number } from '../parts/numbers';
 import type { InquiryStore } from '../inquiry/inquiry-store.svelte';
 
@@ -33,7 +34,9 @@ export class StrategySession {
 	constructor(
 		readonly store: InquiryStore,
 		readonly code: string,
-		view: StrategyView
+		view: StrategyView,
+		/** Where the person is, for addresses of other screens. */
+		private readonly place: () => Place = () => ({ id: store.id })
 	) {
 		this.view = view;
 	}
@@ -79,10 +82,19 @@ export class StrategySession {
 		this.set({ off: off ? [...before, id] : before.filter((other) => other !== id) });
 	}
 
-	setLimit(limit: LimitSetting): void {
+	/** What sets a limit in the place of one on the same field. */
+	limitCommand(limit: LimitSetting): Command {
 		const { limits } = this.settings;
 		const at = limits.findIndex(({ field }) => field === limit.field);
-		this.set({ limits: at < 0 ? [...limits, limit] : limits.map((other, i) => (i === at ? limit : other)) });
+		return {
+			kind: 'strategy.set',
+			indexCode: this.code,
+			limits: at < 0 ? [...limits, limit] : limits.map((other, i) => (i === at ? limit : other))
+		};
+	}
+
+	setLimit(limit: LimitSetting): void {
+		this.change(this.limitCommand(limit));
 	}
 
 	removeLimit(field: string): void {
@@ -118,6 +130,24 @@ export class StrategySession {
 	/** What changes would come to, none of them made. */
 	askTrial(commands: readonly Command[]): Promise<Answer<{ view: StrategyView; trial: Trial }>> {
 		return ask(`/inquiry/${this.store.id}/strategy/${this.code}`, { body: { commands } });
+	}
+
+	/** What each of some changes alone would make it find. */
+	askPrices(each: readonly Command[]): Promise<Answer<ChangePrices>> {
+		const body = { tried: this.trial, each };
+		return ask(`/inquiry/${this.store.id}/strategy/${this.code}/prices`, { body });
+	}
+
+	/** The values of a limit within what is found. */
+	askLimit(field: string): Promise<Answer<LimitPrices>> {
+		const body = { tried: this.trial, field };
+		return ask(`/inquiry/${this.store.id}/strategy/${this.code}/limits`, { body });
+	}
+
+	/** Where the records of a part are; where those are that what is tried gains or loses; or all that is found. */
+	at(part?: Part, which?: 'gained' | 'lost'): string {
+		const opened = { part: part && nameOfPart(part), tried: this.trial, which };
+		return recordsAt(this.place(), this.code, opened);
 	}
 
 	private async read(): Promise<void> {

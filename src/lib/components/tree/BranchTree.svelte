@@ -17,6 +17,8 @@
 		/** What marking a row does: picks it, or cuts its branch. */
 		act?: 'pick' | 'cut';
 		isPicked: (uri: string) => boolean;
+		/** What is said quietly after a row. */
+		note?: (row: Branch) => string;
 		onToggle?: (row: Branch) => void;
 		onVisit: (row: Branch) => void;
 		onPick: (row: Branch) => void;
@@ -34,6 +36,7 @@
 		rows,
 		act: acts = 'pick',
 		isPicked,
+		note,
 		onToggle,
 		onVisit,
 		onPick,
@@ -142,6 +145,7 @@
 				{#if row.open === false}<span class="shrink-0 text-xs text-quiet"
 						>{number(row.heading.narrowerCount ?? 0)} narrower</span
 					>{/if}
+				{#if note?.(row)}<span class="shrink-0 text-xs text-quiet">{note(row)}</span>{/if}
 				<span
 					data-act="pick"
 					aria-hidden="true"

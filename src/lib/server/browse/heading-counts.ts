@@ -1,7 +1,8 @@
 /** How many records carry each heading of an edition: for lists of headings, and for the sheet of one. */
 import type { HeadingLeaf, RecordSet } from '../../../core/search';
 import type { EditionIndex } from '../../../core/edition/edition-index';
-import { type CurrentIndex, editionIndex } from '../vocabulary';
+import { allow, type Person } from '../people';
+import { type CurrentIndex, currentIndex, editionIndex } from '../vocabulary';
 import { headingTotals, searchVocabulary, setsOf } from '../records';
 
 /** By the position of the heading in its edition. */
@@ -35,6 +36,30 @@ export async function countWithNarrower(
 	const leaf = leafOf(headings.uris.at(n), { withNarrower: true });
 	const sets = await setsOf(current.index).load([leaf], await searchVocabulary(current));
 	return sets.of(leaf).size;
+}
+
+/** Headings asked about at once. */
+const MOST_ASKED = 100;
+
+/** Records that carry each of some headings or any below it, by identifier; what the index lacks is left out. */
+export async function countsWithNarrower(
+	person: Person | undefined,
+	code: string,
+	ids: readonly string[]
+): Promise<Record<string, number>> {
+	allow(person, 'read');
+	const current = await currentIndex(code);
+	if (!current.edition || current.index.records === 0) return {};
+	const headings = await editionIndex(current.edition);
+	const known = ids.slice(0, MOST_ASKED).flatMap((id) => {
+		const n = headings.find(id);
+		return n === undefined ? [] : [{ id, leaf: leafOf(headings.uris.at(n), { withNarrower: true }) }];
+	});
+	const sets = await setsOf(current.index).load(
+		known.map(({ leaf }) => leaf),
+		await searchVocabulary(current)
+	);
+	return Object.fromEntries(known.map(({ id, leaf }) => [id, sets.of(leaf).size]));
 }
 
 function leafOf(

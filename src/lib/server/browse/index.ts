@@ -1,7 +1,7 @@
 /** Look-up, a heading’s sheet, the displays, counts. */
 export { hierarchyHolding, hierarchyTo, rollPlaceOf, rollWindow } from './displays';
 export type { RollWindow } from './displays';
-export { headingCounts } from './heading-counts';
+export { countsWithNarrower, headingCounts } from './heading-counts';
 export type { HeadingRecords } from './heading-counts';
 export {
 	headingSheet,

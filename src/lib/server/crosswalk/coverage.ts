@@ -2,11 +2,11 @@
 import { cellId, type Inquiry } from '../../../core/crosswalk';
 import {
 	evaluate,
+	isSearchable,
 	leavesOf,
 	lineExpression,
 	RecordSet,
 	strategyOf,
-	tokensOf,
 	type Line
 } from '../../../core/search';
 import { allow, type Person } from '../people';
@@ -51,7 +51,7 @@ async function coverageIn(
 		const { code } = current.index;
 		const blocks = strategyOf(inquiry, code).blocks.map(({ id, lines }) => ({
 			id,
-			lines: lines.filter(isSearchable)
+			lines: lines.filter(canSearch)
 		}));
 		const expressions = blocks.flatMap(({ lines }) => lines.map(lineExpression));
 		const sets = await setsOf(current.index).load(leavesOf(expressions), await searchVocabulary(current));
@@ -91,6 +91,4 @@ export async function figuresOf(person: Person | undefined, inquiryId: string): 
 	return { cells, found: Object.fromEntries(found) };
 }
 
-function isSearchable(line: Line): boolean {
-	return line.kind !== 'word' || typeof tokensOf(line.test.text, line.test.capitals) !== 'string';
-}
+const canSearch = (line: Line) => line.kind !== 'word' || isSearchable(line.test);

@@ -12,9 +12,13 @@ export interface TaggedHeading {
 	label: string;
 	chief: boolean;
 	aspect: string | null;
+	/** Blocks of the strategy in question whose headings it matches. */
+	blocks?: string[];
 }
 
 export interface RecordLine {
+	/** Its number in the index. */
+	n: number;
 	id: string;
 	item: CslItem;
 	kind: string;
@@ -51,6 +55,7 @@ export async function recordLines(current: CurrentIndex, numbers: readonly numbe
 		return row
 			? [
 					{
+						n,
 						id: row.key,
 						item: row.item,
 						kind: kindOf(row.item),

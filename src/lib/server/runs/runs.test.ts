@@ -21,7 +21,8 @@ import {
 	runPage,
 	runStrategy
 } from './runs';
-import { resultPage, searchIndex, strategyView, tryCommands } from '../search/searching';
+import { openResult } from '../search/openings';
+import { searchIndex, strategyView, tryCommands } from '../search/searching';
 import { RIS, take, databaseWithYarrow } from '../records/yarrow.test-aid';
 
 let url: string;
@@ -149,12 +150,12 @@ describe('the strategy of an inquiry', () => {
 				for (const step of before) await carryOut(await commandsFor(id, step));
 				const number = await runStrategy(LOCAL_PERSON, id, 'yarrow');
 				const page = { sort: 'oldest' as const, offset: 0, limit: 40 };
-				const then = await resultPage(LOCAL_PERSON, id, 'yarrow', page);
+				const then = (await openResult(LOCAL_PERSON, id, 'yarrow', {}, page)).page;
 				for (const step of after) await carryOut(await commandsFor(id, step));
 				const restored = await restoredSettings(LOCAL_PERSON, id, number);
 				expect(restored).toMatchObject({ then: then.count, now: then.count });
 				await carryOut([{ kind: 'strategy.set', ...restored.settings }]);
-				const now = await resultPage(LOCAL_PERSON, id, 'yarrow', page);
+				const now = (await openResult(LOCAL_PERSON, id, 'yarrow', {}, page)).page;
 				expect(now.records.map((record) => record.id)).toEqual(then.records.map((record) => record.id));
 			}),
 			{ numRuns: 40 }

@@ -15,7 +15,15 @@ import { allow, type Person } from '../people';
 import { currentIndexes } from '../vocabulary';
 import { ServiceError } from '../errors';
 import { loadInquiry } from '../inquiry';
-import { findByText, findRecords, page, readByText, type ResultPage, type Sort } from '../search';
+import {
+	findByText,
+	findRecords,
+	openRecord,
+	type OpenedResult,
+	page,
+	readByText,
+	type Wanted
+} from '../search';
 import { insertRun, type RunRow, runLines, runRow, updateRun } from './run-rows';
 
 export interface RunLine {
@@ -235,18 +243,56 @@ export async function restoredSettings(
 	return { settings: { ...settings, indexCode: run.indexCode, text }, then: run.count, now: result.size };
 }
 
-/** A page of what a run found, as it was found then. */
+/** A page of what a run found, as it was found then; with `beside`, of how it differs from that other run. */
 export async function runPage(
 	person: Person | undefined,
 	inquiryId: string,
 	number: number,
-	wanted: { sort: Sort; offset: number; limit: number }
-): Promise<ResultPage & { indexCode: string }> {
+	{ record, beside, ...wanted }: Wanted & { record?: string | null; beside?: Beside }
+): Promise<OpenedResult & { code: string }> {
 	allow(person, 'read');
-	const run = await findRun(inquiryId, number);
+	const [run, other] = await Promise.all([
+		findRun(inquiryId, number),
+		beside && findRun(inquiryId, beside.run)
+	]);
+	if (other && other.indexCode !== run.indexCode)
+		throw new ServiceError(
+			422,
+			'different-indexes',
+			'Only runs of one subject index can be set beside each other.'
+		);
 	const found = foundOf(run);
 	const at = await readByText(run.indexCode, run.cql, run.limits);
 	// The name keeps orders of different runs apart though their strategies may be the same.
-	const named = { ...at.strategy, run: `${inquiryId} ${number}` };
-	return { indexCode: run.indexCode, ...(await page(at, named, found, wanted)) };
+	const named = { ...at.strategy, run: `${inquiryId} ${number} ${beside?.which ?? ''} ${beside?.run ?? ''}` };
+	const shown = await page(
+		at,
+		named,
+		other ? differing(found, foundOf(other), beside?.which) : found,
+		wanted
+	);
+	return {
+		code: run.indexCode,
+		page: shown,
+		sheet: await openRecord(person, at, at.strategy, shown, record),
+		title: beside && {
+			before:
+				beside.which === 'both'
+					? `that run ${number} and run ${beside.run} found`
+					: `that run ${number} found and run ${beside.run} did not`,
+			name: '',
+			isHeading: false,
+			after: ''
+		},
+		faults: []
+	};
 }
+
+/** Another run of the same index, and which of the records to show. */
+export interface Beside {
+	run: number;
+	which: 'only' | 'both';
+}
+
+const differing = (found: RecordSet, other: RecordSet, which: Beside['which'] = 'only') =>
+	which === 'both' ? found.and(other) : found.andNot(other);

@@ -1,7 +1,10 @@
 /** What may be asked of a search. */
 import * as v from 'valibot';
 import { LONGEST_CQL } from '../../../core/search';
-import { limitSetting } from '../input-schema';
+import { heading, limitSetting, many, text } from '../input-schema';
+import { trialBody } from '../inquiry';
+import { ServiceError } from '../errors';
+import type { Opening } from './openings';
 
 /** A search through the public API. */
 export const searchBody = v.object({
@@ -15,12 +18,53 @@ export const searchBody = v.object({
 
 export const parseBody = v.object({ cql: v.pipe(v.string(), v.maxLength(LONGEST_CQL)) });
 
-/** Which part of a result, and in which order; from the address. */
-export const pageOfResults = v.object({
-	sort: v.optional(v.picklist(['relevance', 'newest', 'oldest']), 'relevance'),
-	offset: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(0)), '0'),
-	limit: v.optional(
-		v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(200)),
-		'40'
-	)
+const headings = v.pipe(v.array(heading), v.minLength(1), v.maxLength(20));
+
+/** A pick as it stands, and the aspects and branches whose price is asked for. */
+export const pickPricesBody = v.object({
+	test: v.object({
+		headings,
+		withNarrower: v.boolean(),
+		cuts: many(heading),
+		chief: v.boolean(),
+		aspects: many(text)
+	}),
+	aspects: v.optional(many(text), []),
+	cuts: v.optional(many(heading), [])
 });
+
+export const jointBody = v.object({ uris: v.pipe(v.array(text), v.minLength(1), v.maxLength(20)) });
+
+const { commands } = trialBody.entries;
+export const changePricesBody = v.object({
+	tried: v.optional(commands, []),
+	each: v.pipe(commands, v.maxLength(100))
+});
+export const limitPricesBody = v.object({ tried: v.optional(commands, []), field: text });
+
+const openingQuery = v.object({
+	part: v.optional(v.pipe(v.string(), v.maxLength(300))),
+	cql: v.optional(v.pipe(v.string(), v.maxLength(LONGEST_CQL))),
+	which: v.optional(v.picklist(['gained', 'lost'])),
+	heading: v.optional(v.pipe(v.string(), v.maxLength(2_000))),
+	narrower: v.optional(v.literal('yes')),
+	chief: v.optional(v.literal('yes')),
+	aspect: v.optional(v.pipe(v.string(), v.maxLength(300))),
+	year: v.optional(v.pipe(v.string(), v.regex(/^\d{1,4}$/), v.transform(Number))),
+	try: v.optional(v.pipe(v.string(), v.maxLength(20_000)), '[]')
+});
+
+/** What an address says is to be opened. */
+export function openingOf(url: URL): Opening {
+	const asked = v.parse(openingQuery, Object.fromEntries(url.searchParams));
+	const { try: tried, heading: id, narrower, chief, aspect, year, ...opening } = asked;
+	const heading: Opening['heading'] =
+		id === undefined
+			? undefined
+			: { id, withNarrower: narrower !== undefined, chief: chief !== undefined, aspect, year };
+	try {
+		return { ...opening, heading, tried: v.parse(commands, JSON.parse(tried)) };
+	} catch {
+		throw new ServiceError(400, 'invalid', 'What was to be tried cannot be read from this address.');
+	}
+}

@@ -28,35 +28,12 @@ import {
 	type Yields
 } from '../../../core/search';
 import { allow, type Person } from '../people';
-import { currentIndex, type CurrentIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
 import { loadInquiry } from '../inquiry';
-import {
-	type IndexSets,
-	limitsOf,
-	type RecordLine,
-	recordLines,
-	resolverOf,
-	searchVocabulary,
-	type SearchVocabulary,
-	setsOf
-} from '../records';
-import { ordered, type Sort } from './ranking';
-
-/** An index with all that searching it needs. */
-interface Searchable {
-	current: CurrentIndex;
-	sets: IndexSets;
-	vocabulary: SearchVocabulary;
-	limits: LimitDefinition[];
-}
-
-async function searchable(code: string): Promise<Searchable> {
-	const current = await currentIndex(code);
-	const sets = setsOf(current.index);
-	const [vocabulary, limits] = await Promise.all([searchVocabulary(current), limitsOf(current, sets)]);
-	return { current, sets, vocabulary, limits };
-}
+import { resolverOf } from '../records';
+import type { Sort } from './ranking';
+import { page } from './result-pages';
+import { searchable, type Searchable } from './searchable';
 
 /** What is wrong with a text, and where. */
 export interface TextFault {
@@ -143,7 +120,7 @@ export async function parseForIndex(person: Person | undefined, code: string, cq
 }
 
 /** What a strategy finds. */
-async function resultFor({ sets, vocabulary }: Searchable, strategy: Strategy): Promise<RecordSet> {
+export async function resultFor({ sets, vocabulary }: Searchable, strategy: Strategy): Promise<RecordSet> {
 	return resultOf(strategy, await sets.load(leavesOfStrategy(strategy, false), vocabulary));
 }
 
@@ -188,7 +165,7 @@ interface Prepared extends Searchable {
 }
 
 /** The strategy of an inquiry for an index; with commands, as it would be if they were carried out. */
-async function prepare(inquiryId: string, code: string, trial: readonly Command[]): Promise<Prepared> {
+export async function prepare(inquiryId: string, code: string, trial: readonly Command[]): Promise<Prepared> {
 	const { inquiry } = await loadInquiry(inquiryId);
 	return prepareIn(inquiry, code, trial);
 }
@@ -197,14 +174,23 @@ async function prepareIn(found: Inquiry, code: string, trial: readonly Command[]
 	const at = await searchable(code);
 	if (!found.about.indexes.includes(code))
 		throw new ServiceError(404, 'index-not-used', 'This inquiry does not use that subject index.');
-	let inquiry = found;
+	const inquiry = trial.reduce(carriedOut, found);
+	return { ...at, inquiry, ...strategyFor(inquiry, code, at) };
+}
+
+/** The same with one more command. */
+export function prepareWith(at: Prepared, code: string, command: Command): Prepared {
+	const inquiry = carriedOut(at.inquiry, command);
+	return { ...at, inquiry, ...strategyFor(inquiry, code, at) };
+}
+
+function carriedOut(inquiry: Inquiry, command: Command): Inquiry {
 	try {
-		for (const command of trial) inquiry = apply(inquiry, execute(inquiry, command));
+		return apply(inquiry, execute(inquiry, command));
 	} catch (error) {
 		if (error instanceof CommandError) throw new ServiceError(422, error.code, error.message);
 		throw error;
 	}
-	return { ...at, inquiry, ...strategyFor(inquiry, code, at) };
 }
 
 function strategyFor(inquiry: Inquiry, code: string, at: Searchable) {
@@ -229,7 +215,7 @@ function inThisYear(strategy: Strategy): Strategy {
 }
 
 /** Why nothing can be run yet, besides the faults of single parts. */
-function allFaults({ strategy, vocabulary }: Pick<Prepared, 'strategy' | 'vocabulary'>): Fault[] {
+export function allFaults({ strategy, vocabulary }: Pick<Prepared, 'strategy' | 'vocabulary'>): Fault[] {
 	const faults = faultsOf(strategy, vocabulary.narrower);
 	if (faults.length === 0 && strategy.blocks.every(({ status }) => status === 'exclude'))
 		faults.push({
@@ -358,39 +344,4 @@ export async function readByText(code: string, text: string, limits: readonly Li
 export async function findByText(code: string, text: string, limits: readonly LimitSetting[]) {
 	const at = await readByText(code, text, limits);
 	return { ...at, result: await resultFor(at, at.strategy) };
-}
-
-export interface ResultPage {
-	count: number;
-	offset: number;
-	records: RecordLine[];
-}
-
-/** A page of what the strategy of an inquiry finds. */
-export async function resultPage(
-	person: Person | undefined,
-	inquiryId: string,
-	code: string,
-	{ sort, offset, limit }: { sort: Sort; offset: number; limit: number }
-): Promise<ResultPage & { faults: Fault[] }> {
-	allow(person, 'read');
-	const found = await findRecords(inquiryId, code);
-	return {
-		...(await page(found, found.strategy, found.result, { sort, offset, limit })),
-		faults: found.faults
-	};
-}
-
-export async function page(
-	{ current, sets, vocabulary }: Searchable,
-	strategy: Strategy,
-	result: RecordSet,
-	{ sort, offset, limit }: { sort: Sort; offset: number; limit: number }
-): Promise<ResultPage> {
-	const order = await ordered(sets, vocabulary.edition, result, strategy, sort);
-	return {
-		count: result.size,
-		offset,
-		records: await recordLines(current, [...order.subarray(offset, offset + limit)])
-	};
 }

@@ -1,11 +1,14 @@
 <script lang="ts">
-	import { goto } from '$app/navigation';
+	import { afterNavigate, goto } from '$app/navigation';
 	import { navigating, page } from '$app/state';
 	import { useKeys } from '$lib/components/parts/keys.svelte';
 	import { indexesAt, recordsAt, strategyAt } from '$lib/components/inquiry/addresses';
 	import { currentConcept, placeOf } from '$lib/components/inquiry/in-hand';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
+	import MarkedBar from '$lib/components/browse/MarkedBar.svelte';
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';
+	import { wayBack } from '$lib/components/records/way-back';
+	import OpenedTitle from '$lib/components/records/OpenedTitle.svelte';
 	import RecordList from '$lib/components/records/RecordList.svelte';
 	import RecordView from '$lib/components/records/RecordView.svelte';
 	import { number } from '$lib/components/parts/numbers';
@@ -18,14 +21,14 @@
 	const place = $derived(placeOf(store));
 	const index = $derived(store.indexes.find(({ code }) => code === data.code));
 	const found = $derived(data.page);
-	const last = $derived(found ? Math.min(found.count, found.offset + found.size) : 0);
-	const recorded = $derived(
-		new Set(
-			Object.values(store.inquiry.picks)
-				.filter(({ indexCode, role }) => indexCode === data.code && role !== 'rejected')
-				.flatMap(({ headings }) => headings.map(({ uri }) => uri))
-		)
-	);
+	const size = $derived(data.size ?? 1);
+	const last = $derived(found ? Math.min(found.count, found.offset + size) : 0);
+	/** Where the number stood that led here. */
+	let cameFrom = $state.raw<URL>();
+	afterNavigate(({ from }) => {
+		if (from?.url && from.url.pathname !== page.url.pathname) cameFrom = from.url;
+	});
+	const back = $derived(wayBack(cameFrom, place, data.run ? 'logbook' : 'strategy'));
 	const SORTS = [
 		['relevance', 'best match'],
 		['newest', 'latest year first'],
@@ -43,7 +46,7 @@
 	const pageTo = (from: number) => show({ from: from > 0 ? String(from) : '', record: '' }, false);
 	async function beyond(by: 1 | -1) {
 		if (!found) return;
-		const from = found.offset + by * found.size;
+		const from = found.offset + by * size;
 		if (from < 0 || from >= found.count) return;
 		await pageTo(from);
 		const rows = document.querySelectorAll<HTMLElement>('[data-record]');
@@ -60,6 +63,8 @@
 				{ shown: ['Space'], does: 'On a heading: pick it for the current concept, or take it back' },
 				{ shown: ['A'], does: 'On a heading: pick it with its aspect' },
 				{ shown: ['S'], does: 'On a heading: set it aside' },
+				{ shown: ['X'], does: 'On a heading: mark it, to look at it with others' },
+				{ shown: ['Enter'], does: 'On a heading: other concepts, each with what picking for it would add' },
 				{
 					shown: ['G'],
 					does: 'To the list',
@@ -94,7 +99,7 @@
 				>of run {data.run.number}{data.run.name && `, ${data.run.name}`} ·
 				<a class="underline" href={recordsAt(place, data.code)}>the strategy as it stands</a></span
 			>
-		{:else}
+		{:else if !data.title}
 			<a class="quiet-action !py-0 text-xs" href={strategyAt(place, data.code)}>Strategy</a>
 		{/if}
 		<span class="ml-auto flex items-center gap-1.5">
@@ -109,6 +114,9 @@
 	{/if}
 </div>
 
+{#if data.title && found && index}
+	<OpenedTitle title={data.title} count={found.count} {index} {back} whole={recordsAt(place, data.code)} />
+{/if}
 {#if !found || !index}
 	<div class="m-auto max-w-md p-8 text-center">
 		<p class="mb-3">
@@ -118,10 +126,11 @@
 	</div>
 {:else if found.count === 0}
 	<div class="m-auto max-w-lg p-8 text-center">
-		{#each data.faults as fault, i (i)}<p class="mb-2 text-warn">{fault.message}</p>{/each}
+		{#each data.faults ?? [] as fault, i (i)}<p class="mb-2 text-warn">{fault.message}</p>{/each}
 		<p class="mb-3">
-			{index.name} has no record for this {data.run ? 'run' : 'strategy'}. The strategy says which part of it
-			keeps most out.
+			{#if data.title}There is no such record now.{:else}{index.name} has no record for this {data.run
+					? 'run'
+					: 'strategy'}. The strategy says which part of it keeps most out.{/if}
 		</p>
 		<a class="action" href={strategyAt(place, data.code)}>See what each part brings</a>
 	</div>
@@ -138,7 +147,6 @@
 					offset={found.offset}
 					{index}
 					current={data.sheet?.id}
-					isRecorded={(uri) => recorded.has(uri)}
 					onOpen={open}
 					onBeyond={beyond}
 				/>
@@ -149,12 +157,12 @@
 				<button
 					class="quiet-action !py-0.5"
 					disabled={found.offset === 0}
-					onclick={() => pageTo(found.offset - found.size)}>Earlier</button
+					onclick={() => pageTo(found.offset - size)}>Earlier</button
 				>
 				<button
 					class="quiet-action !py-0.5"
 					disabled={last >= found.count}
-					onclick={() => pageTo(found.offset + found.size)}>Further</button
+					onclick={() => pageTo(found.offset + size)}>Further</button
 				>
 			</div>
 		</div>
@@ -164,3 +172,4 @@
 		</div>
 	</div>
 {/if}
+{#if index}<MarkedBar />{/if}

@@ -6,18 +6,16 @@
 	import { indexesAt, recordsAt, strategyAt } from '$lib/components/inquiry/addresses';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 	import { useKeys } from '$lib/components/parts/keys.svelte';
-	import WhatIsSearched from '$lib/components/strategy/WhatIsSearched.svelte';
-	import WordSwitch from '$lib/components/parts/WordSwitch.svelte';
-	import HeadingText from '$lib/components/marks/HeadingText.svelte';
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';
 	import DialectPanel from '$lib/components/strategy/DialectPanel.svelte';
-	import { effectsOf, type Effect } from '$lib/components/strategy/effects';
+	import EffectList from '$lib/components/strategy/EffectList.svelte';
 	import LimitGates from '$lib/components/strategy/LimitGates.svelte';
 	import Narrowing from '$lib/components/strategy/Narrowing.svelte';
+	import ResultPanel from '$lib/components/strategy/ResultPanel.svelte';
 	import { StrategySession } from '$lib/components/strategy/strategy-session.svelte';
 	import StrategyBlock from '$lib/components/strategy/StrategyBlock.svelte';
 	import TextPanel from '$lib/components/strategy/TextPanel.svelte';
-	import { number, signed } from '$lib/components/parts/numbers';
+	import { number } from '$lib/components/parts/numbers';
 
 	let { data } = $props();
 	const store = $derived(useInquiry()());
@@ -26,7 +24,7 @@
 	const index = $derived(store.columns.find((column) => column.code === code));
 	const session = $derived.by(() => {
 		const { view } = data;
-		return view && untrack(() => new StrategySession(store, view.code, view));
+		return view && untrack(() => new StrategySession(store, view.code, view, () => placeOf(store)));
 	});
 	// Everything follows the crosswalk: whatever changes the inquiry changes the strategy.
 	$effect(() => {
@@ -35,13 +33,8 @@
 	});
 
 	let open = $state('');
-	let chosen = $state<'more' | 'fewer' | undefined>();
 	const view = $derived(session?.view);
 	const yields = $derived(view?.yields);
-	// Where next to nothing is found, more is what is wanted.
-	const wanted = $derived(chosen ?? ((yields?.count ?? 0) < 10 ? 'more' : 'fewer'));
-	const effects = $derived(session && index ? effectsOf(session, index) : []);
-	const shown = $derived(effects.filter(({ by }) => (wanted === 'more' ? by > 0 : by < 0)).slice(0, 8));
 	const blocked = $derived(Boolean(view?.textFault) || (view?.faults.length ?? 0) > 0);
 	let running = $state(false);
 
@@ -49,12 +42,6 @@
 	function before(at: number): number {
 		const blocks = yields?.blocks ?? [];
 		return at === 0 ? (view?.records ?? 0) : blocks[at - 1].surviving;
-	}
-
-	function tryIt(effect: Effect) {
-		if (!session) return;
-		session.trying = true;
-		session.change(effect.command);
 	}
 
 	async function run() {
@@ -154,7 +141,7 @@
 				</p>{/if}
 			<div class="mb-1 grid strategy-columns gap-x-3 px-2 text-xs text-quiet" aria-hidden="true">
 				<span>{number(view.records)} records in {index.name}, edition {view.edition}</span>
-				<span>all it finds, <span class="text-lichen-deep">only it</span></span>
+				<span class="strategy-bar">all it finds, <span class="text-lichen-deep">only it</span></span>
 				<span class="text-right">finds</span>
 				<span class="text-right">only it</span>
 				<span class="text-right">without it</span>
@@ -175,6 +162,7 @@
 						from={before(at)}
 						to={own.surviving}
 						of={view.records}
+						at={session.at({ of: 'block', which: 'surviving', id: block.id })}
 						label={at === (yields?.blocks.length ?? 0) - 1 ? 'records before limits' : 'records left'}
 					/>
 				{:else}<div class="h-3"></div>{/if}
@@ -185,84 +173,21 @@
 			{/each}
 			<LimitGates {session} />
 			{#if yields && view.strategy.blocks.length > 0}
-				<Narrowing from={yields.withoutLimits} to={yields.count} of={view.records} label="records found" />
+				<Narrowing
+					from={yields.withoutLimits}
+					to={yields.count}
+					of={view.records}
+					at={session.at()}
+					label="records found"
+				/>
 			{/if}
 		</div>
 		<aside
 			class="relative flex w-[372px] shrink-0 flex-col gap-4 overflow-y-auto border-l bg-paper px-4 py-3 max-lg:w-full max-lg:border-t max-lg:border-l-0"
 			aria-label="Result and text"
 		>
-			<section aria-label="Result">
-				<p class="flex items-baseline gap-2" aria-live="polite">
-					<span class="text-2xl font-semibold">{number(yields?.count ?? 0)}</span>
-					<span>records in {index.name}</span>
-				</p>
-				<div class="mt-2 flex items-center gap-2">
-					<button
-						class="action"
-						disabled={blocked || running || session.trying || view.records === 0}
-						onclick={run}>Run and keep</button
-					>
-					<a class="quiet-action border" href={recordsAt(place, index.code)}>Read the records</a>
-					<span class="ml-auto text-xs"
-						><WordSwitch
-							on={session.trying}
-							more="Changes are shown and not kept until you say so"
-							onChange={(on) => (on ? (session.trying = true) : session.drop())}>try</WordSwitch
-						></span
-					>
-				</div>
-				{#if !view.typed}<WhatIsSearched {session} />{/if}
-				{#if session.trying}
-					<div class="mt-2 rounded border border-lichen bg-wash px-3 py-2">
-						{#if session.effect}
-							<p>
-								{number(session.effect.before)} →
-								<span class="font-semibold">{number(session.effect.after)}</span>:
-								{number(session.effect.gained)} gained, {number(session.effect.lost)} lost
-							</p>
-						{:else}<p>Change anything here: it is shown and not kept.</p>{/if}
-						<div class="mt-1 flex gap-2">
-							<button
-								class="action !py-0.5"
-								disabled={session.trial.length === 0}
-								onclick={() => session.keep()}>Keep {session.trial.length === 1 ? 'it' : 'them'}</button
-							>
-							<button class="quiet-action !py-0.5" onclick={() => session.drop()}>Drop</button>
-						</div>
-					</div>
-				{/if}
-				{#each view.faults.filter(({ block, field }) => !block && !field) as fault, i (i)}
-					<p class="mt-2 text-warn">{fault.message}</p>
-				{/each}
-			</section>
-			{#if effects.length > 0}
-				<section aria-label="What each part would change">
-					<div class="mb-1 flex items-baseline gap-1">
-						<h2 class="font-semibold">What would change it most</h2>
-						<span class="ml-auto flex text-xs" role="group" aria-label="Direction">
-							<WordSwitch on={wanted === 'fewer'} onChange={() => (chosen = 'fewer')}>fewer</WordSwitch>
-							<WordSwitch on={wanted === 'more'} onChange={() => (chosen = 'more')}>more</WordSwitch>
-						</span>
-					</div>
-					<ul>
-						{#each shown as effect, i (i)}
-							<li class="flex items-baseline gap-2 border-t py-1 first:border-t-0">
-								<span class="w-14 shrink-0 text-right font-semibold">{signed(effect.by)}</span>
-								<span class="min-w-0 flex-1"
-									>{#if effect.isHeading}<HeadingText label={effect.part} />{:else}{effect.part}{/if}
-									<span class="text-quiet">· {effect.what}</span></span
-								>
-								<button
-									class="quiet-action !py-0 text-xs"
-									aria-label="Try: {effect.part}, {effect.what}"
-									onclick={() => tryIt(effect)}>Try</button
-								>
-							</li>
-						{:else}<li class="text-quiet">No single change would find {wanted}.</li>{/each}
-					</ul>
-				</section>
-			{/if}
+			<ResultPanel {session} {running} {blocked} onRun={run} />
+			<EffectList {session} {index} />
 			{#key session}
 				<TextPanel {session} />
 				<DialectPanel {session} {index} />

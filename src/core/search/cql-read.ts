@@ -1,33 +1,14 @@
-/** Between CQL and strategies: a strategy as text, and a text as blocks and lines as far as it has that shape. This file is long: printing and reading back are each other’s inverse, and change together. */
+/** A text in CQL as blocks and lines, as far as it has that shape. This file is long: it follows the grammar clause by clause. */
 import { closeness } from '../lookup';
 import { fold } from '../text';
-import {
-	CqlError,
-	parseCql,
-	quote,
-	type CqlBoolean,
-	type CqlClause,
-	type CqlModifier,
-	type CqlNode
-} from './cql';
+import { CqlError, parseCql, type CqlBoolean, type CqlClause, type CqlModifier, type CqlNode } from './cql';
+import { printLine, quote, WORD_FIELDS } from './cql-print';
 import { headingExpression } from './evaluate';
 import type { Expression } from './expression';
 import { COMMON_LIMITS, type LimitDefinition, type LimitSetting } from '../crosswalk/limits';
 import { labelOfTest, type Block, type HeadingTest, type Line, type Strategy } from './strategy';
 import type { WordField } from '../crosswalk/inquiry';
 import { tokensOf } from './word-matching';
-
-/** Field names of words, by where they are looked for. */
-export const WORD_FIELDS: Record<Exclude<WordField, 'titleAndAbstract' | 'headings'>, string> = {
-	keywords: 'cql.keywords',
-	anywhere: 'cql.anywhere',
-	title: 'dc.title',
-	abstract: 'dc.description',
-	author: 'dc.creator',
-	source: 'oak.source',
-	affiliation: 'oak.affiliation',
-	funder: 'oak.funder'
-};
 
 const FIELD_OF = new Map<string, WordField>([
 	...Object.entries(WORD_FIELDS).map(([field, name]) => [name.toLowerCase(), field as WordField] as const),
@@ -40,61 +21,6 @@ export interface Resolver {
 	/** The heading with a preferred label, or that an entry term leads to; otherwise labels that come near. */
 	heading(label: string): { uri: string; label: string; via?: string } | { nearest: string[] };
 }
-
-// ── Strategy to text ────────────────────────────────────────────────────────────────────────────────────────────────
-
-function printHeading({ headings, withNarrower, cuts, chief, aspects }: HeadingTest): string {
-	const modifiers = [
-		...(withNarrower ? ['/oak.narrower'] : []),
-		...cuts.map(({ label }) => `/oak.without=${quote(label)}`),
-		...(chief ? ['/oak.chief'] : []),
-		...aspects.map((aspect) => `/oak.aspect=${quote(aspect)}`)
-	].join('');
-	const clauses = headings.map(({ label }) => `dc.subject =${modifiers} ${quote(label)}`);
-	return clauses.length === 1 ? clauses[0] : `(${clauses.join(' and ')})`;
-}
-
-/** One line as CQL. */
-export function printLine(line: Line): string {
-	if (line.kind === 'expression') return line.text;
-	if (line.kind === 'heading') return printHeading(line.test);
-	const { text, capitals, field } = line.test;
-	const said = `${capitals ? '/cql.respectCase' : ''} ${quote(text)}`;
-	// Words of heading labels have a relation of their own; title and abstract together are two indexes.
-	if (field === 'headings') return `dc.subject all${said}`;
-	if (field === 'titleAndAbstract')
-		return `(${WORD_FIELDS.title} =${said} or ${WORD_FIELDS.abstract} =${said})`;
-	return `${WORD_FIELDS[field]} =${said}`;
-}
-
-const isPlain = (value: string) => /^(\d+|true|false)$/.test(value);
-const term = (value: string) => (isPlain(value) ? value : quote(value));
-
-export function printLimit({ field, values, from, to }: LimitSetting): string {
-	if (values) {
-		const clauses = values.map((value) => `${field} = ${term(value)}`);
-		return clauses.length === 1 ? clauses[0] : `(${clauses.join(' or ')})`;
-	}
-	if (from !== undefined && to !== undefined) return `${field} within "${from} ${to}"`;
-	return from !== undefined ? `${field} >= ${from}` : `${field} <= ${to}`;
-}
-
-/** A strategy as CQL, a block a paragraph. Lines that are off and blocks without a line are left out. */
-export function printStrategy({ blocks, limits, lifted }: Strategy): string {
-	const parts: { operator: 'and' | 'not'; text: string }[] = [];
-	for (const block of blocks) {
-		const lines = block.lines.filter(({ off }) => !off).map(printLine);
-		if (lines.length === 0) continue;
-		const text = lines.length === 1 ? lines[0] : `(${lines.join('\n  or ')})`;
-		parts.push({ operator: block.status === 'exclude' ? 'not' : 'and', text });
-	}
-	// Nothing can be taken away from nothing: an excluded block never stands first.
-	parts.sort((a, b) => Number(a.operator === 'not') - Number(b.operator === 'not'));
-	if (!lifted) parts.push(...limits.map((limit) => ({ operator: 'and' as const, text: printLimit(limit) })));
-	return parts.map(({ operator, text }, i) => (i === 0 ? text : `${operator} ${text}`)).join('\n');
-}
-
-// ── Text to strategy ────────────────────────────────────────────────────────────────────────────────────────────────
 
 export interface Reading {
 	strategy: Strategy;

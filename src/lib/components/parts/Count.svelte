@@ -1,0 +1,22 @@
+<script lang="ts">
+	import { number } from './numbers';
+
+	/** The one number that opens its records. Where there are none, it is a number and no more. */
+	interface Props {
+		n: number;
+		/** Where its records are. */
+		at: string;
+		/** What the records are, for those who do not see what stands around. */
+		says: string;
+		/** Text around the number that belongs to it. */
+		before?: string;
+		after?: string;
+		/** Left out of the order of the Tab key, as it can be reached by another way. */
+		aside?: boolean;
+	}
+	let { n, at, says, before = '', after = '', aside = false }: Props = $props();
+</script>
+
+{#if n === 0}{before}0{after}{:else}<a class="count" href={at} tabindex={aside ? -1 : undefined}
+		>{before}{number(n)}{after}<span class="sr-only">{' '}{says}</span></a
+	>{/if}

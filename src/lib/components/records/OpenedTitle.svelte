@@ -1,0 +1,31 @@
+<script lang="ts">
+	import type { PartWords } from '$core/search';
+	import type { IndexSummary } from '$lib/server/vocabulary';
+	import HeadingText from '../marks/HeadingText.svelte';
+	import { number } from '../parts/numbers';
+
+	/** What the records are that a number led to, and the way back to it. */
+	interface Props {
+		title: PartWords;
+		count: number;
+		index: IndexSummary;
+		back: { at: string; says: string };
+		/** Where all that the strategy finds is. */
+		whole: string;
+	}
+	let { title, count, index, back, whole }: Props = $props();
+</script>
+
+<p class="flex flex-wrap items-baseline gap-x-3 gap-y-1 border-b bg-wash px-4 py-1.5">
+	<span class="min-w-0 break-words"
+		><span class="font-semibold">{number(count)}</span>
+		{count === 1 ? 'record' : 'records'} of {index.name}
+		{title.before}
+		{#if title.isHeading}<HeadingText label={title.name} />{:else}{title.name}{/if}
+		{title.after}</span
+	>
+	<span class="ml-auto flex shrink-0 gap-1 text-xs">
+		<a class="quiet-action border !py-0" href={back.at}>{back.says}</a>
+		<a class="quiet-action !py-0" href={whole}>All that the strategy finds</a>
+	</span>
+</p>

@@ -1,0 +1,63 @@
+<script lang="ts">
+	import Count from '../parts/Count.svelte';
+	import { number } from '../parts/numbers';
+	import WordSwitch from '../parts/WordSwitch.svelte';
+	import type { StrategySession } from './strategy-session.svelte';
+	import WhatIsSearched from './WhatIsSearched.svelte';
+
+	/** What the strategy finds; running it, reading it, and trying what it would find otherwise. */
+	interface Props {
+		session: StrategySession;
+		running: boolean;
+		/** Something stands in the way of running it. */
+		blocked: boolean;
+		onRun: () => void;
+	}
+	let { session, running, blocked, onRun }: Props = $props();
+	const view = $derived(session.view);
+	const yields = $derived(view.yields);
+</script>
+
+<section aria-label="Result">
+	<p class="flex items-baseline gap-2" aria-live="polite">
+		<span class="text-2xl font-semibold">{number(yields?.count ?? 0)}</span>
+		<span>records in {session.store.indexName(session.code)}</span>
+	</p>
+	<div class="mt-2 flex items-center gap-2">
+		<button
+			class="action"
+			disabled={blocked || running || session.trying || view.records === 0}
+			onclick={onRun}>Run and keep</button
+		>
+		<a class="quiet-action border" href={session.at()}>Read the records</a>
+		<span class="ml-auto text-xs"
+			><WordSwitch
+				on={session.trying}
+				more="Changes are shown and not kept until you say so"
+				onChange={(on) => (on ? (session.trying = true) : session.drop())}>try</WordSwitch
+			></span
+		>
+	</div>
+	{#if !view.typed}<WhatIsSearched {session} />{/if}
+	{#if session.trying}
+		<div class="mt-2 rounded border border-lichen bg-wash px-3 py-2">
+			{#if session.effect}
+				<p>
+					{number(session.effect.before)} →
+					<span class="font-semibold">{number(session.effect.after)}</span>:
+					<Count n={session.effect.gained} at={session.at(undefined, 'gained')} after=" gained" says="" />,
+					<Count n={session.effect.lost} at={session.at(undefined, 'lost')} after=" lost" says="" />
+				</p>
+			{:else}<p>Change anything here: it is shown and not kept.</p>{/if}
+			<div class="mt-1 flex gap-2">
+				<button class="action !py-0.5" disabled={session.trial.length === 0} onclick={() => session.keep()}
+					>Keep {session.trial.length === 1 ? 'it' : 'them'}</button
+				>
+				<button class="quiet-action !py-0.5" onclick={() => session.drop()}>Drop</button>
+			</div>
+		</div>
+	{/if}
+	{#each view.faults.filter(({ block, field }) => !block && !field) as fault, i (i)}
+		<p class="mt-2 text-warn">{fault.message}</p>
+	{/each}
+</section>

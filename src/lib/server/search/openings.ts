@@ -1,0 +1,209 @@
+/** What a number leads to: a part of a strategy, what a try changes, or what a text finds, each as a result of its own. */
+import type { Command } from '../../../core/crosswalk';
+import {
+	describeLimit,
+	leavesOfStrategy,
+	nameOfLine,
+	printStrategy,
+	readPart,
+	recordsOfPart,
+	strategyOf,
+	wordsOfPart,
+	type Fault,
+	type Part,
+	type PartWords,
+	type RecordSet,
+	type Strategy
+} from '../../../core/search';
+import { ServiceError } from '../errors';
+import { allow, type Person } from '../people';
+import { openRecord, page, type OpenRecord, type ResultPage, type Wanted } from './result-pages';
+import { searchable, type Searchable } from './searchable';
+import { allFaults, prepare, readByText, resultFor } from './searching';
+
+/** What is asked for beside the inquiry and the index. Nothing at all means what the strategy finds. */
+export interface Opening {
+	/** By name, as `nameOfPart` gives it. */
+	part?: string;
+	/** A text of its own, whatever the strategy says. */
+	cql?: string;
+	/** A heading of the current edition, by its identifier, as it is asked for. */
+	heading?: HeadingOpening;
+	/** Changes that are tried: everything is of the strategy as it would be with them. */
+	tried?: readonly Command[];
+	/** Of what is tried: only what it would bring in, or only what it would lose. */
+	which?: 'gained' | 'lost';
+}
+
+export interface HeadingOpening {
+	id: string;
+	withNarrower?: boolean;
+	chief?: boolean;
+	aspect?: string;
+	year?: number;
+}
+
+export interface OpenedResult {
+	page: ResultPage;
+	sheet: OpenRecord | undefined;
+	/** What the records are, in words that go on from "records"; none where they are simply what the strategy finds. */
+	title: PartWords | undefined;
+	faults: Fault[];
+}
+
+/** Opens what a number says, at any page, with one of its records. */
+export async function openResult(
+	person: Person | undefined,
+	inquiryId: string,
+	code: string,
+	opening: Opening,
+	{ record, ...wanted }: Wanted & { record?: string | null }
+): Promise<OpenedResult> {
+	allow(person, 'read');
+	const { at, strategy, result, title, faults, name } = await found(inquiryId, code, opening);
+	// The name keeps orders of different parts apart though the strategy is the same.
+	const shown = await page(at, name ? { ...strategy, ...{ part: name } } : strategy, result, wanted);
+	return { page: shown, sheet: await openRecord(person, at, strategy, shown, record), title, faults };
+}
+
+interface Found {
+	at: Searchable;
+	strategy: Strategy;
+	result: RecordSet;
+	title: PartWords | undefined;
+	faults: Fault[];
+	name?: string;
+}
+
+async function found(inquiryId: string, code: string, opening: Opening): Promise<Found> {
+	const { cql, part, heading, tried = [], which } = opening;
+	if (heading !== undefined) {
+		const at = await searchable(code);
+		const strategy = strategyOfHeading(at, heading);
+		const title = wordsOfText(strategy, limitLabels(at));
+		return { at, strategy, result: await resultFor(at, strategy), title, faults: [] };
+	}
+	if (cql !== undefined) {
+		const { strategy, ...at } = await readByText(code, cql, []);
+		const title = wordsOfText(strategy, limitLabels(at));
+		return { at, strategy, result: await resultFor(at, strategy), title, faults: [] };
+	}
+	const at = await prepare(inquiryId, code, tried);
+	const { strategy } = at;
+	const faults = allFaults(at);
+	if (part !== undefined) {
+		const known = readPart(part);
+		// What the crosswalk shows is of its own strategy, also where a text is followed instead.
+		const own = strategyOf(at.inquiry, code);
+		const isOfCell = known?.of === 'block' && (known.which === 'headings' || known.which === 'any');
+		const [first, second] = isOfCell ? [own, strategy] : [strategy, own];
+		const result = known && ((await partOf(at, first, known)) ?? (await partOf(at, second, known)));
+		const title =
+			known && (wordsOfPart(first, known, limitLabels(at)) ?? wordsOfPart(second, known, limitLabels(at)));
+		if (!result || !title)
+			throw new ServiceError(
+				404,
+				'no-part',
+				'The strategy has changed since: what this number was of is no longer there.'
+			);
+		return { at, strategy, result, title, faults: [], name: part };
+	}
+	const result = await resultFor(at, strategy);
+	if (which === undefined) return { at, strategy, result, title: undefined, faults };
+	const before = await prepare(inquiryId, code, []);
+	const unchanged = await resultFor(before, before.strategy);
+	return {
+		at: which === 'gained' ? at : before,
+		strategy: which === 'gained' ? strategy : before.strategy,
+		result: which === 'gained' ? result.andNot(unchanged) : unchanged.andNot(result),
+		title: {
+			before: which === 'gained' ? 'that what is tried would bring in' : 'that what is tried would lose',
+			name: '',
+			isHeading: false,
+			after: ''
+		},
+		faults: [],
+		name: which
+	};
+}
+
+function strategyOfHeading({ vocabulary: { index } }: Searchable, asked: HeadingOpening): Strategy {
+	const n = index?.find(asked.id);
+	if (!index || n === undefined)
+		throw new ServiceError(404, 'no-heading', 'This heading is not in the current edition.');
+	const { withNarrower = false, chief = false, aspect, year } = asked;
+	const headings = [{ uri: index.uris.at(n), label: index.names.at(n) }];
+	const test = { headings, withNarrower, cuts: [], chief, aspects: aspect === undefined ? [] : [aspect] };
+	return {
+		blocks: [
+			{
+				id: 'heading',
+				name: index.names.at(n),
+				status: 'required',
+				provisional: false,
+				noHeading: false,
+				lines: [{ id: 'heading', off: false, kind: 'heading', fit: 'notJudged', test }]
+			}
+		],
+		limits: year === undefined ? [] : [{ field: 'dc.date', from: year, to: year }],
+		lifted: false
+	};
+}
+
+async function partOf({ sets, vocabulary }: Searchable, strategy: Strategy, part: Part) {
+	const whole = { ...strategy, blocks: strategy.blocks.map(allOn) };
+	const leaves = [...leavesOfStrategy(strategy, false), ...leavesOfStrategy(whole, false)];
+	return recordsOfPart(strategy, part, await sets.load(leaves, vocabulary));
+}
+
+/** With the lines that are off as well: a part may be of one of those. */
+const allOn = (block: Strategy['blocks'][number]) => ({
+	...block,
+	lines: block.lines.map((line) => ({ ...line, off: false }))
+});
+
+const limitLabels =
+	({ limits }: Searchable) =>
+	(field: string) =>
+		limits.find((limit) => limit.field === field)?.label.toLowerCase() ?? COMMON[field] ?? field;
+const COMMON: Record<string, string> = {
+	'dc.date': 'year',
+	'dc.language': 'language',
+	'dc.type': 'kind of record'
+};
+
+/** A text in words where it asks for one thing, else as it is. */
+function wordsOfText(strategy: Strategy, labelOf: (field: string) => string): PartWords {
+	const [block, ...blocks] = strategy.blocks;
+	const limits = strategy.limits.map((limit) =>
+		limit.from !== undefined && limit.from === limit.to && limit.field === 'dc.date'
+			? `of ${limit.from}`
+			: describeLimit(limit, labelOf(limit.field))
+	);
+	if (block?.lines.length === 1 && blocks.length === 0 && block.lines[0].kind !== 'expression') {
+		const [line] = block.lines;
+		const switches =
+			line.kind === 'heading'
+				? [
+						line.test.withNarrower ? 'with narrower' : '',
+						line.test.chief ? 'chief only' : '',
+						line.test.aspects.join(' or ')
+					]
+				: [NAMES[line.test.field] ?? ''];
+		return {
+			before: 'with',
+			...nameOfLine(line),
+			after: [...switches, ...limits].filter(Boolean).join(' · ')
+		};
+	}
+	if (!block && limits.length > 0)
+		return { before: 'of', name: limits.join(', '), isHeading: false, after: '' };
+	return { before: 'that this finds:', name: printStrategy(strategy), isHeading: false, after: '' };
+}
+
+const NAMES: Record<string, string> = {
+	author: 'among its authors',
+	source: 'as its source',
+	affiliation: 'among its affiliations',
+	funder: 'among its funders'
+};
