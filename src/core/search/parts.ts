@@ -140,31 +140,31 @@ export function wordsOfPart(
 		case 'limit': {
 			const label = limitLabel(part.id);
 			return {
-				removes: plain('that the limit on ', label, ' keeps out'),
-				doesNotMatch: plain('that the limit on ', label, ' keeps out as they do not match'),
-				notLabelled: plain('that the limit on ', label, ' keeps out as they are not labelled')
+				removes: plain('that the limit on', label, 'keeps out'),
+				doesNotMatch: plain('that the limit on', label, 'keeps out as they do not match'),
+				notLabelled: plain('that the limit on', label, 'keeps out as they are not labelled')
 			}[part.which];
 		}
 		case 'block': {
 			const block = strategy.blocks.find(({ id }) => id === part.id);
 			if (!block) return undefined;
 			return {
-				all: plain('found for ', block.name),
-				surviving: plain('left after ', block.name),
-				without: plain('found without ', block.name),
-				removes: plain('taken away by ', block.name),
-				headings: plain('found by the headings for ', block.name),
-				any: plain('found by headings or words for ', block.name)
+				all: plain('found for', block.name),
+				surviving: plain('left after', block.name),
+				without: plain('found without', block.name),
+				removes: plain('taken away by', block.name),
+				headings: plain('found by the headings for', block.name),
+				any: plain('found by headings or words for', block.name)
 			}[part.which];
 		}
 		case 'line': {
 			const line = strategy.blocks.flatMap(({ lines }) => lines).find(({ id }) => id === part.id);
 			if (!line) return undefined;
 			const [before, after] = {
-				all: ['found by ', ''],
-				only: ['that only ', ' finds in its block'],
-				loss: ['that would be lost without ', ''],
-				gain: ['that would come in without ', '']
+				all: ['found by', ''],
+				only: ['that only', 'finds in its block'],
+				loss: ['that would be lost without', ''],
+				gain: ['that would come in without', '']
 			}[part.which];
 			return { before, after, ...nameOfLine(line) };
 		}

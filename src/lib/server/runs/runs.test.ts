@@ -174,7 +174,7 @@ describe('the strategy of an inquiry', () => {
 		expect(await repeatRun(LOCAL_PERSON, 'quiet', 1)).toBe(3);
 		expect(await combineRuns(LOCAL_PERSON, 'quiet', 'or', [1, 2])).toBe(4);
 		expect(await runPage(LOCAL_PERSON, 'quiet', 4, { sort: 'oldest', offset: 0, limit: 10 })).toMatchObject({
-			count: 2
+			page: { count: 2 }
 		});
 		const at = new Date('2026-01-02');
 		expect(
