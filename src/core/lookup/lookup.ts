@@ -5,6 +5,7 @@ import {
 	fold,
 	isFunctionWord,
 	key,
+	otherVariantKeys,
 	splitQualifier,
 	stemOf,
 	variantKey,
@@ -85,7 +86,7 @@ const SHORT_OF: Partial<Record<Tier, number>> = {
 	variant: 0.1,
 	order: 0.15,
 	stem: 0.2,
-	'all-words': 0.6
+	'all-words': 1.5
 };
 /** Labels compared for one combination of words, in the tiers that are hints rather than answers. */
 const MOST_COMPARED = 300;
@@ -195,7 +196,7 @@ class Search {
 
 	private byKeys(form: string, via?: string): void {
 		const { parts } = this.index;
-		for (const wanted of new Set([key(form), variantKey(form)]))
+		for (const wanted of new Set([key(form), variantKey(form), ...otherVariantKeys(fold(form))]))
 			for (const label of parts.variant.get(wanted)) {
 				const folded = parts.folds.at(label);
 				const base = splitQualifier(folded).base;

@@ -7,6 +7,7 @@ export {
 	LONGEST_ACRONYM,
 	variantKey,
 	levelWords,
+	otherVariantKeys,
 	variantKeyOfFold,
 	variants,
 	type AcronymPair

@@ -84,6 +84,52 @@ const EXCEPTIONS = new Set(
 	).split(' ')
 );
 
+/** Beginnings and middles of words that differ, in whatever form the word is. */
+const PARTS: readonly (readonly [RegExp, string])[] = [
+	// Colour, but not four, hour or tour: the family is closed.
+	[
+		/(arb|ard|arm|behavi|bel?ab|cand|clam|clang|col|dem(?=eanour)|demean|disfav|dol|enam|endeav|fav|ferv|flav|glam|harb|hon|hum|lab|neighb|od|parl|ranc|rig|rum|sav|splend|succ|tum|val|vap|vig)our/,
+		'$1or'
+	],
+	[
+		/(cent|met|lit|theat|fib|calib|sab|somb|spect|lust|louv|goit|mit|och|meag|accout)re(?=$|s$|d$|[a-z]{4})/,
+		'$1er'
+	],
+	[/(cent|louv)red$/, '$1ered'],
+	[/(?<=^|micro|macro|an|hyper|hypo)(an)ae(?=mi|st)/, '$1e'],
+	[/(^|[a-z])haem(?=[aior])/, '$1hem'],
+	[/(leuk|septic|ur|tox|hyperglyc|hypoglyc)aem/, '$1em'],
+	[/(^|[a-z])(p|gyn|arch|f|c|medi|prim|p?al)ae(?=d|co|o|c|s|v|val)/, '$1$2e'],
+	[/^(a|o)e(?=sth|tiol|on|str|dem|soph|strad)/, 'e'],
+	[/(anaesth)/, 'anesth'],
+	[/(^|[a-z])f(o)e(?=t)/, '$1fe'],
+	[/(hom)oe(?=o)/, '$1e'],
+	[/(rrh|pn)oea/, '$1ea'],
+	[/oeuv(?=r|er)/, 'euv'],
+	[/(an|cat|di|epi|mono|pro|trave|dec|ana)logue?(?=$|s$|d$|ing$)/, '$1log'],
+	[/gramme(?=s?$)/, 'gram'],
+	[/(def|lic|off|pret)ence(?=$|s$|less|d$)/, '$1ense'],
+	[/^(inst|enr|fulf|dist|appal|enthr)([aio]?)l(?=s$|$|ment)/, '$1$2l'],
+	[/(?<=[ei])ll(ous|ously)$/, 'l$1'],
+	[/(counci|counse)llor/, '$1lor'],
+	[/^wooll(?=en|y)/, 'wool'],
+	[/clarinett(?=ist)/, 'clarinet'],
+	[/^p[ay]?yjama/, 'pajama'],
+	[/^moustach/, 'mustach'],
+	[/^yoghurt/, 'yogurt'],
+	[/^syphon/, 'siphon'],
+	[/^draught/, 'draft'],
+	[/^cheque(?=$|s$|[a-z]{4}|red$)/, 'check'],
+	[/^(plough)/, 'plow'],
+	[/^(m|sm)oul(?=d|t)/, '$1ol'],
+	[/^grey/, 'gray'],
+	[/^sulph/, 'sulf'],
+	[/^sceptic/, 'skeptic'],
+	[/^artefact/, 'artifact'],
+	[/^aeroplane/, 'airplane'],
+	[/^(conne|infle|defle|refle)xion/, '$1ction']
+];
+
 /** Nouns that stay as they are at the end of a solid compound too, as in "whitenoise". */
 const COMPOUND_END =
 	/(noise|exercise|enterprise|franchise|premise|promise|surprise|cruise|praise|paradise)s?$/;
@@ -94,16 +140,20 @@ function stripPlural(word: string): [string, string] {
 		: [word, ''];
 }
 
+/** Most words hold none of the letters that differ. */
+const MAY_DIFFER =
+	/is|lys|ll|our|re|ae|oe|logue|gramme|ence|tt|ul|draught|cheque|plough|grey|sulph|scep|artef|xion|l$/;
+
 /** American spelling of a folded word; the word itself where there is no difference. */
 export function americanise(word: string): string {
 	const [root, plural] = stripPlural(word);
 	const whole =
 		TO_AMERICAN.get(word) ?? (plural && TO_AMERICAN.has(root) ? TO_AMERICAN.get(root) + plural : undefined);
 	if (whole !== undefined) return whole;
-	if (word.length < 6 || !/is|lys|ll/.test(word) || EXCEPTIONS.has(word) || EXCEPTIONS.has(root)) return word;
+	if (word.length < 4 || !MAY_DIFFER.test(word) || EXCEPTIONS.has(word) || EXCEPTIONS.has(root)) return word;
 	if (COMPOUND_END.test(word)) return word;
-	return word
-		.replace(/(?<=.{3})is(e|es|ed|er|ers|ing|ation|ations|ational)$/, 'iz$1')
+	return PARTS.reduce((spelt, [part, american]) => spelt.replace(part, american), word)
+		.replace(/(?<=.{3})is(e|es|ed|er|ers|ing|ingly|able|ably|ement|ation|ations|ational)$/, 'iz$1')
 		.replace(/lys(e|ed|er|ers|ing)$/, 'lyz$1')
 		.replace(/([aeiou])ll(ed|ing|er|ers)$/, '$1l$2');
 }

@@ -1,7 +1,7 @@
 /** Spelling variants of a phrase: number, British and American, hyphen / space / solid, inversion, acronyms. */
 import { fold, key, splitQualifier, uninvert } from './fold';
 import { americanise, britishise } from './spelling';
-import { normalWord, pluralOf, singularOf, wordsOf } from './words';
+import { normalWord, otherNormals, pluralOf, singularOf, wordsOf } from './words';
 
 /**
  * The form that all spelling variants of a phrase share: spoken order, American spelling, every word singular, no
@@ -10,6 +10,22 @@ import { normalWord, pluralOf, singularOf, wordsOf } from './words';
  */
 export function variantKey(label: string): string {
 	return variantKeyOfFold(fold(label));
+}
+
+/**
+ * Forms of a folded phrase that its variants may have besides `variantKeyOfFold`, each with one of its last words in another
+ * number: "axes" may be of an axe or of an axis.
+ */
+export function otherVariantKeys(folded: string): string[] {
+	const { base, qualifier } = splitQualifier(folded);
+	const words = wordsOf(uninvert(base));
+	const tail = qualifier ? `(${key(qualifier)})` : '';
+	return words.flatMap((word, i) =>
+		otherNormals(word).map((other) => {
+			const normals = words.map((own, j) => (j === i ? other : normalWord(own)));
+			return levelWords(normals.join('')) + tail;
+		})
+	);
 }
 
 /** The same for a text that is folded already. */

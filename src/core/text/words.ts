@@ -1,5 +1,6 @@
 /** Words of a folded text, their stems, and the canonical form that spelling variants share. */
 import { stemmer } from 'stemmer';
+import { otherNumbers, PLURALS, singularOfIrregular } from './irregular';
 import { americanise } from './spelling';
 
 /** Words of what most folds are made of, each one space apart, need no pattern to be told apart. */
@@ -70,54 +71,6 @@ export function normalWord(word: string): string {
 	return formsOf(word).normal;
 }
 
-const IRREGULAR = new Map(
-	Object.entries({
-		children: 'child',
-		men: 'man',
-		women: 'woman',
-		people: 'person',
-		feet: 'foot',
-		teeth: 'tooth',
-		mice: 'mouse',
-		geese: 'goose',
-		oxen: 'ox',
-		criteria: 'criterion',
-		phenomena: 'phenomenon',
-		bacteria: 'bacterium',
-		curricula: 'curriculum',
-		data: 'datum',
-		media: 'medium',
-		strata: 'stratum',
-		indices: 'index',
-		indexes: 'index',
-		matrices: 'matrix',
-		appendices: 'appendix',
-		vertices: 'vertex',
-		stimuli: 'stimulus',
-		foci: 'focus',
-		nuclei: 'nucleus',
-		radii: 'radius',
-		alumni: 'alumnus',
-		syllabi: 'syllabus',
-		analyses: 'analysis',
-		syntheses: 'synthesis',
-		hypotheses: 'hypothesis',
-		diagnoses: 'diagnosis',
-		prostheses: 'prosthesis',
-		crises: 'crisis',
-		theses: 'thesis',
-		knives: 'knife',
-		lives: 'life',
-		wives: 'wife',
-		leaves: 'leaf',
-		halves: 'half',
-		shelves: 'shelf',
-		selves: 'self',
-		wolves: 'wolf',
-		loaves: 'loaf'
-	})
-);
-
 /** Regular endings that look plural and are not, and words that do. */
 const UNCHANGED = /(ss|us|is|^(gas|bias|alias|atlas|canvas|pancreas|overseas|whereas))$/;
 
@@ -126,7 +79,7 @@ const UNCHANGED = /(ss|us|is|^(gas|bias|alias|atlas|canvas|pancreas|overseas|whe
  * that both reach it and that reaching it again changes nothing.
  */
 export function singular(word: string): string {
-	const irregular = IRREGULAR.get(word);
+	const irregular = singularOfIrregular(word);
 	if (irregular !== undefined) return singular(irregular);
 	if (word.length < 4) return word;
 	let root = word;
@@ -138,11 +91,17 @@ export function singular(word: string): string {
 	return root;
 }
 
-const PLURALS = new Map([...IRREGULAR].map(([plural, one]) => [one, plural]));
+/** Forms of a word that its number may hide from `normalWord`: a plural that may be of several nouns, a noun of such a plural. */
+export function otherNormals(word: string): string[] {
+	const plural = pluralOf(word);
+	const others = [...otherNumbers(word), ...(plural === undefined ? [] : [plural])].map(normalWord);
+	const own = normalWord(word);
+	return [...new Set(others)].filter((other) => other !== own);
+}
 
 /** Likely plural of an English word, for offering; undefined when the word is plural already. */
 export function pluralOf(word: string): string | undefined {
-	if (IRREGULAR.has(word)) return undefined;
+	if (singularOfIrregular(word) !== undefined) return undefined;
 	const irregular = PLURALS.get(word);
 	if (irregular !== undefined) return irregular;
 	if (word.length < 3 || /(?<!s|u|i)s$/.test(word)) return undefined;
@@ -153,7 +112,7 @@ export function pluralOf(word: string): string | undefined {
 
 /** Likely singular of an English plural, for offering; undefined when the word is singular already. */
 export function singularOf(word: string): string | undefined {
-	const irregular = IRREGULAR.get(word);
+	const irregular = singularOfIrregular(word);
 	if (irregular !== undefined) return irregular;
 	// "Clinics" is a plural and "acoustics" is none; they may share a form, but it is not offered.
 	if (word.length < 4 || !word.endsWith('s') || word.endsWith('ics') || UNCHANGED.test(word))
