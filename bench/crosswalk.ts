@@ -2,7 +2,8 @@
 import pg from 'pg';
 import { LOCAL_PERSON } from '../src/lib/server/people/access';
 import type { Command } from '../src/core/crosswalk';
-import { crosswalkFacts, suggestionsFor } from '../src/lib/server/crosswalk/crosswalk-facts';
+import { crosswalkFacts } from '../src/lib/server/crosswalk/crosswalk-facts';
+import { suggestionsFor } from '../src/lib/server/crosswalk/suggesting';
 import { connection } from '../src/lib/server/db/client';
 import { createIndex } from '../src/lib/server/vocabulary/subject-indexes';
 import { createInquiry } from '../src/lib/server/inquiry/inquiries';

@@ -50,6 +50,8 @@ async function bySuggestion(
 		return { indexCode: code, label, fit, entryTerms: entryTerms.map(({ text }) => text) };
 	});
 	const { code, index } = vocabulary;
+	const isKnown = (word: string) =>
+		others.some((other) => other.index.labels.knows(word) || other.index.labels.hasBeginning(word));
 	const words = [concept.name, ...concept.words].map((text) => ({ text, capitals: false }));
 	const fromRecords = withRecords
 		? await recordEvidence(
@@ -65,7 +67,7 @@ async function bySuggestion(
 			)
 		: {};
 	const probes = probesOf(concept.name, concept.words, elsewhere);
-	return suggest(index, probes, { limit: 20, acronyms, fromRecords }).map(({ heading }) =>
+	return suggest(index, probes, { limit: 20, acronyms, isKnown, fromRecords }).map(({ heading }) =>
 		index.names.at(heading)
 	);
 }

@@ -14,15 +14,18 @@ export { execute } from './commands';
 export { describe, FIT_WORDS, pickName, ROLE_WORDS, SEARCHES_WORDS, WORD_FIELD_WORDS } from './describe';
 export { factsOf, isThin, type Flag } from './facts';
 export { offersFor, type Offer } from './offers';
+export { likeness } from './likeness';
 export { reconcile } from './reconcile';
 export {
 	probesOf,
 	suggest,
 	type Evidence,
+	type FromElsewhere,
 	type PickElsewhere,
 	type RecordPart,
 	type TaggedTogether
 } from './suggestions';
+export type { Likelihood } from './likelihood';
 export { CommandError, DEFAULT_WORD_FIELD, emptyInquiry, FITS, ROLES, SEARCHES } from './inquiry';
 export type {
 	Change,

@@ -116,9 +116,9 @@ describe('suggestions', () => {
 
 	it('reach the neighbours of a strong match, which say whose they are', () => {
 		const found = suggest(index, probesOf('noise', [], []));
-		const music = found.find(({ heading: n }) => index.names.at(n) === 'Music');
-		expect(music?.evidence).toContainEqual(
-			expect.objectContaining({ kind: 'neighbour', relation: 'related', of: 1 })
+		const traffic = found.find(({ heading: n }) => index.names.at(n) === 'Traffic noise');
+		expect(traffic?.evidence).toContainEqual(
+			expect.objectContaining({ kind: 'neighbour', relation: 'narrower', of: 1 })
 		);
 		expect(labels(found)).not.toContain('Walls');
 	});
@@ -146,12 +146,34 @@ describe('suggestions', () => {
 			expect(own?.parts[part]).toBeGreaterThan(0.5);
 			// Weaker evidence is scaled against the strongest.
 			const beside = suggest(index, probes, {
-				fromRecords: { [part]: [walls, { ...walls, heading: 4, a: 6 }] }
+				fromRecords: { [part]: [walls, { ...walls, heading: 4, a: 11 }] }
 			});
 			const partOf = (n: number) => beside.find(({ heading }) => heading === n)?.parts[part] ?? 0;
 			expect(partOf(4)).toBeGreaterThan(0);
 			expect(partOf(4)).toBeLessThan(partOf(5));
 		}
+	});
+
+	it('remember other inquiries, follow known mappings, and show nothing that little speaks for', () => {
+		const probes = probesOf('loud places', [], []);
+		expect(suggest(index, probes)).toEqual([]);
+		const memory = { heading: 5, kind: 'memory', inquiries: 2, concept: 'loud rooms', score: 1 } as const;
+		const of = { indexCode: 'b', label: 'Racket' };
+		const mapping = { heading: 3, kind: 'mapping', set: 'm', of, relation: 'exact', score: 1 } as const;
+		const found = suggest(index, probes, { fromElsewhere: [memory, mapping] });
+		expect(found.map(({ heading, likelihood }) => [heading, likelihood])).toEqual([
+			[3, 'likely'],
+			[5, 'possible']
+		]);
+		expect(found[0].evidence).toMatchObject([{ kind: 'mapping', of }]);
+		const weak = suggest(index, probes, { fromElsewhere: [{ ...mapping, score: 0.3 }] });
+		expect(weak.map(({ likelihood }) => likelihood)).not.toContain('likely');
+	});
+
+	it('take no word that another vocabulary has for a misspelt one', () => {
+		const misspelt = suggest(index, probesOf('wallz', [], []));
+		expect(misspelt.map(({ evidence }) => evidence[0])).toMatchObject([{ kind: 'label', tier: 'typo' }]);
+		expect(suggest(index, probesOf('wallz', [], []), { isKnown: (word) => word === 'wallz' })).toEqual([]);
 	});
 
 	it('give the strongest evidence of each kind first', () => {

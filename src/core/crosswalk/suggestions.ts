@@ -1,26 +1,16 @@
 /**
  * Suggestions for a cell: headings that may stand for a concept in an index, each with its evidence.
  *
- * Evidence comes in parts, each scaled to 0–1 and combined by fixed weights: (a) labels, from the concept's words and
- * from what is picked for it in other indexes; (b) neighbourhood of strong matches in the hierarchy; (c) co-tagging and
- * (d) association, from records, where there are any. A part without evidence counts as 0; a part that cannot be had at
- * all (no records) is left out, and the weights of the others are scaled up to 1.
+ * Evidence comes in parts, each scaled to 0–1: (a) labels, from the concept's words and from what is picked for it in other
+ * indexes; (b) neighbourhood of strong matches in the hierarchy; (c) co-tagging and (d) association, from records, where
+ * there are any; (e) memory of other inquiries; (f) known mappings between vocabularies. `likelihood.ts` combines them.
  */
 import { lift, overRepresentation, type Counts } from '../evidence';
 import { lookup, type Tier } from '../lookup';
-import { fold, type AcronymPair } from '../text';
+import { contentWords, fold, type AcronymPair } from '../text';
 import type { EditionIndex } from '../edition/edition-index';
 import type { Fit } from './inquiry';
-
-export type Part = 'label' | 'neighbourhood' | 'coTagging' | 'association';
-
-/** Weights of the parts. Set on the concepts of `demo/gold.ts` marked for that, and on no others. */
-export const PART_WEIGHTS: Record<Part, number> = {
-	label: 0.75,
-	neighbourhood: 0.25,
-	coTagging: 0.5,
-	association: 0.25
-};
+import { likelihoodOf, probability, weightsFor, type Likelihood, type Part, type Parts } from './likelihood';
 
 /** How much a match of each tier tells. */
 const TIER_SCORES: Record<Tier, number> = {
@@ -28,13 +18,17 @@ const TIER_SCORES: Record<Tier, number> = {
 	entry: 0.95,
 	variant: 0.9,
 	order: 0.8,
-	stem: 0.75,
+	stem: 0.55,
 	'all-words': 0.6,
 	begins: 0.3,
 	'some-words': 0.25,
 	note: 0.2,
 	typo: 0.15
 };
+
+/** All of several words in one scope note tell more than one word does. */
+const WHOLE_NOTE = 0.45;
+const BY_STEM = 0.4;
 
 /** How much a picked heading of another index tells, by its fit to the concept. */
 const FIT_SCORES: Record<Fit, number> = {
@@ -57,12 +51,16 @@ const STRONG = 0.5;
 const MOST_NEIGHBOURS = 40;
 
 const RECORD_PARTS: readonly RecordPart[] = ['coTagging', 'association'];
+/** Lists of suggestions are no longer than this. */
+const MOST_SUGGESTED = 20;
 /** G² at which evidence from records is half as good as it can be. */
 const HALF_SURE = 15;
 /** A smaller G² comes by chance once in a hundred times or oftener (chi-square, one degree of freedom). */
 const BY_CHANCE = 6.63;
 
 const MATCHES_PER_PROBE = 12;
+/** What look-up puts first for a word of the concept is never less probable than this, as a person would see it there. */
+const LEADING = [0.16, 0.06, 0.05, 0.05];
 const MOST_PROBES = 60;
 /** So many probes count towards one heading, the best ones. */
 const PROBES_COUNTED = 3;
@@ -72,6 +70,8 @@ export interface Probe {
 	text: string;
 	/** The concept's name or a word of it, or a heading picked in another index and its entry terms. */
 	source: 'name' | 'word' | 'heading' | 'entry term';
+	/** A word whose rest is left open: labels with a word that begins so are what was meant. */
+	isStem?: boolean;
 	/** Of a heading: the index it is picked in, and its label. */
 	from?: { indexCode: string; label: string };
 	weight: number;
@@ -89,14 +89,39 @@ export type RecordPart = 'coTagging' | 'association';
 export type Evidence =
 	| { kind: 'label'; probe: Probe; tier: Tier; matched: string; score: number }
 	| { kind: 'neighbour'; relation: Relation; of: number; score: number }
-	| { kind: RecordPart; a: number; n: number; lift: number; score: number };
+	| { kind: RecordPart; a: number; n: number; lift: number; score: number }
+	| Remembered
+	| Mapped;
+
+/** A heading picked for the same or a similar concept in other inquiries. */
+export interface Remembered {
+	kind: 'memory';
+	/** In how many inquiries, and the name of the concept that is most alike. */
+	inquiries: number;
+	concept: string;
+	score: number;
+}
+
+/** A heading that a known mapping joins with one that is picked in another index. */
+export interface Mapped {
+	kind: 'mapping';
+	/** The name of the file, and the heading that is picked. */
+	set: string;
+	of: { indexCode: string; label: string };
+	relation: Exclude<Fit, 'notJudged'>;
+	score: number;
+}
+
+/** Evidence for a heading that comes from outside the vocabulary and its records. */
+export type FromElsewhere = (Remembered | Mapped) & { heading: number };
 
 export interface Suggestion {
 	/** Position of the heading in its edition. */
 	heading: number;
-	/** 0–1. */
+	/** How probable it is that it stands for the concept. */
 	score: number;
-	parts: Partial<Record<Part, number>>;
+	likelihood: Likelihood;
+	parts: Parts;
 	/** The strongest of each kind, then the others; each strongest first. */
 	evidence: Evidence[];
 }
@@ -120,6 +145,7 @@ export function probesOf(
 		...words.map((text): Probe => ({
 			text: text.replace(/\*$/, ''),
 			source: 'word',
+			...(text.endsWith('*') && { isStem: true }),
 			weight: wordScore(text)
 		})),
 		...elsewhere.flatMap(({ indexCode, label, entryTerms, fit }): Probe[] => {
@@ -154,36 +180,57 @@ function wordScore(text: string): number {
  * Headings of an edition that the probes speak for, best first; those in `taken` are left out. One look-up for each
  * probe, then O(neighbours of strong matches + headings counted).
  * @param fromRecords headings as records have them; a part that cannot be had is left out
+ * @param fromElsewhere memory of other inquiries, and known mappings
  */
 export function suggest(
 	index: EditionIndex,
 	probes: readonly Probe[],
 	{
 		taken = new Set(),
-		limit = 8,
+		limit = MOST_SUGGESTED,
 		acronyms = [],
-		fromRecords = {}
+		isKnown,
+		fromRecords = {},
+		fromElsewhere = []
 	}: {
 		taken?: ReadonlySet<number>;
 		limit?: number;
 		acronyms?: readonly AcronymPair[];
+		/** Whether another vocabulary has a word, so that it is not taken for misspelt here. */
+		isKnown?: (word: string) => boolean;
 		fromRecords?: Partial<Record<RecordPart, readonly TaggedTogether[]>>;
+		fromElsewhere?: readonly FromElsewhere[];
 	} = {}
 ): Suggestion[] {
 	const found = new Map<number, Evidence[]>();
 	const add = (heading: number, evidence: Evidence) =>
 		found.set(heading, [...(found.get(heading) ?? []), evidence]);
+	/** What look-up itself puts first for a word of the concept. */
+	const leading = new Map<number, number>();
 	for (const probe of probes) {
 		const { matches } = lookup(index.labels, probe.text, {
 			limit: MATCHES_PER_PROBE,
 			label: (n) => index.names.at(n),
-			acronyms
+			acronyms,
+			isKnown
 		});
-		for (const { heading, tier, text, closeness, together } of matches) {
+		if (!probe.from)
+			for (const [rank, { heading }] of matches.slice(0, LEADING.length).entries())
+				leading.set(heading, Math.max(LEADING[rank], leading.get(heading) ?? 0));
+		const severalWords = contentWords(fold(probe.text)).length > 1;
+		for (const { heading, tier, text, closeness, together, words = [] } of matches) {
 			// Looser tiers take in much that is far off; how near the labels are tells those apart.
 			const near = tier === 'exact' || tier === 'entry' || tier === 'variant' ? 1 : 0.5 + closeness / 2;
 			const half = together ? 0.6 : 1;
-			const score = TIER_SCORES[tier] * near * half * probe.weight;
+			// A word that only shares its stem with the one that was meant tells less: “light metal” for lighting.
+			const byStem = tier === 'all-words' && words.some(({ why }) => why === 'stem') ? BY_STEM : 1;
+			const isMeant = probe.isStem && (tier === 'begins' || tier === 'stem');
+			const told = isMeant
+				? TIER_SCORES.variant
+				: tier === 'note' && severalWords
+					? WHOLE_NOTE
+					: TIER_SCORES[tier];
+			const score = told * (isMeant ? 1 : near) * half * byStem * probe.weight;
 			add(heading, { kind: 'label', probe, tier, matched: text, score });
 		}
 	}
@@ -200,6 +247,15 @@ export function suggest(
 	}
 	const parts: [Part, ReadonlyMap<number, number>][] = [
 		['label', label],
+		...(['memory', 'mapping'] as const).map((part): [Part, ReadonlyMap<number, number>] => {
+			const scores = new Map<number, number>();
+			for (const { heading, ...evidence } of fromElsewhere) {
+				if (evidence.kind !== part) continue;
+				add(heading, evidence);
+				scores.set(heading, Math.max(evidence.score, scores.get(heading) ?? 0));
+			}
+			return [part, scores];
+		}),
 		['neighbourhood', neighbourhood],
 		...RECORD_PARTS.flatMap((part): [Part, ReadonlyMap<number, number>][] => {
 			const counted = fromRecords[part];
@@ -213,14 +269,17 @@ export function suggest(
 		})
 	];
 	const all = new Set(parts.flatMap(([, scores]) => [...scores.keys()]));
-	const whole = parts.reduce((sum, [part]) => sum + PART_WEIGHTS[part], 0);
+	const had = parts.map(([part]) => part);
 	const suggestions = [...all]
 		.filter((heading) => !taken.has(heading) && index.retired[heading] === 0)
-		.map((heading): Suggestion => {
+		.flatMap((heading): Suggestion[] => {
 			const own = Object.fromEntries(parts.map(([part, scores]) => [part, scores.get(heading) ?? 0]));
-			const score = parts.reduce((sum, [part]) => sum + PART_WEIGHTS[part] * own[part], 0) / whole;
-			const evidence = ofEveryKind(found.get(heading) ?? []);
-			return { heading, score, parts: own, evidence };
+			const score = Math.max(probability(own, had), leading.get(heading) ?? 0);
+			const likelihood = likelihoodOf(score);
+			if (likelihood === undefined) return [];
+			return [
+				{ heading, score, likelihood, parts: own, evidence: strongestFirst(found.get(heading) ?? [], had) }
+			];
 		});
 	suggestions.sort((a, b) => b.score - a.score || a.heading - b.heading);
 	return suggestions.slice(0, limit);
@@ -242,16 +301,14 @@ function scaled(counted: readonly TaggedTogether[]): Map<number, number> {
 	return new Map(found.map(([heading, strength]) => [heading, strength / (strongest + HALF_SURE)]));
 }
 
-/** Looked at from more than one side first: three labels that match say less than a label and two counts. */
-function ofEveryKind(evidence: Evidence[]): Evidence[] {
+/** By how much a piece of evidence counts; the strongest of each kind before others of the same kind. */
+function strongestFirst(evidence: Evidence[], had: readonly Part[]): Evidence[] {
+	const weights = weightsFor(had);
+	const weightOf = ({ kind, score }: Evidence) =>
+		score * (weights[kind === 'neighbour' ? 'neighbourhood' : kind] ?? 0);
 	evidence.sort((a, b) => weightOf(b) - weightOf(a));
 	const isFirst = (one: Evidence) => evidence.find(({ kind }) => kind === one.kind) === one;
 	return [...evidence.filter(isFirst), ...evidence.filter((one) => !isFirst(one))];
-}
-
-/** How much a piece of evidence counts, so that the telling ones are shown first. */
-function weightOf({ kind, score }: Evidence): number {
-	return score * PART_WEIGHTS[kind === 'neighbour' ? 'neighbourhood' : kind];
 }
 
 function neighboursOf({ related, hierarchy }: EditionIndex, n: number): [Relation, Iterable<number>][] {

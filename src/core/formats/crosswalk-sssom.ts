@@ -3,20 +3,13 @@
  * YAML, each line after a "#", then a table. What SSSOM has no slot for stands in declared extension slots.
  */
 import Papa from 'papaparse';
-import { FITS, ROLES, type Fit, type Inquiry, type Role } from '../crosswalk';
+import { FITS, ROLES, type Inquiry, type Role } from '../crosswalk';
 import type { IncomingCell } from './crosswalk-import';
 import { crosswalkRows, type CrosswalkRow, type IndexName } from './crosswalk-rows';
 import { conceptUri } from './crosswalk-skos';
+import { PREDICATES, relationOf, sssomTable } from './sssom-table';
 import { joinList, splitList } from './vocabulary-csv';
 
-const PREDICATES: Record<Fit, string> = {
-	notJudged: 'skos:mappingRelation',
-	exact: 'skos:exactMatch',
-	close: 'skos:closeMatch',
-	broader: 'skos:broadMatch',
-	narrower: 'skos:narrowMatch',
-	related: 'skos:relatedMatch'
-};
 /** What SSSOM puts in the place of an object that was looked for and not found. */
 const NOT_FOUND = 'sssom:NoTermFound';
 
@@ -118,38 +111,25 @@ function mappings(inquiry: Inquiry, row: CrosswalkRow): Partial<Record<Column, s
  * @throws Error where there is no table with the slots that every mapping needs
  */
 export function crosswalkFromSssom(text: string): IncomingCell[] {
-	const lines = text.replace(/^\uFEFF/, '').split(/\r?\n/);
-	const headLines = lines.findIndex((line) => line.trim() !== '' && !line.startsWith('#'));
-	if (headLines < 0) throw new Error('There is no table after the metadata block.');
-	const prefixes = curieMap(lines.slice(0, headLines));
-	const { data, meta } = Papa.parse<Record<string, string>>(lines.slice(headLines).join('\n'), {
-		header: true,
-		delimiter: '\t',
-		skipEmptyLines: 'greedy'
-	});
-	for (const needed of ['subject_id', 'predicate_id', 'object_id'])
-		if (!meta.fields?.includes(needed))
-			throw new Error(`The table has no column “${needed}”, which SSSOM needs.`);
-	const resolve = (name: string) => {
-		const [, prefix, local] = /^([A-Za-z][\w.-]*):(?!\/\/)(.+)$/.exec(name) ?? [];
-		return prefix && prefixes.has(prefix) ? `${prefixes.get(prefix)}${local}` : name;
-	};
+	const { rows } = sssomTable(text);
 	const cells: IncomingCell[] = [];
 	const held = new Map<string, IncomingCell>();
-	data.forEach((row, i) => {
-		const at = (name: Column) => (row[name] ?? '').trim();
+	for (const { line, at, resolve } of rows) {
 		const subject = resolve(at('subject_id'));
 		const object = resolve(at('object_id'));
 		const noHeading = object.endsWith('sssom:NoTermFound') || object.endsWith('/sssom/NoTermFound');
-		const fit = oneOf(FITS, at('oak_fit')) ?? fitOf(resolve(at('predicate_id')));
+		const fit = oneOf(FITS, at('oak_fit')) ?? relationOf(resolve(at('predicate_id'))) ?? 'notJudged';
 		const role: Role =
 			oneOf(ROLES, at('oak_role')) ?? (at('predicate_modifier') === 'Not' ? 'rejected' : 'searched');
 		const heading = { uri: object, label: at('object_label') };
 		const group = at('oak_held_together');
 		const known = group ? held.get(`${subject}\n${group}`) : undefined;
-		if (known) return void known.headings.push(heading);
+		if (known) {
+			known.headings.push(heading);
+			continue;
+		}
 		const cell: IncomingCell = {
-			line: headLines + i + 2,
+			line,
 			concept: { id: decodeURIComponent(subject.split('#').pop() ?? ''), name: at('subject_label') },
 			index: at('oak_index') || codeOf(resolve(at('object_source'))),
 			edition: at('object_source_version'),
@@ -166,33 +146,14 @@ export function crosswalkFromSssom(text: string): IncomingCell[] {
 		};
 		cells.push(cell);
 		if (group) held.set(`${subject}\n${group}`, cell);
-	});
+	}
 	return cells;
 }
 
 const oneOf = <T extends string>(all: readonly T[], said: string): T | undefined =>
 	all.find((one) => one === said);
 
-function fitOf(predicate: string): Fit {
-	const name = predicate.replace('http://www.w3.org/2004/02/skos/core#', 'skos:');
-	return FITS.find((fit) => PREDICATES[fit] === name) ?? 'notJudged';
-}
-
 function codeOf(source: string): string {
 	const [, code] = /^https:\/\/oakmoss\.example\/indexes\/(.+)$/.exec(source) ?? [];
 	return code ? decodeURIComponent(code) : '';
-}
-
-/** The prefixes of the metadata block: the lines under `curie_map`, which are indented. */
-function curieMap(head: readonly string[]): Map<string, string> {
-	const prefixes = new Map<string, string>();
-	let inside = false;
-	for (const line of head.map((raw) => raw.replace(/^#/, ''))) {
-		if (/^\s*curie_map\s*:/.test(line)) inside = true;
-		else if (inside && /^\s+\S/.test(line)) {
-			const [, prefix, uri] = /^\s+"?([\w.-]+)"?\s*:\s*"?([^"\s]+)"?\s*$/.exec(line) ?? [];
-			if (prefix) prefixes.set(prefix, uri);
-		} else if (line.trim() !== '') inside = false;
-	}
-	return prefixes;
 }

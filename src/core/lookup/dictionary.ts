@@ -1,6 +1,7 @@
 /** The words of a vocabulary with their stems, and the forms of several words in any order. */
 import { contentWords, isFunctionWord, levelWords, normalWord, stemOf } from '../text';
 import { hash, mixed, StringTable } from '../vocabulary/packed';
+import { stemIn, stemmedLanguage } from './language-stems';
 
 /** Words of a label in any order, function words left out, as one text. */
 export const orderForm = (folded: string) => contentWords(folded).sort().join(' ');
@@ -64,6 +65,12 @@ export class Dictionary {
 			this.isFunctionWord.push(isFunctionWord(word));
 		}
 		return number;
+	}
+
+	/** The number of the stem of a word in its own language; undefined for a language without a stemmer. */
+	stemNumberIn(tag: string, word: string): number | undefined {
+		const language = stemmedLanguage(tag);
+		return language === undefined ? undefined : this.stems.of(stemIn(language, word));
 	}
 
 	/** The number of the stem of a word, which need not be in the dictionary. */

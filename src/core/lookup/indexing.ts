@@ -5,9 +5,12 @@ import { hash, HashTableMaker, Rows, StringTable, type HashTable } from '../voca
 import type { LangText, VocabularyData } from '../vocabulary/vocabulary-data';
 import { Dictionary, hashOfStems } from './dictionary';
 import { isOdd, type OddFolds } from './fold-table';
+import { stemmedLanguage } from './language-stems';
 
 /** Longest fold that is indexed; what lies beyond is kept in the label and ignored by lookup. */
 const LONGEST_FOLD = 400;
+
+const NONE: readonly number[] = [];
 
 /** A hidden label is found and not displayed. */
 export const LabelKind = { preferred: 0, entry: 1, hidden: 2 } as const;
@@ -73,6 +76,11 @@ export function indexLabels(data: VocabularyData): IndexedLabels {
 		}
 		return own;
 	});
+	const ownStems = labels.map(({ lang, folded }) =>
+		stemmedLanguage(lang) === undefined
+			? NONE
+			: wordsOf(folded).flatMap((word) => dictionary.stemNumberIn(lang, word) ?? [])
+	);
 	const noteStems = data.headings.map(({ notes }) =>
 		notes.flatMap(({ kind, text }) =>
 			kind === 'scope' || kind === 'definition'
@@ -100,6 +108,7 @@ export function indexLabels(data: VocabularyData): IndexedLabels {
 		...sorted.dictionary,
 		labelsByStem: invert(sorted.rankOfStem.length, words.length, (label, take) => {
 			for (const word of words[label]) take(sorted.stemRankOfWord[word]);
+			for (const stem of ownStems[label]) take(sorted.rankOfStem[stem]);
 		}),
 		headingsByNoteStem: invert(sorted.rankOfStem.length, noteStems.length, (heading, take) => {
 			for (const stem of noteStems[heading]) take(sorted.rankOfStem[stem]);

@@ -5,7 +5,8 @@ import { HashTable, Rows, StringTable, type Section } from '../vocabulary/packed
 import type { VocabularyData } from '../vocabulary/vocabulary-data';
 import { foldsFrom } from './fold-table';
 import { indexLabels, invert, LabelKind, MOST_ROTATIONS, type IndexedLabels } from './indexing';
-import { firstPlace } from './sorted-lists';
+import { stemIn, stemmedLanguage } from './language-stems';
+import { firstPlace, union } from './sorted-lists';
 
 /** Fewer letters are the beginning of too many words. */
 export const SHORTEST_BEGINNING = 3;
@@ -18,9 +19,12 @@ export class LabelIndex {
 	readonly preferred: number;
 
 	readonly parts: IndexedLabels & { folds: StringTable };
+	/** Languages of labels, besides English, whose words have stems of their own. */
+	private readonly stemmed: string[];
 
 	private constructor(parts: IndexedLabels) {
 		this.parts = { ...parts, folds: foldsFrom(parts.texts, parts) };
+		this.stemmed = [...new Set(parts.languages.flatMap((tag) => stemmedLanguage(tag) ?? []))];
 		const { kinds } = parts;
 		let count = 0;
 		while (count < kinds.length && kinds[count] === LabelKind.preferred) count++;
@@ -101,6 +105,13 @@ export class LabelIndex {
 			for (let at = 0; at < words.lengthAt(word) - 1; at++) take(groupOfPair(words, word, at));
 		});
 		return this.pairs;
+	}
+
+	/** Labels that hold a word with the stem of another, by English or by the language of the label; ascending. */
+	labelsWithWord(word: string): Uint32Array {
+		const own = this.labelsWithStem(stemOf(word));
+		if (this.stemmed.length === 0) return own;
+		return union([own, ...this.stemmed.map((language) => this.labelsWithStem(stemIn(language, word)))]);
 	}
 
 	/** Labels that hold a word with this stem, ascending. */

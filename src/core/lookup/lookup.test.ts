@@ -5,6 +5,7 @@ import { vocabularyOf } from '../vocabulary/make.test-aid';
 import { closeness, lookup, TIERS } from './lookup';
 import { alignment } from './alignment.test-aid';
 import { costOfSlips, editsFor } from './corrections';
+import { remarksOn } from './query-remarks';
 
 const data = vocabularyOf(
 	[
@@ -237,6 +238,107 @@ describe('slips of the pen', () => {
 		fc.assert(
 			fc.property(wordOf(10), slip, slip, (word, one, other) => {
 				expect(found([word], slipIn(slipIn(word, one), other))).toEqual([0]);
+			})
+		);
+	});
+});
+
+describe('words of other languages and scripts', () => {
+	const labelled = (lang: string, text: string) => ({ lang, text });
+	const { headings, ...rest } = vocabularyOf([
+		{ label: 'Hospitals' },
+		{ label: 'Schools' },
+		{ label: 'Noise' },
+		{ label: 'Patient rooms' }
+	]);
+	const others = [
+		[labelled('es', 'Hospitales públicos'), labelled('ru', 'Больницы')],
+		[labelled('el', 'Σχολεία'), labelled('ar', 'المدارس الابتدائية')],
+		[labelled('zh', '室内噪声'), labelled('fr-CA', 'Bruits généraux')],
+		[labelled('es', 'Habitaciones de pacientes')]
+	];
+	const { labels, names } = EditionIndex.build({
+		...rest,
+		headings: headings.map((heading, n) => ({ ...heading, labels: [...heading.labels, ...others[n]] }))
+	});
+	const found = (query: string) => {
+		const [match] = lookup(labels, query, { limit: 5, label: (n) => names.at(n) }).matches;
+		return match && [names.at(match.heading), match.tier, match.lang];
+	};
+
+	it.each([
+		['hospital público', 'Hospitals', 'all-words', 'es'],
+		['paciente habitación', 'Patient rooms', 'stem', 'es'],
+		['hospitales publicos', 'Hospitals', 'exact', 'es'],
+		['больница', 'Hospitals', 'all-words', 'ru'],
+		['ΣΧΟΛΕΙΑ', 'Schools', 'exact', 'el'],
+		['σχολεία', 'Schools', 'exact', 'el'],
+		['المدارس', 'Schools', 'all-words', 'ar'],
+		['مَدارِس', 'Schools', 'all-words', 'ar'],
+		['噪声', 'Noise', 'all-words', 'zh'],
+		['室内', 'Noise', 'all-words', 'zh'],
+		['général', 'Noise', 'all-words', 'fr-CA']
+	])('%s leads to %s', (query, heading, tier, lang) => expect(found(query)).toEqual([heading, tier, lang]));
+});
+
+describe('reasons', () => {
+	const words = (query: string) => ask(query).matches[0]?.words;
+
+	it('name the word that stands where another was typed, and say why it counts', () => {
+		expect(words('noise coefficient')).toBeUndefined();
+		expect(words('noises coefficients')).toEqual([
+			{ asked: 'noises', found: 'noise', why: 'number' },
+			{ asked: 'coefficients', found: 'coefficient', why: 'number' }
+		]);
+		expect(words('insulating sound')).toEqual([{ asked: 'insulating', found: 'insulation', why: 'stem' }]);
+		expect(words('elephant paint')).toEqual([{ asked: 'elephant' }]);
+		expect(words('noise coeff')).toEqual([{ asked: 'coeff', found: 'coefficient', why: 'begins' }]);
+	});
+
+	it('are true: a word that is not named stands in the label', () => {
+		const some = fc.constantFrom(
+			'noise',
+			'noises',
+			'sound',
+			'insul',
+			'insulated',
+			'attention',
+			'walls',
+			'wall',
+			'paint'
+		);
+		fc.assert(
+			fc.property(fc.array(some, { minLength: 1, maxLength: 3 }), (asked) => {
+				for (const { text, tier, words: named = [] } of ask(asked.join(' ')).matches) {
+					if (!['stem', 'all-words', 'begins', 'some-words'].includes(tier)) continue;
+					const standing = text.toLowerCase().split(/[^a-z]+/);
+					for (const word of asked)
+						expect(standing.includes(word) || named.some((one) => one.asked === word)).toBe(true);
+					for (const { found } of named) if (found !== undefined) expect(standing).toContain(found);
+				}
+			})
+		);
+	});
+});
+
+describe('remarks on a query', () => {
+	it('are made on what is odd about it, and say what was done', () => {
+		expect(remarksOn('quiet rooms')).toEqual([]);
+		expect(remarksOn('insomn*')).toEqual([]);
+		expect(remarksOn('*')[0]).toMatch(/beginning of the word before it/);
+		expect(remarksOn('—')[0]).toMatch(/no letter/);
+		expect(remarksOn('sle*p')[0]).toMatch(/“sle” was taken as the beginning/);
+		expect(remarksOn('in*')[0]).toMatch(/3 letters or more/);
+		expect(remarksOn('x'.repeat(250))[0]).toMatch(/first 200 characters/);
+		expect(remarksOn('one two three four '.repeat(10)).join()).toMatch(/40 words/);
+		expect(remarksOn('nоise')[0]).toMatch(/different alphabets/);
+	});
+
+	it('come beside an answer, whatever is asked', () => {
+		fc.assert(
+			fc.property(fc.string({ unit: 'grapheme', maxLength: 300 }), (query) => {
+				expect(ask(query).matches.length).toBeLessThanOrEqual(20);
+				expect(remarksOn(query).every((remark) => remark.length > 0)).toBe(true);
 			})
 		);
 	});

@@ -18,6 +18,8 @@ import { SHORTEST_BEGINNING, type LabelIndex } from './label-index';
 import { correctedTexts } from './corrections';
 import { firstPlace, intersect, lowerBoundOf, union } from './sorted-lists';
 import { hashOfStems, orderForm, stemForm } from './dictionary';
+import { LONGEST_QUERY } from './query-remarks';
+import { wordReasons, type WordReason } from './word-reasons';
 
 /** Tiers of a match, best first. */
 export const TIERS = [
@@ -50,6 +52,8 @@ export interface Match {
 	together?: number[];
 	/** The form of the query that matched, where it is not the query itself: an expansion, a corrected word. */
 	via?: string;
+	/** Of a match by words: those that do not stand in the label as they were typed, and what stands there instead. */
+	words?: WordReason[];
 }
 
 export interface Neighbour {
@@ -76,8 +80,9 @@ export interface LookupOptions {
 	isKnown?: (word: string) => boolean;
 }
 
-/** A query longer than this is cut: no label is looked for that is longer. */
-const LONGEST_QUERY = 200;
+/** Tiers in which single words match. */
+const BY_WORDS: ReadonlySet<Tier> = new Set(['stem', 'all-words', 'begins', 'some-words']);
+
 /**
  * What it costs that a corrected text only comes so near to a label: the heading that one slip leads to comes before those
  * that merely hold the word that another, a little cheaper, leads to.
@@ -151,10 +156,10 @@ export function alsoTried(query: string, acronyms: readonly AcronymPair[], most 
 
 /** The words of a query as they were typed, folded; a * after one says that it is the beginning of a word. */
 function typedWords(query: string): { text: string; starred: boolean }[] {
-	return [...fold(query).matchAll(/([\p{L}\p{N}]+)(\*?)/gu)].map(([, text, star]) => ({
-		text,
-		starred: star !== ''
-	}));
+	return [...fold(query).matchAll(/([\p{L}\p{N}]+)(\*?)/gu)].flatMap(([, run, star]) =>
+		// Where no space stands between words, a run is several; the * stands after the last of them.
+		wordsOf(run).map((text, i, all) => ({ text, starred: star !== '' && i === all.length - 1 }))
+	);
 }
 
 class Search {
@@ -219,7 +224,7 @@ class Search {
 	/** Tier all-words: labels that hold every word of the query, by stem. */
 	byAllWords(): void {
 		if (this.full) return;
-		const lists = this.stemsAsked().map((stem) => this.index.labelsWithStem(stem));
+		const lists = this.wordsAsked().map((word) => this.index.labelsWithWord(word));
 		this.offerNearest([intersect(lists)], 'all-words');
 	}
 
@@ -230,11 +235,11 @@ class Search {
 	 */
 	bySomeWords(): void {
 		if (this.full) return;
-		const stems = this.stemsAsked();
-		if (stems.length < 2) return;
+		const words = this.wordsAsked();
+		if (words.length < 2) return;
 		const labels = this.index.parts.texts.length;
-		const lists = stems
-			.map((stem) => this.index.labelsWithStem(stem))
+		const lists = words
+			.map((word) => this.index.labelsWithWord(word))
 			.filter((list) => list.length > 0)
 			.sort((a, b) => a.length - b.length)
 			.slice(0, MOST_COMBINED)
@@ -253,8 +258,8 @@ class Search {
 	byNote(): void {
 		if (this.full) return;
 		const { headingsByNoteStem } = this.index.parts;
-		const lists = this.stemsAsked().map((stem) => {
-			const at = this.index.stemAt(stem);
+		const lists = this.wordsAsked().map((word) => {
+			const at = this.index.stemAt(stemOf(word));
 			return at < 0 ? new Uint32Array(0) : headingsByNoteStem.at(at);
 		});
 		for (const heading of intersect(lists)) {
@@ -284,7 +289,7 @@ class Search {
 		const lists: Uint32Array[] = [];
 		for (const [i, { text }] of words.entries()) {
 			if (!isBeginning[i]) {
-				if (!isFunctionWord(text)) lists.push(this.index.labelsWithStem(stemOf(text)));
+				if (!isFunctionWord(text)) lists.push(this.index.labelsWithWord(text));
 				continue;
 			}
 			// Fewer letters do where another word of the query stands there whole.
@@ -329,8 +334,10 @@ class Search {
 		return matched;
 	}
 
-	private stemsAsked(): string[] {
-		return [...new Set(contentWords(this.asked).map(stemOf))];
+	/** Words to look for, each stem once. */
+	private wordsAsked(): string[] {
+		const byStem = new Map(contentWords(this.asked).map((word) => [stemOf(word), word]));
+		return [...byStem.values()];
 	}
 
 	/**
@@ -427,16 +434,20 @@ class Search {
 			const [x, y] = [labelOf(a.heading), labelOf(b.heading)];
 			return x < y ? -1 : x > y ? 1 : a.heading - b.heading;
 		});
-		return sorted.slice(0, limit).map(({ heading, tier, text, kind, lang, closeness, together, via }) => ({
-			heading,
-			tier,
-			text,
-			kind,
-			lang,
-			closeness,
-			...(together && { together }),
-			...(via !== undefined && { via })
-		}));
+		return sorted.slice(0, limit).map(({ heading, tier, text, kind, lang, closeness, together, via }) => {
+			const words = BY_WORDS.has(tier) ? wordReasons(this.asked, fold(text), lang) : [];
+			return {
+				heading,
+				tier,
+				text,
+				kind,
+				lang,
+				closeness,
+				...(together && { together }),
+				...(via !== undefined && { via }),
+				...(words.length > 0 && { words })
+			};
+		});
 	}
 }
 

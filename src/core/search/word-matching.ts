@@ -1,6 +1,6 @@
 /** Free-text words of a search: what they match in a record, and the same as a full-text query of the database. */
 import type { WordField } from '../crosswalk/inquiry';
-import { fold, wordsOf } from '../text';
+import { fold, runsOf } from '../text';
 
 export interface WordTest {
 	text: string;
@@ -100,7 +100,7 @@ export function indexedWordsIn(text: string): (IndexedWord & { from: number; to:
 }
 
 function wordsOfPiece(piece: string): IndexedWord[] {
-	const folded = wordsOf(fold(piece));
+	const folded = runsOf(fold(piece));
 	if (folded.length !== 1) return folded.map((word) => ({ folded: word }));
 	const plain = piece.replace(/[^\p{L}\p{N}]+/gu, '');
 	return [isCapitals(plain) ? { folded: folded[0], capitals: plain } : { folded: folded[0] }];

@@ -1,6 +1,15 @@
 export { fold, key, splitQualifier, uninvert } from './fold';
 export { textFault } from './well-formed';
-export { contentWords, isFunctionWord, normalWord, pluralOf, singularOf, stemOf, wordsOf } from './words';
+export {
+	contentWords,
+	isFunctionWord,
+	normalWord,
+	pluralOf,
+	runsOf,
+	singularOf,
+	stemOf,
+	wordsOf
+} from './words';
 export { americanise, britishise } from './spelling';
 export {
 	isAcronymOf,

@@ -16,10 +16,26 @@ const FUNCTION_WORDS = new Set(
 	).split(' ')
 );
 
+/** Scripts that set no space between words: Thai, Lao, Burmese, Khmer, and those of Chinese and Japanese. */
+const UNSPACED =
+	/[\u0e00-\u0eff\u1000-\u109f\u1780-\u17ff\u3040-\u30ff\u3400-\u4dbf\u4e00-\u9fff\uf900-\ufaff]/;
+let segmenter: Intl.Segmenter | undefined;
+
 /** The words of a folded text, in order. O(length). */
 export function wordsOf(folded: string): string[] {
+	const runs = runsOf(folded);
+	return UNSPACED.test(folded) ? runs.flatMap((run) => (UNSPACED.test(run) ? segments(run) : [run])) : runs;
+}
+
+/** The runs of letters and digits in a folded text: its words, where words are told apart by what stands between them. */
+export function runsOf(folded: string): string[] {
 	if (PLAIN_WORDS.test(folded)) return folded.split(' ');
 	return folded.match(WORD) ?? [];
+}
+
+function segments(run: string): string[] {
+	segmenter ??= new Intl.Segmenter('zh', { granularity: 'word' });
+	return Array.from(segmenter.segment(run), ({ segment }) => segment);
 }
 
 /** The words of a folded text that carry meaning; all of them when there is no other. */

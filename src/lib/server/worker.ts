@@ -11,10 +11,11 @@ import {
 	workOf
 } from './jobs';
 import { importRecords } from './records';
-import { importVocabulary, remakePack } from './vocabulary';
+import { importMappings, importVocabulary, remakePack } from './vocabulary';
 
 registerWork('vocabulary', importVocabulary);
 registerWork('records', importRecords);
+registerWork('mappings', importMappings);
 registerWork('pack', remakePack);
 
 const input = workerData as ThreadInput;

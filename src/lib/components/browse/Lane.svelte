@@ -15,7 +15,7 @@
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { pickFor, togglePick } from '../inquiry/picking';
 	import PickMark from './PickMark.svelte';
-	import { LOOSE, REASONS } from '../marks/reasons';
+	import { LOOSE, reasonOf } from '../marks/reasons';
 
 	interface Props {
 		index: IndexSummary;
@@ -54,11 +54,6 @@
 		recordsAt(place, index.code, { heading: { id, withNarrower: narrower } });
 	const refs = ({ heading, together }: LookupMatch) => together ?? [heading];
 
-	function reason({ tier, matched }: LookupMatch): string {
-		if (tier === 'variant' && matched.via) return `“${query}” stands for “${matched.via}”`;
-		if (tier === 'typo' && matched.via) return `taken for “${matched.via}”`;
-		return REASONS[tier];
-	}
 	const saysLabel = ({ tier, matched, heading }: LookupMatch) =>
 		tier !== 'exact' && tier !== 'note' && matched.text !== heading.label;
 </script>
@@ -92,7 +87,8 @@
 				{#if pick?.role === 'rejected'}<span class="text-xs text-warn">rejected</span>{/if}
 			</p>
 			<p class="text-xs text-quiet">
-				{reason(match)}{#if saysLabel(match)}: <span class="text-bark">{match.matched.text}</span>{/if}
+				{reasonOf(match, query)}{#if saysLabel(match)}: <span class="text-bark">{match.matched.text}</span
+					>{/if}
 				{#if match.matched.lang && match.matched.lang !== 'en'}<span class="uppercase"
 						>{match.matched.lang}</span
 					>{/if}

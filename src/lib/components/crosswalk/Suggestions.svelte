@@ -6,8 +6,9 @@
 	import { addPick } from '../inquiry/picking';
 	import { lineageAt } from '../inquiry/addresses';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import HeadingText from '../marks/HeadingText.svelte';
-	import { evidenceWords } from './evidence';
+	import Hint from '../parts/Hint.svelte';
+	import { HOW_SURE, LIKELIHOOD_WORDS, noteOf } from './evidence';
+	import SuggestionText from './SuggestionText.svelte';
 
 	/** Headings that may stand for the concept here, each with its evidence; picked or rejected in one key. */
 	let { concept, index }: { concept: Concept; index: IndexSummary } = $props();
@@ -41,10 +42,18 @@
 		)
 	);
 
-	function take({ heading }: SuggestionLine, role: 'searched' | 'rejected') {
+	const groups = $derived(
+		(['likely', 'possible', 'far'] as const).map((likelihood) => ({
+			likelihood,
+			lines: shown.filter((line) => line.likelihood === likelihood)
+		}))
+	);
+
+	function take(line: SuggestionLine, role: 'searched' | 'rejected') {
+		const { heading } = line;
 		const row = document.activeElement?.closest('li');
 		const next = (row?.nextElementSibling ?? row?.previousElementSibling)?.querySelector<HTMLElement>('a');
-		addPick(store, concept, index, [heading], { role });
+		addPick(store, concept, index, [heading], { role, note: noteOf(line, store.indexName) });
 		next?.focus();
 	}
 
@@ -75,28 +84,41 @@
 		bring more.
 	</p>
 {:else}
-	<!-- svelte-ignore a11y_no_noninteractive_element_interactions (the links in the list take the focus; their keys are handled once for all) -->
-	<ul bind:this={list} class="divide-y" {onkeydown}>
-		{#each shown as line (line.heading.id)}
+	<!-- svelte-ignore a11y_no_static_element_interactions (the links in the list take the focus; their keys are handled once for all) -->
+	<div bind:this={list} {onkeydown}>
+		{#each groups as { likelihood, lines: own } (likelihood)}
+			{#if own.length > 0}
+				{#if likelihood === 'far'}
+					<details class="mt-2">
+						<summary class="cursor-pointer text-xs text-quiet">{LIKELIHOOD_WORDS.far} · {own.length}</summary>
+						{@render rows(own)}
+					</details>
+				{:else}
+					<h4 class="mt-2 flex items-center gap-1 text-xs text-quiet first:mt-0">
+						{LIKELIHOOD_WORDS[likelihood]} · {own.length}
+						{#if likelihood === 'likely'}<Hint says={HOW_SURE}
+								>{#snippet children(hinted)}<button
+										{...hinted}
+										class="rounded-full border px-1 leading-4"
+										aria-label="How sure that is">?</button
+									>{/snippet}</Hint
+							>{/if}
+					</h4>
+					{@render rows(own)}
+				{/if}
+			{/if}
+		{/each}
+	</div>
+	<p class="mt-1 text-xs text-quiet">
+		<kbd class="key-cap">Space</kbd> picks, <kbd class="key-cap">R</kbd> rejects for good.
+	</p>
+{/if}
+
+{#snippet rows(lines: readonly SuggestionLine[])}
+	<ul class="divide-y">
+		{#each lines as line (line.heading.id)}
 			<li class="flex gap-2 py-1.5">
-				<div class="min-w-0 flex-1">
-					<p class="flex items-baseline gap-2">
-						<a
-							class="min-w-0 text-[15px] hover:underline"
-							data-suggestion={line.heading.id}
-							href={lineageAt(place, index.code, line.heading.id)}
-							><HeadingText label={line.heading.label} /></a
-						>
-						<span class="ml-auto h-1.5 w-10 shrink-0 bg-shade" aria-hidden="true"
-							><span class="block h-1.5 bg-lichen" style="width: {Math.round(100 * line.score)}%"
-							></span></span
-						>
-						<span class="w-5 shrink-0 text-right text-xs text-quiet">{Math.round(100 * line.score)}</span>
-					</p>
-					{#each line.evidence as evidence, i (i)}
-						<p class="text-xs text-quiet">{evidenceWords(evidence, store.indexName)}</p>
-					{/each}
-				</div>
+				<SuggestionText {line} {index} href={lineageAt(place, index.code, line.heading.id)} />
 				<div class="flex shrink-0 items-start text-xs">
 					<button class="quiet-action !px-1.5 !py-0" onclick={() => take(line, 'searched')}
 						>Pick{' '}<span class="sr-only">{line.heading.label}</span></button
@@ -108,7 +130,4 @@
 			</li>
 		{/each}
 	</ul>
-	<p class="mt-1 text-xs text-quiet">
-		<kbd class="key-cap">Space</kbd> picks, <kbd class="key-cap">R</kbd> rejects for good.
-	</p>
-{/if}
+{/snippet}

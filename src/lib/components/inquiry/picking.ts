@@ -42,7 +42,7 @@ export function addPick(
 	concept: Concept,
 	index: IndexSummary,
 	headings: readonly Ref[],
-	switches: Pick<PickSwitches, 'role' | 'aspects'> = {}
+	switches: Pick<PickSwitches, 'role' | 'aspects' | 'note'> = {}
 ): void {
 	store.send({
 		kind: 'pick.add',

@@ -24,7 +24,7 @@ export interface HeadingLine extends HeadingRef {
 export interface LookupMatch {
 	heading: HeadingLine & { noteStart: string; broader: string[] };
 	tier: Tier;
-	matched: { text: string; kind: Match['kind']; lang?: string; via?: string };
+	matched: Pick<Match, 'text' | 'kind' | 'via' | 'words'> & { lang?: string };
 	together?: HeadingRef[];
 }
 
@@ -134,7 +134,7 @@ async function lanes(
 }
 
 function matchOf(index: EditionIndex, match: Match, counts: HeadingCounts | undefined): LookupMatch {
-	const { heading: n, tier, text, kind, lang, via, together } = match;
+	const { heading: n, tier, text, kind, lang, via, words, together } = match;
 	return {
 		heading: {
 			...lineOf(index, n, counts),
@@ -142,7 +142,13 @@ function matchOf(index: EditionIndex, match: Match, counts: HeadingCounts | unde
 			broader: [...index.hierarchy.broader.at(n)].map((other) => index.names.at(other))
 		},
 		tier,
-		matched: { text, kind, ...(lang && { lang }), ...(via !== undefined && { via }) },
+		matched: {
+			text,
+			kind,
+			...(lang && { lang }),
+			...(via !== undefined && { via }),
+			...(words && { words })
+		},
 		...(together && { together: together.map((other) => refOf(index, other)) })
 	};
 }

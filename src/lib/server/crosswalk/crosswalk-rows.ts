@@ -1,5 +1,5 @@
 /** What a crosswalk needs of the rows of vocabularies and of its history. */
-import { and, eq, inArray, isNull, or, sql, type Column } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull, isNull, or, sql, type Column } from 'drizzle-orm';
 import { connection, entryTerms, headings } from '../db';
 
 /** A heading by its edition and its place in it. */
@@ -52,4 +52,14 @@ export async function termsAt(places: readonly Place[]) {
 		.from(entryTerms)
 		.where(and(among(entryTerms, places), isNull(entryTerms.together)))
 		.orderBy(entryTerms.position);
+}
+
+/** When headings were introduced, by their place; those of which nothing is said are left out. */
+export async function introducedAt(places: readonly Place[]): Promise<Map<number, string>> {
+	if (places.length === 0) return new Map();
+	const rows = await connection()
+		.db.select({ n: headings.n, introduced: headings.introduced })
+		.from(headings)
+		.where(and(among(headings, places), isNotNull(headings.introduced)));
+	return new Map(rows.map(({ n, introduced }) => [n, String(introduced)]));
 }

@@ -2,8 +2,10 @@
 export { cellBody } from './cell-schema';
 export { figuresOf } from './coverage';
 export type { CellCoverage, Figures } from './coverage';
-export { crosswalkFacts, matchesByIndex, suggestionsFor, wordOffers } from './crosswalk-facts';
-export type { CrosswalkFacts, EvidenceLine, SuggestionLine } from './crosswalk-facts';
+export { crosswalkFacts, matchesByIndex, wordOffers } from './crosswalk-facts';
+export type { CrosswalkFacts } from './crosswalk-facts';
 export { setCell } from './setting-cells';
 export { CROSSWALK_TYPES, exportCrosswalk } from './taking-away';
 export { previewCrosswalkImport } from './taking-in';
+export { suggestionsFor } from './suggesting';
+export type { EvidenceLine, SuggestionLine } from './suggesting';

@@ -7,7 +7,7 @@ import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
 import { connection } from '../db/client';
 import { currentIndex, editionIndex } from '../vocabulary/editions';
 import { loadTurtle } from '../vocabulary/turtle.test-aid';
-import { suggestionsFor } from './crosswalk-facts';
+import { suggestionsFor } from './suggesting';
 import { createIndex } from '../vocabulary/subject-indexes';
 import { createInquiry } from '../inquiry/inquiries';
 import { changeInquiry } from '../inquiry/inquiry-changes';
@@ -156,13 +156,15 @@ describe('suggestions for a cell', () => {
 		await send({ kind: 'about.set', indexes: [...CODES] });
 		await send({ kind: 'concept.add', id: 'c', name: 'sleep' });
 		await send({ kind: 'word.add', id: 'w', conceptId: 'c', text: 'night' });
-		const parts = async () =>
-			(await suggestionsFor(LOCAL_PERSON, 'q', 'c', 'reed')).map((line) => line.parts);
-		for (const part of await parts()) expect(part).toHaveProperty('association');
+		const kinds = async () =>
+			(await suggestionsFor(LOCAL_PERSON, 'q', 'c', 'reed')).flatMap(({ evidence }) =>
+				evidence.map(({ kind }) => kind)
+			);
+		expect(await kinds()).toContain('association');
 		await send({ kind: 'word.set', id: 'w', off: ['reed'] });
-		expect(await parts()).not.toHaveLength(0);
+		expect(await kinds()).not.toHaveLength(0);
 		// The name alone stands in no title, so there is nothing to be had from records.
-		for (const part of await parts()) expect(part).not.toHaveProperty('association');
+		expect(await kinds()).not.toContain('association');
 	});
 });
 

@@ -8,6 +8,7 @@ import {
 	jsonb,
 	pgTable,
 	primaryKey,
+	real,
 	serial,
 	smallint,
 	text,
@@ -202,10 +203,9 @@ export const jobs = pgTable(
 	'jobs',
 	{
 		id: text('id').primaryKey(),
-		kind: text('kind', { enum: ['vocabulary', 'records'] }).notNull(),
-		indexCode: text('index_code')
-			.notNull()
-			.references(() => subjectIndexes.code, { onDelete: 'cascade' }),
+		kind: text('kind', { enum: ['vocabulary', 'records', 'mappings'] }).notNull(),
+		/** None where the work is of no one index. */
+		indexCode: text('index_code').references(() => subjectIndexes.code, { onDelete: 'cascade' }),
 		edition: text('edition').notNull().default(''),
 		state: text('state', { enum: ['queued', 'running', 'done', 'failed'] }).notNull(),
 		/** Somebody asked for it to stop; the server that works on it looks here. */
@@ -219,6 +219,37 @@ export const jobs = pgTable(
 		seenAt: moment('seen_at').notNull().defaultNow()
 	},
 	(t) => [index('jobs_by_index').on(t.indexCode, t.createdAt)]
+);
+
+// ── Known mappings ──────────────────────────────────────────────────────────────────────────────────────────────────
+
+/** A file of mappings between vocabularies, by the name it was loaded under. */
+export const mappingSets = pgTable('mapping_sets', {
+	name: text('name').primaryKey(),
+	title: text('title').notNull().default(''),
+	mappings: integer('mappings').notNull(),
+	/** How many of them join headings of two indexes that are here. */
+	joined: integer('joined').notNull().default(0),
+	loadedAt: moment('loaded_at').notNull().defaultNow()
+});
+
+/** How the heading of one vocabulary stands to that of another, by URI. */
+export const knownMappings = pgTable(
+	'known_mappings',
+	{
+		setName: text('set_name')
+			.notNull()
+			.references(() => mappingSets.name, { onDelete: 'cascade' }),
+		subject: text('subject').notNull(),
+		object: text('object').notNull(),
+		relation: text('relation', { enum: ['exact', 'close', 'broader', 'narrower', 'related'] }).notNull(),
+		confidence: real('confidence').notNull()
+	},
+	(t) => [
+		primaryKey({ columns: [t.setName, t.subject, t.object, t.relation] }),
+		index('known_mappings_by_subject').on(t.subject),
+		index('known_mappings_by_object').on(t.object)
+	]
 );
 
 // ── Records ─────────────────────────────────────────────────────────────────────────────────────────────────────────
@@ -365,7 +396,7 @@ export const concepts = pgTable(
 		name: text('name').notNull(),
 		status: text('status', { enum: ['required', 'waiting', 'exclude'] }).notNull()
 	},
-	(t) => [primaryKey({ columns: [t.inquiryId, t.id] })]
+	(t) => [primaryKey({ columns: [t.inquiryId, t.id] }), index('concepts_by_name').on(sql`lower(${t.name})`)]
 );
 
 export const words = pgTable(
@@ -380,7 +411,7 @@ export const words = pgTable(
 		capitals: boolean('capitals').notNull().default(false),
 		off: text('off').array().notNull().default([])
 	},
-	(t) => [primaryKey({ columns: [t.inquiryId, t.id] })]
+	(t) => [primaryKey({ columns: [t.inquiryId, t.id] }), index('words_by_text').on(sql`lower(${t.text})`)]
 );
 
 /** A cell has a row only once it says more than its picks do. */

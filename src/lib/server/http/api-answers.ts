@@ -34,6 +34,7 @@ export function apiLookup(query: string, lane: LaneAnswer) {
 			tier,
 			matched: { text: matched.text, kind: matched.kind, ...(matched.lang && { lang: matched.lang }) },
 			...(matched.via !== undefined && { via: matched.via }),
+			...(matched.words && { words: matched.words }),
 			...(together && { together: together.map(({ id }) => id) })
 		})),
 		neighbours: lane.neighbours.map(line)

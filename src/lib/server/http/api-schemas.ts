@@ -40,6 +40,16 @@ export const lookup = v.strictObject({
 			}),
 			/** The corrected or expanded query that matched, where it is not what was asked. */
 			via: v.optional(text),
+			/** Words that do not stand in the label as they were asked for, what stands there instead, and why it counts. */
+			words: v.optional(
+				v.array(
+					v.strictObject({
+						asked: text,
+						found: v.optional(text),
+						why: v.optional(v.picklist(['number', 'spelling', 'stem', 'begins']))
+					})
+				)
+			),
 			together: v.optional(v.array(text))
 		})
 	),
@@ -69,10 +79,13 @@ export const below = v.array(
 	v.strictObject({ ...ref.entries, depth: v.pipe(v.number(), v.integer(), v.minValue(1)) })
 );
 
+export const mappingsRemoved = v.strictObject({ removed: text });
+
 export const jobAccepted = v.strictObject({ job: text });
 
 export const job = v.strictObject({
-	indexCode: text,
+	/** None where the work is of no one index. */
+	indexCode: v.nullable(text),
 	edition: text,
 	state: v.picklist(['queued', 'running', 'done', 'failed']),
 	done: count,

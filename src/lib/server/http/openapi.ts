@@ -4,7 +4,7 @@ import * as v from 'valibot';
 import type { GenericSchema } from 'valibot';
 import { RECORD_FORMATS } from '../../../core/formats/record-reading';
 import * as api from './api-schemas';
-import { FORMATS, newIndex } from '../vocabulary';
+import { FORMATS, MAPPING_TYPES, newIndex } from '../vocabulary';
 import { cellBody, CROSSWALK_TYPES } from '../crosswalk';
 import { inquiryDocument, newInquiry } from '../inquiry';
 import { parseBody, searchBody } from '../search';
@@ -33,6 +33,7 @@ const inQuery = (name: string, description: string, required = false) => ({
 });
 const code = inPath('code', 'Code of the subject index');
 const inquiryId = inPath('id', 'The inquiry');
+const mappingSet = inPath('name', 'The name of the mappings');
 const headingId = inPath('id', 'Identifier of the heading in its index');
 
 interface Call {
@@ -106,6 +107,20 @@ export function openApi(version: string) {
 					body: file(...Object.keys(RECORD_FORMATS)),
 					status: 202,
 					answer: json(api.jobAccepted)
+				})
+			},
+			'/known-mappings/{name}': {
+				put: operation({
+					summary: 'Loads mappings between the headings of vocabularies, as evidence for suggestions',
+					parameters: [mappingSet],
+					body: file(...Object.keys(MAPPING_TYPES)),
+					status: 202,
+					answer: json(api.jobAccepted)
+				}),
+				delete: operation({
+					summary: 'Removes mappings by the name they were loaded under',
+					parameters: [mappingSet],
+					answer: json(api.mappingsRemoved)
 				})
 			},
 			'/indexes/{code}/records/{id}': {

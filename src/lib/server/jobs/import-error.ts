@@ -6,6 +6,7 @@ export class ImportError extends Error {
 			| 'not-text'
 			| 'empty'
 			| 'no-heading'
+			| 'no-heading-known'
 			| 'no-index'
 			| 'remote-context'
 			| 'external-entity'

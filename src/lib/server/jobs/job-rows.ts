@@ -1,5 +1,5 @@
 /** The rows of jobs. Each statement says in which state it expects a job, so that what has ended stays as it ended. */
-import { and, desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
 import { connection, type JobReport, jobs, type Transaction } from '../db';
 import { ImportError } from './import-error';
 
@@ -117,5 +117,6 @@ export async function latestJobs() {
 			createdAt: jobs.createdAt
 		})
 		.from(jobs)
+		.where(isNotNull(jobs.indexCode))
 		.orderBy(jobs.indexCode, desc(jobs.createdAt));
 }

@@ -33,7 +33,7 @@ export function uploadOf(indexCode: string, { headers, body }: Request): Upload 
 
 /** The media type of an upload, which must be one of those that are known. */
 export function formatOf<F extends string>(
-	{ contentType }: Upload,
+	{ contentType }: Pick<Upload, 'contentType'>,
 	known: Record<F, unknown>,
 	what: string
 ): F {

@@ -55,7 +55,7 @@ beforeAll(async () => {
 				...(i % 4 === 1 ? [{ ...ALARMS, chief: false }] : []),
 				...(i % 6 === 2 ? [{ ...heading('sleep', 'Sleep'), chief: true }] : [])
 			],
-			limits: i % 5 === 1 ? {} : { 'oak.shift': [i % 2 ? 'day' : 'night'] }
+			limits: (i % 5 === 1 ? {} : { 'oak.shift': [i % 2 ? 'day' : 'night'] }) as Record<string, string[]>
 		}))
 	);
 	await createInquiry(LOCAL_PERSON, { id: 'quiet', title: 'Quiet', question: '', indexes: ['yarrow'] });

@@ -2,6 +2,15 @@
 export { currentIndex, editionIndex, warmUp } from './editions';
 export { currentIndexes } from './index-rows';
 export type { CurrentIndex } from './index-rows';
+export {
+	importMappings,
+	listMappings,
+	MAPPING_TYPES,
+	removeMappings,
+	startMappingImport
+} from './known-mappings';
+export { mappingsOf } from './mapping-rows';
+export type { MappingSet } from './mapping-rows';
 export { remakePack } from './pack-remaking';
 export { FORMATS } from './parsers';
 export { dialectBody, newIndex } from './subject-index-schema';

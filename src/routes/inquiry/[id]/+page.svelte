@@ -7,7 +7,7 @@
 	import TakeAway from '$lib/components/crosswalk/TakeAway.svelte';
 	import TakeIn from '$lib/components/crosswalk/TakeIn.svelte';
 	import { useKeys } from '$lib/components/parts/keys.svelte';
-	import { crosswalkAt, questionAt } from '$lib/components/inquiry/addresses';
+	import { crosswalkAt, draftAt, questionAt } from '$lib/components/inquiry/addresses';
 	import { placeOf } from '$lib/components/inquiry/in-hand';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 
@@ -107,7 +107,13 @@
 				},
 				{ shown: ['Esc'], does: 'Back to the grid, then close the cell' },
 				{ shown: ['L'], does: 'Look the concept’s first word up' },
-				{ shown: ['N'], does: 'Decide: no heading here' }
+				{ shown: ['N'], does: 'Decide: no heading here' },
+				{
+					shown: ['D'],
+					does: 'Draft what is undecided from suggestions',
+					bind: 'd',
+					run: () => void goto(draftAt(placeOf(store)))
+				}
 			]
 		})
 	);
@@ -138,6 +144,8 @@
 		{/if}
 	</div>
 	<span class="ml-auto"></span>
+	{#if count('undecided') > 0}<a class="quiet-action border" href={draftAt(placeOf(store))}>Draft the rest</a
+		>{/if}
 	<button
 		class="quiet-action"
 		aria-pressed={reading === 'compact'}

@@ -28,9 +28,8 @@
 		{#each words as word (word.id)}
 			<a
 				class="quiet-action !px-1.5 aria-[current]:bg-wash"
-				aria-current={word.text.replace(/\*$/, '') === data.query ? 'true' : undefined}
-				href={lanesAt({ ...placeOf(store), concept: concept.id }, word.text.replace(/\*$/, ''))}
-				><FreeWord text={word.text} /></a
+				aria-current={word.text === data.query ? 'true' : undefined}
+				href={lanesAt({ ...placeOf(store), concept: concept.id }, word.text)}><FreeWord text={word.text} /></a
 			>
 		{:else}
 			<span class="text-quiet">none yet</span>
@@ -60,6 +59,9 @@
 		<span class="text-quiet">Picks go to a concept; this inquiry has none yet.</span>
 	{/if}
 </div>
+{#each data.remarks as remark (remark)}
+	<p class="border-b bg-warn-wash px-3 py-1 text-warn" role="status">{remark}</p>
+{/each}
 {#if data.query}
 	<Lanes answers={data.answers} query={data.query} />
 	<MarkedBar />
