@@ -1,4 +1,5 @@
 export { headingsMatching } from './count';
+export { correctedTexts } from './corrections';
 export { headingsHolding, rollLength, rollLines, rollPlace } from './roll';
 export type { RollKind } from './roll';
 export { alsoTried, closeness, headingsLabelled, lookup, TIERS } from './lookup';

@@ -1,14 +1,20 @@
 import { forPage } from '$lib/server/http';
 import { RECORD_FORMATS } from '$core/formats/record-reading';
-import { FORMATS, listIndexes } from '$lib/server/vocabulary';
+import { FORMATS, listIndexes, listMappings } from '$lib/server/vocabulary';
 import { MOST_BYTES, MOST_SECONDS, recentJobs } from '$lib/server/jobs';
 
 export const load = ({ locals }) =>
 	forPage(async () => {
-		const [indexes, jobs] = await Promise.all([listIndexes(locals.person), recentJobs(locals.person)]);
+		const { person } = locals;
+		const [indexes, jobs, mappings] = await Promise.all([
+			listIndexes(person),
+			recentJobs(person),
+			listMappings(person)
+		]);
 		return {
 			indexes,
 			jobs,
+			mappings,
 			formats: Object.values(FORMATS),
 			recordFormats: Object.values(RECORD_FORMATS),
 			mostBytes: MOST_BYTES,

@@ -3,6 +3,7 @@
 	import { number } from '$lib/components/parts/numbers';
 	import { invalidateAll } from '$app/navigation';
 	import PlainBar from '$lib/components/frame/PlainBar.svelte';
+	import KnownMappings from '$lib/components/indexes/KnownMappings.svelte';
 	import LoadFile from '$lib/components/indexes/LoadFile.svelte';
 	import RemoveIndex from '$lib/components/indexes/RemoveIndex.svelte';
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';
@@ -173,4 +174,5 @@
 		>
 		<button class="action">Make it</button>
 	</form>
+	<KnownMappings sets={data.mappings} />
 </main>

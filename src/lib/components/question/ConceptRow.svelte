@@ -3,6 +3,7 @@
 	import Ellipsis from '@lucide/svelte/icons/ellipsis';
 	import Grip from '@lucide/svelte/icons/grip-vertical';
 	import { wordsOfConcept, type Concept } from '$core/crosswalk';
+	import type { WordCheck } from '$lib/server/crosswalk';
 	import Menu from '../parts/Menu.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import ConceptForm from './ConceptForm.svelte';
@@ -13,6 +14,8 @@
 	interface Props {
 		concept: Concept;
 		place: number;
+		/** What each word finds, once that is known. */
+		checks: Record<string, WordCheck> | undefined;
 		/** What is open of it. */
 		open: 'name' | 'words' | 'split' | undefined;
 		onOpen: (what: 'name' | 'words' | 'split' | undefined) => void;
@@ -21,7 +24,7 @@
 		onDrop: () => void;
 		dragging: boolean;
 	}
-	let { concept, place, open, onOpen, onDragStart, onDrop, dragging }: Props = $props();
+	let { concept, place, checks, open, onOpen, onDragStart, onDrop, dragging }: Props = $props();
 	const store = $derived(useInquiry()());
 	const words = $derived(wordsOfConcept(store.inquiry, concept.id));
 	const others = $derived(store.concepts.filter(({ id }) => id !== concept.id));
@@ -94,7 +97,9 @@
 				{#if PART_SAYS[concept.status]}<p class="text-xs text-quiet">{PART_SAYS[concept.status]}</p>{/if}
 			</div>
 			<ul class="flex flex-wrap gap-x-4 gap-y-1">
-				{#each words as word (word.id)}<li class="min-w-0 max-w-full"><WordLine {word} /></li>{/each}
+				{#each words as word (word.id)}<li class="min-w-0 max-w-full">
+						<WordLine {word} check={checks?.[word.id]} />
+					</li>{/each}
 				{#if !open}
 					<li>
 						<button class="quiet-action !px-1.5 !py-0" onclick={() => onOpen('words')}

@@ -1,6 +1,9 @@
 <script lang="ts">
 	import { Asked } from '$lib/client/asked.svelte';
-	import type { Concept, Offer } from '$core/crosswalk';
+	import type { Concept } from '$core/crosswalk';
+	import type { OfferLine } from '$lib/server/crosswalk';
+	import Hint from '../parts/Hint.svelte';
+	import { counted } from '../parts/numbers';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
 	import FreeWord from '../marks/FreeWord.svelte';
 
@@ -16,7 +19,7 @@
 				.map(({ headings, role }) => [headings, role])
 		])
 	);
-	const asked = new Asked<Offer[]>(() => {
+	const asked = new Asked<OfferLine[]>(() => {
 		// What is offered follows from what is saved, which comes a moment after it is shown.
 		void [basis, store.revision];
 		return `/inquiry/${store.id}/offers?${new URLSearchParams({ concept: concept.id })}`;
@@ -30,7 +33,24 @@
 		['entry term', 'Entry terms of what is picked']
 	] as const;
 
-	const add = (chosen: readonly Offer[]) =>
+	const records = ({ records: own }: OfferLine) => Object.values(own).reduce((sum, n) => sum + n, 0);
+	/** Where it comes from, and where it occurs. */
+	function says(offer: OfferLine): string {
+		const from = offer.indexCode
+			? `Entry term of ${offer.of} in ${store.indexName(offer.indexCode)}`
+			: `Of “${offer.of}”`;
+		const where = Object.entries(offer.records).map(([code, n]) => `${store.indexName(code)} ${n}`);
+		const labelled = offer.labelled.map(store.indexName);
+		return [
+			from,
+			where.length > 0 ? `records: ${where.join(', ')}` : '',
+			labelled.length > 0 ? `a label in ${labelled.join(', ')}` : ''
+		]
+			.filter(Boolean)
+			.join(' · ');
+	}
+
+	const add = (chosen: readonly OfferLine[]) =>
 		store.send({
 			kind: 'many',
 			title:
@@ -49,7 +69,7 @@
 
 {#if problem}<p class="text-warn">The offers could not be read. They come back with the next change.</p>
 {:else if offers?.length === 0}<p class="text-quiet">
-		Nothing to offer yet. Spellings come with words, entry terms with picks.
+		Nothing to offer that a chosen index has. Spellings come with words, entry terms with picks.
 	</p>
 {/if}
 {#each GROUPS as [kind, title] (kind)}
@@ -65,14 +85,17 @@
 			<ul class="flex flex-wrap gap-x-1">
 				{#each own as offer (offer.text)}
 					<li>
-						<button
-							class="quiet-action !px-1.5"
-							title={offer.indexCode
-								? `Entry term of ${offer.of} in ${store.indexName(offer.indexCode)}`
-								: `Of “${offer.of}”`}
-							onclick={() => add([offer])}
-							><span aria-hidden="true">+</span><span class="sr-only">Add</span>
-							<FreeWord text={offer.text} /></button
+						<Hint says={says(offer)}
+							>{#snippet children(hinted)}<button
+									{...hinted}
+									class="quiet-action !px-1.5"
+									onclick={() => add([offer])}
+									><span aria-hidden="true">+</span><span class="sr-only">Add</span>
+									<FreeWord text={offer.text} />
+									<span class="text-xs text-quiet"
+										>{records(offer) > 0 ? counted(records(offer), 'record') : 'a label only'}</span
+									></button
+								>{/snippet}</Hint
 						>
 					</li>
 				{/each}

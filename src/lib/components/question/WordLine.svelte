@@ -6,13 +6,16 @@
 	import { lanesAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import type { WordCheck } from '$lib/server/crosswalk';
 	import FreeWord from '../marks/FreeWord.svelte';
+	import { counted, number } from '../parts/numbers';
 	import IndexMark from '../marks/IndexMark.svelte';
 
 	/** A word with what is said of it; pressed, it can be changed. */
-	let { word }: { word: Word } = $props();
+	let { word, check }: { word: Word; check: WordCheck | undefined } = $props();
 	const store = $derived(useInquiry()());
 	let open = $state(false);
+	const found = $derived(check && Object.values(check.records).reduce((sum, n) => sum + n, 0));
 	const off = $derived(store.columns.filter(({ code }) => word.off.includes(code)));
 	const isAcronym = $derived(/^[A-Z][A-Z0-9]{1,7}$/.test(word.text));
 
@@ -32,6 +35,9 @@
 			>{/if}{#if word.capitals}<span class="ml-1 text-xs text-quiet">capitals only</span
 			>{/if}{#if off.length > 0}<span class="ml-1 text-xs text-quiet"
 				>not in {off.map(({ name }) => name).join(', ')}</span
+			>{/if}
+		{#if found}<span class="ml-1 text-xs text-quiet"
+				>{number(found)}<span class="sr-only"> records</span></span
 			>{/if}
 	</Popover.Trigger>
 	<Popover.Portal>
@@ -118,3 +124,14 @@
 		</Popover.Content>
 	</Popover.Portal>
 </Popover.Root>
+{#if found === 0 || check?.instead}
+	<span class="text-xs text-warn"
+		>{found === 0 ? 'finds nothing in any chosen index' : 'hardly finds anything'}{#if check?.instead}
+			<button class="quiet-action border !py-0" onclick={() => check.instead && setText(check.instead.text)}
+				>take <FreeWord text={check.instead.text} /> instead · {counted(
+					check.instead.records,
+					'record'
+				)}</button
+			>{/if}</span
+	>
+{/if}

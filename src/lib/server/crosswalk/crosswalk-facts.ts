@@ -1,19 +1,10 @@
 /** What the vocabularies say about an inquiry: facts of its picks, suggestions, offers of words, matches by index. */
-import {
-	factsOf,
-	inOrder,
-	offersFor,
-	wordsOfConcept,
-	type Inquiry,
-	type Offer,
-	type Pick
-} from '../../../core/crosswalk';
-import { headingsMatching } from '../../../core/lookup';
+import { factsOf, type Inquiry, type Pick } from '../../../core/crosswalk';
 import type { EditionIndex } from '../../../core/edition/edition-index';
 import { allow, type Person } from '../people';
 import { type CurrentIndex, currentIndexes, editionIndex } from '../vocabulary';
 import { loadInquiry } from '../inquiry';
-import { aspectsAt, lastChanges, termsAt } from './crosswalk-rows';
+import { aspectsAt, lastChanges } from './crosswalk-rows';
 
 export interface Loaded {
 	inquiry: Inquiry;
@@ -69,49 +60,4 @@ export function placesOf(picks: readonly Pick[], vocabularies: Loaded['vocabular
 				: [{ uri, indexCode, place: { edition: vocabulary.edition.id, n } }];
 		});
 	});
-}
-
-/** Words that may be added to a concept. */
-export async function wordOffers(
-	person: Person | undefined,
-	id: string,
-	conceptId: string
-): Promise<Offer[]> {
-	allow(person, 'read');
-	const { inquiry, vocabularies } = await load(id);
-	const picks = inOrder(inquiry.picks).filter(
-		(pick) => pick.conceptId === conceptId && pick.role !== 'rejected' && pick.headings.length === 1
-	);
-	const places = placesOf(picks, vocabularies);
-	const terms = await termsAt(places.map(({ place }) => place));
-	const picked = places.map(({ uri, indexCode, place }) => ({
-		indexCode,
-		label: picks.find((pick) => pick.headings[0].uri === uri)?.headings[0].label ?? '',
-		terms: terms.filter(({ edition, n }) => edition === place.edition && n === place.n)
-	}));
-	const acronyms = [...vocabularies.values()].flatMap(({ index }) => index.labels.parts.acronyms);
-	return offersFor(
-		wordsOfConcept(inquiry, conceptId).map(({ text }) => text),
-		acronyms,
-		picked
-	);
-}
-
-/** How many headings of every index match each concept's name and words. */
-export async function matchesByIndex(person: Person | undefined, id: string) {
-	allow(person, 'read');
-	const [{ inquiry }, indexes] = await Promise.all([loadInquiry(id), currentIndexes()]);
-	const concepts = inOrder(inquiry.concepts);
-	const matches: Record<string, Record<string, number>> = {};
-	for (const { index, edition } of indexes) {
-		if (!edition) continue;
-		const { labels } = await editionIndex(edition);
-		matches[index.code] = Object.fromEntries(
-			concepts.map(({ id: conceptId, name }) => {
-				const words = wordsOfConcept(inquiry, conceptId).map(({ text }) => text);
-				return [conceptId, headingsMatching(labels, [name, ...words]).size];
-			})
-		);
-	}
-	return matches;
 }

@@ -2,7 +2,9 @@
 export { cellBody } from './cell-schema';
 export { figuresOf } from './coverage';
 export type { CellCoverage, Figures } from './coverage';
-export { crosswalkFacts, matchesByIndex, wordOffers } from './crosswalk-facts';
+export { checkWords, matchesByIndex, wordOffers } from './concept-words';
+export type { ConceptMatches, OfferLine, WordCheck } from './concept-words';
+export { crosswalkFacts } from './crosswalk-facts';
 export type { CrosswalkFacts } from './crosswalk-facts';
 export { setCell } from './setting-cells';
 export { CROSSWALK_TYPES, exportCrosswalk } from './taking-away';

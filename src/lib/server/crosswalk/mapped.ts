@@ -7,10 +7,10 @@ import type { KnownMapping } from '../../../core/formats/known-mappings';
 const TELLS: Record<Fit, number> = {
 	exact: 1,
 	close: 0.9,
-	notJudged: 0.8,
-	broader: 0.6,
-	narrower: 0.6,
-	related: 0.4
+	notJudged: 0.95,
+	broader: 0.7,
+	narrower: 0.7,
+	related: 0.55
 };
 
 /** O(picks × their mappings). */

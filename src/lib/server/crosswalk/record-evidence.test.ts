@@ -160,6 +160,15 @@ describe('suggestions for a cell', () => {
 			(await suggestionsFor(LOCAL_PERSON, 'q', 'c', 'reed')).flatMap(({ evidence }) =>
 				evidence.map(({ kind }) => kind)
 			);
+		// Records on nights are tagged with sleep far more often than others.
+		const nights = Array.from({ length: 40 }, (_, i) => ({
+			key: `night ${i}`,
+			item: { id: `night ${i}`, type: 'report', title: 'Night after night' },
+			limits: {},
+			taggings: [{ uri: uriOf('sleep'), label: 'sleep', chief: false }]
+		}));
+		await connection().sql.begin((tx) => storeRecords(tx, 'reed', nights));
+		drafts.reed = [...drafts.reed, ...nights];
 		expect(await kinds()).toContain('association');
 		await send({ kind: 'word.set', id: 'w', off: ['reed'] });
 		expect(await kinds()).not.toHaveLength(0);

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { Asked } from '$lib/client/asked.svelte';
-	import { number } from '$lib/components/parts/numbers';
+	import type { ConceptMatches } from '$lib/server/crosswalk';
+	import { counted, number } from '$lib/components/parts/numbers';
 	import { crosswalkAt, displayAt } from '$lib/components/inquiry/addresses';
 	import { placeOf } from '$lib/components/inquiry/in-hand';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
@@ -11,7 +12,7 @@
 	const basis = $derived(
 		JSON.stringify([store.concepts.map(({ name }) => name), Object.values(store.inquiry.words)])
 	);
-	const asked = new Asked<Record<string, Record<string, number>>>(() => {
+	const asked = new Asked<Record<string, Record<string, ConceptMatches>>>(() => {
 		void basis;
 		return `/inquiry/${store.id}/matches`;
 	});
@@ -20,7 +21,19 @@
 
 	const chosen = $derived(store.inquiry.about.indexes);
 	const inOrder = $derived([...store.columns, ...store.indexes.filter(({ code }) => !chosen.includes(code))]);
-	const most = $derived(Math.max(1, ...Object.values(matches ?? {}).flatMap((own) => Object.values(own))));
+	const most = $derived(
+		Math.max(
+			1,
+			...Object.values(matches ?? {}).flatMap((own) => Object.values(own).map(({ records }) => records))
+		)
+	);
+	const total = (code: string) =>
+		Object.values(matches?.[code] ?? {}).reduce((sum, { records }) => sum + records, 0);
+	/** An index that nobody chose and that speaks of these concepts as much as those that are chosen do. */
+	const surfaces = (code: string) => {
+		const least = Math.min(...chosen.map(total).filter((n) => n > 0));
+		return !chosen.includes(code) && total(code) > 0 && (chosen.length === 0 || total(code) >= least);
+	};
 
 	function choose(code: string, on: boolean) {
 		store.send({
@@ -60,13 +73,19 @@
 			{#each inOrder as index (index.code)}
 				{@const on = chosen.includes(index.code)}
 				{@const own = matches?.[index.code]}
-				<li class="grid gap-x-8 gap-y-2 py-4 md:grid-cols-[1fr_380px]" class:opacity-70={!on}>
+				<li
+					class="grid gap-x-8 gap-y-2 py-4 md:grid-cols-[1fr_380px]"
+					class:opacity-70={!on && !surfaces(index.code)}
+				>
 					<div>
 						<p class="flex items-center gap-2">
 							<IndexMark {index} size={24} />
 							<span class="text-base font-semibold">{index.name}</span>
 							<span class="text-quiet">{index.discipline}</span>
 							{#if index.standIn}<span class="text-xs text-quiet">stand-in, made up for the demo</span>{/if}
+							{#if surfaces(index.code)}<span class="rounded bg-wash px-1.5 text-xs text-lichen-deep"
+									>worth a look: {counted(total(index.code), 'match', 'matches')} in its records</span
+								>{/if}
 						</p>
 						<p class="mt-1 max-w-prose">{index.coverage || 'No coverage statement.'}</p>
 						<p class="mt-1 text-xs text-quiet">
@@ -105,20 +124,27 @@
 								>{/if}
 						</div>
 					</div>
-					{#if index.edition}
+					{#if index.edition || index.records > 0}
 						<div>
-							<p class="mb-1 text-xs text-quiet">Headings that match the words of each concept</p>
+							<p class="mb-1 text-xs text-quiet">
+								Records with the words of each concept, and headings that match
+							</p>
 							<ul class="text-xs">
 								{#each store.concepts as concept (concept.id)}
 									{@const count = own?.[concept.id]}
 									<li class="relative flex justify-between gap-3 py-0.5">
 										<span
 											class="absolute inset-y-0.5 left-0 bg-wash"
-											style="width: {((count ?? 0) / most) * 100}%"
+											style="width: {((count?.records ?? 0) / most) * 100}%"
 											aria-hidden="true"
 										></span>
 										<span class="relative px-1">{concept.name}</span>
-										<span class="relative px-1">{count ?? '·'}</span>
+										<span class="relative px-1"
+											>{#if count}<span class="font-semibold">{number(count.records)}</span> records · {counted(
+													count.headings,
+													'heading'
+												)}{:else}·{/if}</span
+										>
 									</li>
 								{:else}
 									<li class="text-quiet">No concepts yet.</li>

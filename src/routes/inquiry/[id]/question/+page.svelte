@@ -1,4 +1,6 @@
 <script lang="ts">
+	import { Asked } from '$lib/client/asked.svelte';
+	import type { WordCheck } from '$lib/server/crosswalk';
 	import { useKeys } from '$lib/components/parts/keys.svelte';
 	import { crosswalkAt } from '$lib/components/inquiry/addresses';
 	import { placeOf } from '$lib/components/inquiry/in-hand';
@@ -7,6 +9,11 @@
 	import QuestionText from '$lib/components/question/QuestionText.svelte';
 
 	const store = $derived(useInquiry()());
+	// What words find follows from what is saved, which comes a moment after it is shown.
+	const checked = new Asked<Record<string, WordCheck>>(() => {
+		void store.revision;
+		return `/inquiry/${store.id}/words`;
+	}, 300);
 	let conceptName = $state('');
 	let dragged = $state<string | undefined>();
 	/** The one concept that is open for change, and what of it. */
@@ -15,7 +22,17 @@
 	function addConcept(event: SubmitEvent) {
 		event.preventDefault();
 		const id = freshId();
-		if (!store.send({ kind: 'concept.add', id, name: conceptName })) return;
+		const name = conceptName.trim();
+		// What it is called is the first word that people use for it; it can be taken off like any other.
+		const made = store.send({
+			kind: 'many',
+			title: `Added the concept “${name}”`,
+			commands: [
+				{ kind: 'concept.add', id, name },
+				{ kind: 'word.add', id: freshId(), conceptId: id, text: name }
+			]
+		});
+		if (!made) return;
 		conceptName = '';
 		// Its words come next.
 		open = { id, what: 'words' };
@@ -56,6 +73,7 @@
 					<ConceptRow
 						{concept}
 						place={i}
+						checks={checked.value}
 						open={open?.id === concept.id ? open.what : undefined}
 						onOpen={(what) => (open = what && { id: concept.id, what })}
 						dragging={dragged === concept.id}
