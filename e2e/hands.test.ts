@@ -101,7 +101,7 @@ describe('the whole way', () => {
 		await page.waitForSelector('[role=grid]');
 		await page.click('[role=grid] > [role=row]:nth-child(2) > [role=gridcell]:nth-child(4)');
 		await page.waitForSelector('aside[aria-label$="in Yarrow"] [data-suggestion]');
-		await page.click('aside [data-suggestion] ~ * button, aside li button');
+		await page.click('aside li > div:last-child > button');
 		await saved(page);
 		await waitForText(page, '[role=grid]', 'Sleep');
 		await press(page, 'Close', 'aside');

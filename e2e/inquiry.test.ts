@@ -60,17 +60,17 @@ describe('by keyboard alone', () => {
 		await page.keyboard.up('Alt');
 		await waitForText(page, '[aria-label=Concepts]', 'bright light in the room');
 		await page.keyboard.press('Escape');
-		await tabTo(page, 'No words yet');
+		await tabTo(page, 'Add words');
 		await page.keyboard.press('Enter');
-		await page.keyboard.type('lighting; illumination');
+		await page.keyboard.type('lighting; illumination; ward');
 		await page.keyboard.press('Enter');
-		await waitForText(page, 'main ol', '“illumination”');
+		await waitForText(page, 'main ol', '“ward”');
 		await tabTo(page, 'Offers');
 		await page.keyboard.press('Enter');
 		await waitForText(page, 'main ol', 'Other spellings');
-		await tabTo(page, 'illuminations”');
+		await tabTo(page, '“wards”');
 		await page.keyboard.press('Enter');
-		await page.waitForSelector('[data-word=illuminations]');
+		await page.waitForSelector('[data-word=wards]');
 
 		// Into the crosswalk, and along the row: suggestions picked, one rejected, one index without a heading.
 		await tabTo(page, 'To the crosswalk');

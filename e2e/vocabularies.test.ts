@@ -70,9 +70,9 @@ describe('a vocabulary of one’s own', () => {
 			['common oak', 'Oaks, Common', 'another spelling'],
 			['color of leaves', 'Cell walls of leaves', 'another spelling: Colour of leaves'],
 			['walls cell leaves', 'Cell walls of leaves', 'same words, other order'],
-			['leaf walling cells', 'Cell walls of leaves', 'same word stems'],
+			['leaf walling cells', 'Cell walls of leaves', '“walls” same stem as “walling”'],
 			['cell leaves', 'Cell walls of leaves', 'has all the words'],
-			['moss garden', 'Moss', 'has some of the words'],
+			['moss garden', 'Moss', 'without “garden”'],
 			['soil light', 'Plants', 'in the scope note'],
 			['lichesn', 'Lichens', 'taken for “lichens”']
 		]) {

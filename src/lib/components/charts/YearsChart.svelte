@@ -148,14 +148,10 @@
 			</thead>
 			<tbody>
 				{#each years as year, i (year)}
-					<tr>
+					<tr class="h-6">
 						<th class="pr-4 text-left font-normal" scope="row">{year}</th>
-						<td class="pr-4 text-right"
-							><Count n={series[0].counts[i]} at={at(year, 0)} says="of {year}" /></td
-						>
-						{#if totals}<td class="pr-4 text-right"
-								><Count n={totals[i]} at={at(year, 1)} says="of {year} with narrower" /></td
-							>{/if}
+						<td class="pr-4 text-right"><Count n={series[0].counts[i]} at={at(year, 0)} says="" /></td>
+						{#if totals}<td class="pr-4 text-right"><Count n={totals[i]} at={at(year, 1)} says="" /></td>{/if}
 					</tr>
 				{/each}
 			</tbody>

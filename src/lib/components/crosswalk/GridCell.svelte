@@ -92,7 +92,7 @@
 					says=""
 					aside
 				/> of
-				<Count n={found.all} at={opens('any')} says="found by headings or words" aside />{:else}words find <Count
+				<Count n={found.all} at={opens('any')} says="" aside />{:else}words find <Count
 					n={found.all}
 					at={opens('any')}
 					says=""

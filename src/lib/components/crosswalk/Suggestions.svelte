@@ -51,20 +51,27 @@
 
 	function take(line: SuggestionLine, role: 'searched' | 'rejected') {
 		const { heading } = line;
-		const row = document.activeElement?.closest('li');
-		const next = (row?.nextElementSibling ?? row?.previousElementSibling)?.querySelector<HTMLElement>('a');
+		const all = links();
+		const at = all.findIndex((link) => link.closest('li')?.contains(document.activeElement));
+		const next = at < 0 ? undefined : (all[at + 1] ?? all[at - 1]);
 		addPick(store, concept, index, [heading], { role, note: noteOf(line, store.indexName) });
 		next?.focus();
 	}
+
+	/** What can be gone to: not what is folded away. */
+	const links = () =>
+		[...(list?.querySelectorAll<HTMLElement>('[data-suggestion]') ?? [])].filter((link) =>
+			link.checkVisibility()
+		);
 
 	function onkeydown(event: KeyboardEvent) {
 		const at = (event.target as HTMLElement).closest<HTMLElement>('[data-suggestion]');
 		const line = shown.find(({ heading }) => heading.id === at?.dataset.suggestion);
 		if (!at || !line || event.ctrlKey || event.metaKey || event.altKey) return;
-		const links = [...(list?.querySelectorAll<HTMLElement>('[data-suggestion]') ?? [])];
+		const all = links();
 		const moves: Record<string, () => void> = {
-			ArrowDown: () => links[links.indexOf(at) + 1]?.focus(),
-			ArrowUp: () => links[links.indexOf(at) - 1]?.focus(),
+			ArrowDown: () => all[all.indexOf(at) + 1]?.focus(),
+			ArrowUp: () => all[all.indexOf(at) - 1]?.focus(),
 			' ': () => take(line, 'searched'),
 			r: () => take(line, 'rejected')
 		};

@@ -18,5 +18,5 @@
 </script>
 
 {#if n === 0}{before}0{after}{:else}<a class="count" href={at} tabindex={aside ? -1 : undefined}
-		>{before}{number(n)}{after}<span class="sr-only">{' '}{says}</span></a
+		>{before}{number(n)}{after}{#if says}<span class="sr-only">{' '}{says}</span>{/if}</a
 	>{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { newConcept } from './new-concept';
 	import { tick } from 'svelte';
 	import { useKeys } from '../parts/keys.svelte';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
@@ -28,7 +29,7 @@
 	}
 
 	function makeConcept() {
-		if (selected) store.send({ kind: 'concept.add', id: freshId(), name: selected });
+		if (selected) store.send(newConcept(freshId(), selected));
 		selected = '';
 		document.getSelection()?.removeAllRanges();
 	}

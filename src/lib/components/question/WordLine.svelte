@@ -27,7 +27,7 @@
 
 <Popover.Root bind:open>
 	<Popover.Trigger
-		class="-mx-1 max-w-[calc(100%+0.5rem)] rounded px-1 text-left [overflow-wrap:anywhere] hover:bg-shade"
+		class="-mx-1 min-h-6 min-w-6 max-w-[calc(100%+0.5rem)] rounded px-1 text-left [overflow-wrap:anywhere] hover:bg-shade"
 		data-word={word.text}
 	>
 		<FreeWord text={word.text} />{#if word.lang}<span class="ml-1 text-xs text-quiet uppercase"

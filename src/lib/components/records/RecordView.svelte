@@ -42,7 +42,7 @@
 	<h2 class="mt-0.5 text-lg leading-6 font-semibold">
 		{#if item.title}<MarkedText text={item.title} words={sheet.words.title} />{:else}Without a title{/if}
 	</h2>
-	<p class="mt-1">
+	<p class="mt-1 leading-6">
 		{#each item.author ?? [] as author, i (i)}{i > 0 ? '; ' : ''}<a
 				class="count"
 				href={opens('dc.creator', nameInWords(author))}>{nameInWords(author)}</a

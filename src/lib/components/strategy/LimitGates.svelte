@@ -32,7 +32,7 @@
 			{:else}<Count
 					n={view.yields?.withoutLimits ?? 0}
 					at={session.at({ of: 'limits', which: 'without', id: '' })}
-					says="found without any limit"
+					says=""
 				/> without them{/if}
 		</span>
 		<span class="ml-auto"></span>
@@ -65,7 +65,7 @@
 						{/if}
 					</span>
 					<span class="text-xs">
-						{#if own}takes away <Count n={own.removes} at={opens('removes', limit.field)} says="kept out" />: <Count
+						{#if own}takes away <Count n={own.removes} at={opens('removes', limit.field)} says="" />: <Count
 								n={own.doesNotMatch}
 								at={opens('doesNotMatch', limit.field)}
 								after=" do not match"

@@ -82,13 +82,12 @@ async function countsOf(
 	await Promise.all(
 		indexes.map(async ({ index }) => {
 			if (index.records === 0) return;
-			const leaves = words.map((word): Leaf | undefined =>
-				isSearchable(word) ? { kind: 'word', text: word.text, capitals: word.capitals, field } : undefined
+			const asked = words.flatMap((word, i) => (isSearchable(word) ? [i] : []));
+			const sizes = await setsOf(index).countWords(
+				asked.map((i) => ({ text: words[i].text, capitals: words[i].capitals, field }))
 			);
-			const sets = await setsOf(index).load(leaves.filter((leaf) => leaf !== undefined));
-			leaves.forEach((leaf, i) => {
-				const size = leaf ? sets.of(leaf).size : 0;
-				if (size > 0) counts[i][index.code] = size;
+			asked.forEach((i, at) => {
+				if (sizes[at] > 0) counts[i][index.code] = sizes[at];
 			});
 		})
 	);

@@ -26,6 +26,18 @@ export async function recordsMatching(code: string, column: string, query: strin
 	return rows.map(({ n }) => n);
 }
 
+/** How many records each of some full-text queries matches. One statement. */
+export function countsMatching(
+	code: string,
+	column: string,
+	queries: readonly string[]
+): Promise<{ query: string; count: number }[]> {
+	return connection().sql<{ query: string; count: number }>`
+		select q as query, (select count(*)::int from records
+			where index_code = ${code} and ${verbatim(column)} @@ q::tsquery) as count
+		from unnest(${queries}::text[]) as q`;
+}
+
 /** The labels of the headings that records of an index carry. */
 export function taggedLabels(code: string): Promise<{ h: number; label: string }[]> {
 	const { h, label } = taggedHeadings;

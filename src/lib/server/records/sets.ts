@@ -15,7 +15,14 @@ import {
 } from '../../../core/search';
 import type { CurrentIndex } from '../vocabulary';
 import { setNameOfHeading, setNameOfLabelled, setNameOfValue } from './set-names';
-import { headingNumbers, recordsMatching, storedSets, taggedLabels, valueSets } from './set-rows';
+import {
+	countsMatching,
+	headingNumbers,
+	recordsMatching,
+	storedSets,
+	taggedLabels,
+	valueSets
+} from './set-rows';
 
 /** For one index, in bytes. */
 const MOST_BYTES = 256 * 2 ** 20;
@@ -192,6 +199,32 @@ export class IndexSets {
 		if (leaf.field === 'headings') return this.keep(name, await this.recordsWithLabel(leaf));
 		const { column, query } = queryOf(leaf);
 		return this.keep(name, RecordSet.fromSorted(await recordsMatching(this.code, column, query)));
+	}
+
+	/** How many records have each of some words. One statement for those not asked before; their sets are not loaded. */
+	async countWords(words: readonly WordTest[]): Promise<number[]> {
+		const nameOf = (word: WordTest) => leafName({ kind: 'word', ...word });
+		const known = await this.fact('counts of words', () => Promise.resolve(new Map<string, number>()));
+		const open = words.filter((word) => !known.has(nameOf(word)) && !this.sets.has(nameOf(word)));
+		// Words of heading labels are found by the headings, not by the words of records.
+		await this.load(
+			open.filter(({ field }) => field === 'headings').map((word) => ({ kind: 'word', ...word }))
+		);
+		const queries = open
+			.filter(({ field }) => field !== 'headings')
+			.map((word) => ({ name: nameOf(word), ...queryOf(word) }));
+		for (const column of ['topic', 'names']) {
+			const own = queries.filter((query) => query.column === column);
+			if (own.length === 0) continue;
+			const rows = await countsMatching(
+				this.code,
+				column,
+				own.map(({ query }) => query)
+			);
+			// As many rows come as were asked for, in their order.
+			own.forEach(({ name }, i) => known.set(name, rows[i].count));
+		}
+		return words.map((word) => this.sets.get(nameOf(word))?.size ?? known.get(nameOf(word)) ?? 0);
 	}
 
 	/** Records tagged with a heading whose label holds all the words. O(headings of the index). */

@@ -41,7 +41,9 @@
 		void goto(url, { keepFocus: true, noScroll: true, replaceState: true });
 	}
 
-	const links = () => [...document.querySelectorAll<HTMLElement>('[data-suggestion]')];
+	/** What can be gone to: not what is folded away. */
+	const links = () =>
+		[...document.querySelectorAll<HTMLElement>('[data-suggestion]')].filter((link) => link.checkVisibility());
 
 	async function take(cell: DraftCell, line: SuggestionLine, role: 'searched' | 'rejected') {
 		const all = links();

@@ -6,6 +6,7 @@
 	import { placeOf } from '$lib/components/inquiry/in-hand';
 	import { freshId, useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 	import ConceptRow from '$lib/components/question/ConceptRow.svelte';
+	import { newConcept } from '$lib/components/question/new-concept';
 	import QuestionText from '$lib/components/question/QuestionText.svelte';
 
 	const store = $derived(useInquiry()());
@@ -22,17 +23,7 @@
 	function addConcept(event: SubmitEvent) {
 		event.preventDefault();
 		const id = freshId();
-		const name = conceptName.trim();
-		// What it is called is the first word that people use for it; it can be taken off like any other.
-		const made = store.send({
-			kind: 'many',
-			title: `Added the concept “${name}”`,
-			commands: [
-				{ kind: 'concept.add', id, name },
-				{ kind: 'word.add', id: freshId(), conceptId: id, text: name }
-			]
-		});
-		if (!made) return;
+		if (!store.send(newConcept(id, conceptName))) return;
 		conceptName = '';
 		// Its words come next.
 		open = { id, what: 'words' };
