@@ -127,7 +127,7 @@ describe.concurrent('what opens over a view is for everybody', () => {
 	it.each<[string, string, (page: Page) => Promise<unknown>, string]>([
 		['the keys', QUIET, (page) => page.keyboard.press('?'), '[role=dialog]'],
 		['the menu of a concept', `${QUIET}/question`, (page) => page.click('[aria-label="More for attention"]'), '[role=menu]'],
-		['a word', `${QUIET}/question`, (page) => page.click('[data-word=attention]'), '[aria-label="The word attention"]'],
+		['a word', `${QUIET}/question`, (page) => page.click('[data-word=distraction]'), '[aria-label="The word distraction"]'],
 		['a concept open for change', `${QUIET}/question`, (page) => press(page, 'attention', 'main ol'), '[aria-label="New words for attention"]'],
 		['the question open for change', `${QUIET}/question`, (page) => page.keyboard.press('q'), 'main textarea'],
 		['taking away', QUIET, (page) => page.click('[aria-label="Take away the crosswalk"]'), '[role=menu]'],

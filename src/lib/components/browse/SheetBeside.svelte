@@ -45,7 +45,7 @@
 				><HeadingText label={sheet.label} retired={sheet.retired} /></a
 			>
 		</h2>
-		<p class="mt-0.5 mb-2 text-xs text-quiet">
+		<p class="mt-2 mb-2 text-xs text-quiet">
 			{#if index.records > 0}<Count
 					n={sheet.recordCount}
 					at={opens(false)}

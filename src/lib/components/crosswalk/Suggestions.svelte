@@ -53,9 +53,11 @@
 		const { heading } = line;
 		const all = links();
 		const at = all.findIndex((link) => link.closest('li')?.contains(document.activeElement));
-		const next = at < 0 ? undefined : (all[at + 1] ?? all[at - 1]);
+		const isInHand = at >= 0;
+		const next = isInHand ? (all[at + 1] ?? all[at - 1]) : undefined;
 		addPick(store, concept, index, [heading], { role, note: noteOf(line, store.indexName) });
-		next?.focus();
+		// Whoever works with the keys stays beside the list, also where it has come to its end.
+		if (isInHand) (next ?? document.querySelector<HTMLElement>('aside summary, aside button'))?.focus();
 	}
 
 	/** What can be gone to: not what is folded away. */

@@ -85,6 +85,9 @@
 			noScroll: true
 		});
 
+	const visible = (what: string) =>
+		[...document.querySelectorAll<HTMLElement>(what)].find((one) => one.checkVisibility());
+
 	/** Closes the cell in hand, or leaves its sheet for the grid. */
 	function back(event: KeyboardEvent) {
 		if (event.key !== 'Escape') return;
@@ -103,7 +106,8 @@
 					shown: ['G'],
 					does: 'From a cell into its suggestions',
 					bind: 'g',
-					run: () => document.querySelector<HTMLElement>('[data-suggestion]')?.focus()
+					// Where all of them are folded away, to what opens them.
+					run: () => (visible('[data-suggestion]') ?? visible('aside summary'))?.focus()
 				},
 				{ shown: ['Esc'], does: 'Back to the grid, then close the cell' },
 				{ shown: ['L'], does: 'Look the concept’s first word up' },
