@@ -2,6 +2,7 @@
 import { GOLD, type GoldConcept } from '../demo/gold';
 import { loadIndexes, loadRecords } from '../demo/loading';
 import { probesOf, suggest, type PickElsewhere } from '../src/core/crosswalk/suggestions';
+import type { Likelihood } from '../src/core/crosswalk/likelihood';
 import { lookup } from '../src/core/lookup';
 import type { HeadingTest } from '../src/core/search';
 import type { AcronymPair } from '../src/core/text';
@@ -11,6 +12,11 @@ import { readDemoVocabularies, type DemoVocabulary } from './demo-vocabularies';
 import { table } from './measure';
 
 const AT = 5;
+
+interface Suggested {
+	label: string;
+	likelihood: Likelihood;
+}
 
 interface Score {
 	cells: number;
@@ -37,7 +43,7 @@ async function bySuggestion(
 	all: DemoVocabulary[],
 	acronyms: AcronymPair[],
 	withRecords: boolean
-): Promise<string[]> {
+): Promise<Suggested[]> {
 	const others = all.filter(({ code }) => code !== vocabulary.code);
 	const picks = others.flatMap((other) =>
 		concept.picks[other.code].map(({ heading, fit }) => ({ fit, other, n: placeOf(other, heading) }))
@@ -67,9 +73,10 @@ async function bySuggestion(
 			)
 		: {};
 	const probes = probesOf(concept.name, concept.words, elsewhere);
-	return suggest(index, probes, { limit: 20, acronyms, isKnown, fromRecords }).map(({ heading }) =>
-		index.names.at(heading)
-	);
+	return suggest(index, probes, { acronyms, isKnown, fromRecords }).map(({ heading, likelihood }) => ({
+		label: index.names.at(heading),
+		likelihood
+	}));
 }
 
 function placeOf({ code, data }: DemoVocabulary, heading: string): number {
@@ -103,6 +110,18 @@ function judge(answers: string[][], gold: string[][]): Score {
 	};
 }
 
+const LIKELIHOODS = ['likely', 'possible', 'far'] as const;
+
+/** Of the suggestions of each likelihood, how many are in the gold crosswalk, and how many there are. */
+function rightOnes(answers: Suggested[][], gold: string[][]): [right: number, all: number][] {
+	return LIKELIHOODS.map((wanted) => {
+		const found = answers.flatMap((answer, i) =>
+			answer.filter(({ likelihood }) => likelihood === wanted).map(({ label }) => gold[i].includes(label))
+		);
+		return [found.filter(Boolean).length, found.length];
+	});
+}
+
 export async function benchSuggestions(): Promise<void> {
 	await loadIndexes();
 	await loadRecords();
@@ -113,18 +132,24 @@ export async function benchSuggestions(): Promise<void> {
 		const scores = await Promise.all(
 			all.map(async (vocabulary) => {
 				const gold = concepts.map(({ picks }) => picks[vocabulary.code].map(({ heading }) => heading));
-				const suggested = (withRecords: boolean) =>
-					Promise.all(
-						concepts.map((concept) => bySuggestion(vocabulary, concept, all, acronyms, withRecords))
-					);
+				const [byLabels, byRecords] = await Promise.all(
+					[false, true].map((withRecords) =>
+						Promise.all(
+							concepts.map((concept) => bySuggestion(vocabulary, concept, all, acronyms, withRecords))
+						)
+					)
+				);
+				const labelsOf = (answers: Suggested[][]) =>
+					answers.map((answer) => answer.map(({ label }) => label));
 				return {
 					code: vocabulary.code,
 					plain: judge(
 						concepts.map((concept) => byLookup(vocabulary, concept, acronyms)),
 						gold
 					),
-					labels: judge(await suggested(false), gold),
-					records: judge(await suggested(true), gold)
+					labels: judge(labelsOf(byLabels), gold),
+					records: judge(labelsOf(byRecords), gold),
+					sure: [byLabels, byRecords].map((answers) => rightOnes(answers, gold))
 				};
 			})
 		);
@@ -139,6 +164,17 @@ export async function benchSuggestions(): Promise<void> {
 				: 'Suggestions for a cell, on concepts that did not set the weights. The records are generated from the same gold crosswalk, which flatters what is found with them',
 			['', 'plain look-up', 'suggestions by labels', 'suggestions with records'],
 			[...row(`recall@${AT}`, ({ recall }) => recall), ...row('MRR', ({ reciprocal }) => reciprocal)]
+		);
+		table(
+			'Of these, right',
+			['', ...LIKELIHOODS],
+			['by labels', 'with records'].map((way, at) => [
+				way,
+				...LIKELIHOODS.map((_, k) => {
+					const sum = (part: 0 | 1) => scores.reduce((total, { sure }) => total + sure[at][k][part], 0);
+					return `${sum(0)} of ${sum(1)}`;
+				})
+			])
 		);
 	}
 }

@@ -132,7 +132,7 @@ describe('a pick in full', () => {
 		await page.focus('[data-lane=yarrow] [data-row]');
 		await pressKeys(page, 'x', 'ArrowDown', 'x', 'ArrowDown', 's');
 		await waitForText(page, '[aria-label="Marked headings"]', '2 marked');
-		await page.keyboard.press('t');
+		await page.keyboard.press('j');
 		await waitForText(page, '[data-lane=yarrow] footer', 'Noise, Indoor together with Noise Reduction');
 		await waitForText(page, '[data-sightings]', 'Sightings 1');
 		await page.goto(`${app.address}/inquiry/${id}`, { waitUntil: 'networkidle0' });

@@ -20,6 +20,7 @@ const VIEWS = [
 		name: 'permuted',
 		at: '/inquiry/quiet-rooms/browse/alder?display=permuted&typed=noise&concept=room-acoustics'
 	},
+	{ name: 'draft', at: '/inquiry/quiet-rooms/draft' },
 	{ name: 'inquiry-indexes', at: '/inquiry/quiet-rooms/indexes' },
 	{ name: 'strategy', at: '/inquiry/quiet-rooms/strategy?index=yarrow' },
 	{ name: 'records', at: '/inquiry/quiet-rooms/records?index=yarrow&concept=attention' },

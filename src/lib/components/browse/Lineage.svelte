@@ -15,7 +15,6 @@
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { broaderBranches, narrowerBranches, type Branch } from '../tree/branches';
 	import BranchTree from '../tree/BranchTree.svelte';
-	import MarkedBar from './MarkedBar.svelte';
 	import { setAside, pickFor, togglePick } from '../inquiry/picking';
 	import HeadingRecords from './HeadingRecords.svelte';
 	import PlacePicture from './PlacePicture.svelte';
@@ -219,6 +218,5 @@
 			</section>
 		</div>
 	</div>
-	<MarkedBar />
 	{#if concept}<PickDock {concept} {index} tried={query} />{/if}
 </div>

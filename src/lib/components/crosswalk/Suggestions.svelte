@@ -75,7 +75,8 @@
 			ArrowDown: () => all[all.indexOf(at) + 1]?.focus(),
 			ArrowUp: () => all[all.indexOf(at) - 1]?.focus(),
 			' ': () => take(line, 'searched'),
-			r: () => take(line, 'rejected')
+			r: () => take(line, 'rejected'),
+			x: () => store.mark(index.code, [line.heading])
 		};
 		if (!moves[event.key]) return;
 		event.preventDefault();

@@ -4,6 +4,7 @@
 	import ConceptStrip from '$lib/components/frame/ConceptStrip.svelte';
 	import { useKeys } from '$lib/components/parts/keys.svelte';
 	import KeysSheet from '$lib/components/frame/KeysSheet.svelte';
+	import MarkedBar from '$lib/components/frame/MarkedBar.svelte';
 	import Rail from '$lib/components/frame/Rail.svelte';
 	import TopBar from '$lib/components/frame/TopBar.svelte';
 	import { InquiryStore, provideInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
@@ -48,6 +49,7 @@
 		<main id="main" class="flex min-h-0 flex-1 flex-col">
 			{@render children()}
 		</main>
+		<MarkedBar />
 	</div>
 </div>
 <KeysSheet bind:open={keysOpen} />

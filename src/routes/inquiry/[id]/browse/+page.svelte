@@ -1,7 +1,6 @@
 <script lang="ts">
 	import { wordsOfConcept } from '$core/crosswalk';
 	import Lanes from '$lib/components/browse/Lanes.svelte';
-	import MarkedBar from '$lib/components/browse/MarkedBar.svelte';
 	import TopHeadings from '$lib/components/browse/TopHeadings.svelte';
 	import { lanesAt } from '$lib/components/inquiry/addresses';
 	import { currentConcept, placeOf } from '$lib/components/inquiry/in-hand';
@@ -64,7 +63,6 @@
 {/each}
 {#if data.query}
 	<Lanes answers={data.answers} query={data.query} />
-	<MarkedBar />
 {:else}
 	<TopHeadings tops={data.tops} />
 {/if}

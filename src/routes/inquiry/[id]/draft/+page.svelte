@@ -66,7 +66,8 @@
 			ArrowDown: () => all[at + 1]?.focus(),
 			ArrowUp: () => all[at - 1]?.focus(),
 			' ': () => cell && line && take(cell, line, 'searched'),
-			r: () => cell && line && take(cell, line, 'rejected')
+			r: () => cell && line && take(cell, line, 'rejected'),
+			x: () => cell && line && store.mark(cell.index.code, [line.heading])
 		};
 		if (!moves[event.key]) return;
 		event.preventDefault();
@@ -81,6 +82,7 @@
 				{ shown: ['↓', '↑'], does: 'Next suggestion, suggestion before' },
 				{ shown: ['Space'], does: 'Pick it' },
 				{ shown: ['R'], does: 'Reject it for good' },
+				{ shown: ['X'], does: 'Mark it, to look at it with others' },
 				{ shown: ['Enter'], does: 'Open the heading in its lineage' },
 				{
 					shown: ['A'],

@@ -5,7 +5,6 @@
 	import { indexesAt, recordsAt, strategyAt } from '$lib/components/inquiry/addresses';
 	import { currentConcept, placeOf } from '$lib/components/inquiry/in-hand';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
-	import MarkedBar from '$lib/components/browse/MarkedBar.svelte';
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';
 	import { wayBack } from '$lib/components/records/way-back';
 	import OpenedTitle from '$lib/components/records/OpenedTitle.svelte';
@@ -172,4 +171,3 @@
 		</div>
 	</div>
 {/if}
-{#if index}<MarkedBar />{/if}

@@ -3,7 +3,6 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import HierarchyDisplay from '$lib/components/browse/HierarchyDisplay.svelte';
-	import MarkedBar from '$lib/components/browse/MarkedBar.svelte';
 	import Roll from '$lib/components/browse/Roll.svelte';
 	import SheetBeside from '$lib/components/browse/SheetBeside.svelte';
 	import { displayAt, lanesAt } from '$lib/components/inquiry/addresses';
@@ -105,5 +104,4 @@
 			<SheetBeside {index} {heading} />
 		</div>
 	{/if}
-	<MarkedBar />
 {/if}

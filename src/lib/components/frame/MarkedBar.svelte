@@ -1,5 +1,4 @@
 <script lang="ts">
-	import { onDestroy } from 'svelte';
 	import type { Command } from '$core/crosswalk';
 	import { quote } from '$core/search';
 	import { ask } from '$lib/client/ask';
@@ -13,18 +12,22 @@
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 
-	/** Headings marked to be picked in one step. A mark does not outlive its look-up or its concept. */
+	/**
+	 * Headings marked to be looked at together, and picked in one step. Marks go along from screen to screen, in sight, and do
+	 * not outlive the concept they were made for, nor slip into the next look-up.
+	 */
 	const store = $derived(useInquiry()());
 	const concept = $derived(currentConcept(store));
-	const occasion = $derived(`${concept?.id}\n${page.url.searchParams.get('q') ?? ''}`);
+	const lookedUp = $derived(page.url.searchParams.get('q') ?? '');
 	const single = $derived(new Set(store.marked.map(({ indexCode }) => indexCode)).size === 1);
 
-	let before = '';
+	let before = { concept: '', lookedUp: '' };
 	$effect(() => {
-		if (before && before !== occasion) store.marked = [];
-		before = occasion;
+		const now = { concept: concept?.id ?? '', lookedUp: lookedUp || before.lookedUp };
+		const isAnother = now.concept !== before.concept || now.lookedUp !== before.lookedUp;
+		if (before.concept && isAnother) store.marked = [];
+		before = now;
 	});
-	onDestroy(() => (store.marked = []));
 
 	/** How many records carry all that is marked, and how many any of it; of one index, as records of several are apart. */
 	let joint = $state.raw<JointCount>();
@@ -94,18 +97,21 @@
 		store.marked = [];
 	}
 
-	$effect(() =>
-		useKeys({
+	// Their keys are in force only while there is something that they act on.
+	const isAny = $derived(store.marked.length > 0);
+	$effect(() => {
+		if (!isAny) return;
+		return useKeys({
 			title: 'Several at once',
 			keys: [
 				{ shown: ['X'], does: 'Mark the heading in hand, or take the mark away' },
 				{ shown: ['P'], does: 'Pick all that are marked', bind: 'p', run: pickEach },
-				{ shown: ['T'], does: 'Pick them as one, held together', bind: 't', run: pickTogether },
+				{ shown: ['J'], does: 'Pick them as one, held together', bind: 'j', run: pickTogether },
 				{ shown: ['E'], does: 'Make a concept of each that is marked', bind: 'e', run: conceptOfEach },
 				{ shown: ['U'], does: 'Let all that is marked go', bind: 'u', run: () => (store.marked = []) }
 			]
-		})
-	);
+		});
+	});
 </script>
 
 {#if store.marked.length > 0}
@@ -139,7 +145,7 @@
 			<button
 				class="quiet-action border"
 				disabled={!concept || !single || store.marked.length < 2}
-				onclick={pickTogether}>Pick as one <kbd class="key-cap">T</kbd></button
+				onclick={pickTogether}>Pick as one <kbd class="key-cap">J</kbd></button
 			>
 			<button class="quiet-action border" onclick={conceptOfEach}
 				>A concept of each <kbd class="key-cap">E</kbd></button
