@@ -87,6 +87,7 @@ describe.concurrent('a view is for everybody', () => {
 		['permuted display', `${QUIET}/browse/alder?display=permuted`],
 		['strategy', `${QUIET}/strategy?index=yarrow`],
 		['records', `${QUIET}/records?index=yarrow`],
+		['draft', `${QUIET}/draft`],
 		['logbook', `${QUIET}/logbook`],
 		['subject indexes', '/indexes'],
 		['no such inquiry', '/inquiry/none'],
@@ -105,6 +106,7 @@ describe.concurrent('a view is for everybody', () => {
 		'/browse',
 		'/strategy?index=yarrow',
 		'/records?index=yarrow',
+		'/draft',
 		'/logbook'
 	])('%s of an inquiry with nothing in it says what comes next', async (at) => {
 		const page = await openPage(app, `/inquiry/bare${at}`);
@@ -144,6 +146,19 @@ describe.concurrent('what opens over a view is for everybody', () => {
 		if (shown.includes('role')) await page.waitForSelector(shown, { hidden: true });
 		await page.close();
 	}); // prettier-ignore
+
+	it('is there without the word lists of the server', async () => {
+		const page = await openPage(app, QUIET);
+		const kilobytes = await page.evaluate(() =>
+			performance
+				.getEntriesByType('resource')
+				.filter(({ name }) => name.endsWith('.js'))
+				.reduce((sum, entry) => sum + (entry as PerformanceResourceTiming).decodedBodySize / 1024, 0)
+		);
+		expect(kilobytes).toBeGreaterThan(100);
+		expect(kilobytes).toBeLessThan(700);
+		await page.close();
+	});
 
 	it('lists the keys of the screen at ?', async () => {
 		const page = await openPage(app, QUIET);

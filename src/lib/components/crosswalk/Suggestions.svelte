@@ -6,8 +6,8 @@
 	import { addPick } from '../inquiry/picking';
 	import { lineageAt } from '../inquiry/addresses';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import Hint from '../parts/Hint.svelte';
-	import { HOW_SURE, LIKELIHOOD_WORDS, noteOf } from './evidence';
+	import { LIKELIHOOD_WORDS, noteOf } from './evidence';
+	import HowSure from './HowSure.svelte';
 	import SuggestionText from './SuggestionText.svelte';
 
 	/** Headings that may stand for the concept here, each with its evidence; picked or rejected in one key. */
@@ -106,13 +106,7 @@
 				{:else}
 					<h4 class="mt-2 flex items-center gap-1 text-xs text-quiet first:mt-0">
 						{LIKELIHOOD_WORDS[likelihood]} · {own.length}
-						{#if likelihood === 'likely'}<Hint says={HOW_SURE}
-								>{#snippet children(hinted)}<button
-										{...hinted}
-										class="rounded-full border px-1 leading-4"
-										aria-label="How sure that is">?</button
-									>{/snippet}</Hint
-							>{/if}
+						{#if likelihood === 'likely'}<HowSure />{/if}
 					</h4>
 					{@render rows(own)}
 				{/if}

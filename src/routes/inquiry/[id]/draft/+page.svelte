@@ -3,6 +3,7 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { noteOf } from '$lib/components/crosswalk/evidence';
+	import HowSure from '$lib/components/crosswalk/HowSure.svelte';
 	import { Draft, type DraftCell } from '$lib/components/draft/draft.svelte';
 	import DraftCellRow from '$lib/components/draft/DraftCellRow.svelte';
 	import DraftPreview from '$lib/components/draft/DraftPreview.svelte';
@@ -124,7 +125,8 @@
 		{:else}{counted(draft.cells.length, 'cell')} looked at{/if}{#if draft.failed > 0}; {draft.failed} could not
 			be read, open the draft again for them{/if}
 	</span>
-	<span class="ml-auto flex gap-1">
+	<span class="ml-auto flex items-center gap-1">
+		<HowSure />
 		<button class="action" disabled={likely.length === 0} onclick={() => (previewing = true)}
 			>Pick all {likely.length} likely <kbd class="key-cap !bg-transparent !text-inherit">A</kbd></button
 		>
