@@ -6,7 +6,7 @@
 	import { addPick } from '../inquiry/picking';
 	import { lineageAt } from '../inquiry/addresses';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import { LIKELIHOOD_WORDS, noteOf } from './evidence';
+	import { LIKELIHOOD_WORDS, noteOf, unanswered } from './evidence';
 	import HowSure from './HowSure.svelte';
 	import SuggestionText from './SuggestionText.svelte';
 
@@ -33,14 +33,7 @@
 	const lines = $derived(asked.value);
 	const problem = $derived(asked.fault);
 
-	const shown = $derived(
-		(lines ?? []).filter(
-			({ heading }) =>
-				!store.cells
-					.at(concept.id, index.code)
-					.picks.some(({ headings }) => headings.length === 1 && headings[0].uri === heading.uri)
-		)
-	);
+	const shown = $derived(unanswered(lines ?? [], store.cells.at(concept.id, index.code).picks));
 
 	const groups = $derived(
 		(['likely', 'possible', 'far'] as const).map((likelihood) => ({

@@ -1,5 +1,5 @@
 import type { EvidenceLine, SuggestionLine } from '$lib/server/crosswalk';
-import { FIT_WORDS, type Likelihood } from '$core/crosswalk';
+import { FIT_WORDS, type Likelihood, type Pick } from '$core/crosswalk';
 import type { Tier } from '$core/lookup';
 import { number } from '../parts/numbers';
 import { REASONS } from '../marks/reasons';
@@ -42,6 +42,13 @@ export const LIKELIHOOD_WORDS: Record<Likelihood, string> = {
 /** How the cuts did on concepts that had no part in setting them; `npm run bench suggestions` measures it anew. */
 export const HOW_SURE =
 	'The number is how likely the heading stands for the concept, of 100. Measured on concepts of the demo that set nothing: by labels alone 46 of 46 likely ones were right, with its made-up records 80 of 81.';
+
+/** Suggestions that no pick of their cell answers yet, by searching them or by rejecting them. */
+export function unanswered(lines: readonly SuggestionLine[], picks: readonly Pick[]): SuggestionLine[] {
+	return lines.filter(
+		({ heading }) => !picks.some(({ headings }) => headings.length === 1 && headings[0].uri === heading.uri)
+	);
+}
 
 /** What a pick says of where it came from. */
 export function noteOf({ evidence: [first] }: SuggestionLine, indexName: (code: string) => string): string {

@@ -1,9 +1,11 @@
 import { ask } from '$lib/client/ask';
-import { cellId, type Command, type Concept } from '$core/crosswalk';
+import { cellId, type Concept } from '$core/crosswalk';
 import type { SuggestionLine } from '$lib/server/crosswalk';
 import type { IndexSummary } from '$lib/server/vocabulary';
-import { noteOf } from '../crosswalk/evidence';
-import { freshId, type InquiryStore } from '../inquiry/inquiry-store.svelte';
+import { noteOf, unanswered } from '../crosswalk/evidence';
+import type { InquiryStore } from '../inquiry/inquiry-store.svelte';
+import { pickCommand } from '../inquiry/picking';
+import { counted } from '../parts/numbers';
 
 /** A cell that was undecided when the draft was begun. */
 export interface DraftCell {
@@ -70,12 +72,8 @@ export class Draft {
 	/** Suggestions of a cell that nothing has been done with yet; none as long as it has not been looked at. */
 	linesOf({ id, concept, index }: DraftCell): readonly SuggestionLine[] | undefined {
 		const { picks } = this.store.cells.at(concept.id, index.code);
-		return this.found
-			.get(id)
-			?.filter(
-				({ heading }) =>
-					!picks.some(({ headings }) => headings.length === 1 && headings[0].uri === heading.uri)
-			);
+		const lines = this.found.get(id);
+		return lines && unanswered(lines, picks);
 	}
 
 	/** All that is likely, in cells that are undecided still. */
@@ -91,19 +89,13 @@ export class Draft {
 
 	/** Picks some suggestions in one step, which one undo takes back. */
 	take(lines: readonly DraftLine[]): void {
-		const commands = lines.map(({ cell: { concept, index }, line }): Command => ({
-			kind: 'pick.add',
-			id: freshId(),
-			conceptId: concept.id,
-			indexCode: index.code,
-			edition: index.edition ?? '',
-			headings: [{ uri: line.heading.uri, label: line.heading.label }],
-			note: noteOf(line, this.store.indexName)
-		}));
+		const commands = lines.map(({ cell: { concept, index }, line }) =>
+			pickCommand(concept.id, index, [line.heading], { note: noteOf(line, this.store.indexName) })
+		);
 		const cells = new Set(lines.map(({ cell }) => cell.id)).size;
 		this.store.send({
 			kind: 'many',
-			title: `Drafted ${commands.length} headings in ${cells} cells from suggestions`,
+			title: `Drafted ${counted(commands.length, 'heading')} in ${counted(cells, 'cell')} from suggestions`,
 			commands
 		});
 	}

@@ -8,6 +8,7 @@
 	import { recordsAt } from '../inquiry/addresses';
 	import { currentConcept, placeOf } from '../inquiry/in-hand';
 	import Count from '../parts/Count.svelte';
+	import { pickCommand } from '../inquiry/picking';
 	import { counted } from '../parts/numbers';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
@@ -54,10 +55,7 @@
 		const commands = store.marked.flatMap(({ indexCode, headings }): Command[] => {
 			const id = freshId();
 			const name = headings.map(({ label }) => label).join(' with ');
-			return [
-				{ kind: 'concept.add', id, name },
-				{ kind: 'pick.add', id: freshId(), conceptId: id, indexCode, edition: edition(indexCode), headings }
-			];
+			return [{ kind: 'concept.add', id, name }, pickCommand(id, indexOf(indexCode), headings)];
 		});
 		store.send({
 			kind: 'many',
@@ -67,33 +65,27 @@
 		store.marked = [];
 	}
 
-	const edition = (code: string) => store.indexes.find((index) => index.code === code)?.edition ?? '';
+	const indexOf = (code: string) =>
+		store.indexes.find((index) => index.code === code) ?? { code, edition: null };
 
 	function pickEach() {
 		if (!concept || store.marked.length === 0) return;
-		const commands = store.marked.map(({ indexCode, headings }) => ({
-			kind: 'pick.add' as const,
-			id: freshId(),
-			conceptId: concept.id,
-			indexCode,
-			edition: edition(indexCode),
-			headings
-		}));
-		store.send({ kind: 'many', title: `Picked ${commands.length} headings for ${concept.name}`, commands });
+		const commands = store.marked.map(({ indexCode, headings }) =>
+			pickCommand(concept.id, indexOf(indexCode), headings)
+		);
+		store.send({
+			kind: 'many',
+			title: `Picked ${counted(commands.length, 'heading')} for ${concept.name}`,
+			commands
+		});
 		store.marked = [];
 	}
 
 	function pickTogether() {
 		if (!concept || !single || store.marked.length < 2) return;
 		const [{ indexCode }] = store.marked;
-		store.send({
-			kind: 'pick.add',
-			id: freshId(),
-			conceptId: concept.id,
-			indexCode,
-			edition: edition(indexCode),
-			headings: store.marked.flatMap(({ headings }) => headings)
-		});
+		const headings = store.marked.flatMap((one) => one.headings);
+		store.send(pickCommand(concept.id, indexOf(indexCode), headings));
 		store.marked = [];
 	}
 

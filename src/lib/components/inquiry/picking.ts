@@ -1,4 +1,4 @@
-import { pickOfHeadings, type Concept, type PickSwitches } from '$core/crosswalk';
+import { pickOfHeadings, type Command, type Concept, type PickSwitches } from '$core/crosswalk';
 import type { IndexSummary } from '$lib/server/vocabulary';
 import { freshId, type InquiryStore } from './inquiry-store.svelte';
 
@@ -36,23 +36,33 @@ export function togglePick(
 	else addPick(store, concept, index, headings);
 }
 
+/** What picks headings, held together where they are several, for a concept. */
+export function pickCommand(
+	conceptId: string,
+	{ code, edition }: Pick<IndexSummary, 'code' | 'edition'>,
+	headings: readonly Ref[],
+	switches: Pick<PickSwitches, 'role' | 'aspects' | 'note'> = {}
+): Command {
+	return {
+		kind: 'pick.add',
+		id: freshId(),
+		conceptId,
+		indexCode: code,
+		edition: edition ?? '',
+		headings: headings.map(({ uri, label }) => ({ uri, label })),
+		...switches
+	};
+}
+
 /** Picks headings as they are said to be; what is picked already stays as it is. */
 export function addPick(
 	store: InquiryStore,
 	concept: Concept,
 	index: IndexSummary,
 	headings: readonly Ref[],
-	switches: Pick<PickSwitches, 'role' | 'aspects' | 'note'> = {}
+	switches?: Pick<PickSwitches, 'role' | 'aspects' | 'note'>
 ): void {
-	store.send({
-		kind: 'pick.add',
-		id: freshId(),
-		conceptId: concept.id,
-		indexCode: index.code,
-		edition: index.edition ?? '',
-		headings: headings.map(({ uri, label }) => ({ uri, label })),
-		...switches
-	});
+	store.send(pickCommand(concept.id, index, headings, switches));
 }
 
 /** Sets a heading, or several together, aside for the current concept. */

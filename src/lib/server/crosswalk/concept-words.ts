@@ -17,7 +17,7 @@ import { allow, type Person } from '../people';
 import { setsOf } from '../records';
 import { type CurrentIndex, currentIndexes, editionIndex } from '../vocabulary';
 import { type Loaded, load, placesOf } from './crosswalk-facts';
-import { termsAt } from './crosswalk-rows';
+import { termsAt } from './facts-rows';
 
 /** A word that may be added, with where it occurs. */
 export interface OfferLine extends Offer {

@@ -4,7 +4,7 @@ import type { EditionIndex } from '../../../core/edition/edition-index';
 import { allow, type Person } from '../people';
 import { type CurrentIndex, currentIndexes, editionIndex } from '../vocabulary';
 import { loadInquiry } from '../inquiry';
-import { aspectsAt, lastChanges } from './crosswalk-rows';
+import { aspectsAt, lastChanges } from './facts-rows';
 
 export interface Loaded {
 	inquiry: Inquiry;

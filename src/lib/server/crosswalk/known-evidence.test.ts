@@ -9,7 +9,7 @@ import { createInquiry, setInquiryState } from '../inquiry/inquiries';
 import { changeInquiry } from '../inquiry/inquiry-changes';
 import { LOCAL_PERSON } from '../people/access';
 import { databaseWithYarrow, RIS, take } from '../records/yarrow.test-aid';
-import { importMappings, listMappings, removeMappings } from '../vocabulary/known-mappings';
+import { importMappings, listMappings, removeMappings } from '../vocabulary/mapping-files';
 import { createIndex } from '../vocabulary/subject-indexes';
 import { loadTurtle } from '../vocabulary/turtle.test-aid';
 import '../wings';

@@ -18,7 +18,7 @@ import { ServiceError } from '../errors';
 import { allow, type Person } from '../people';
 import { mappingsOf } from '../vocabulary';
 import { type Loaded, load, placesOf } from './crosswalk-facts';
-import { introducedAt, termsAt } from './crosswalk-rows';
+import { introducedAt, termsAt } from './facts-rows';
 import { mappedTo } from './mapped';
 import { remembered } from './memory';
 import { recordEvidence } from './record-evidence';

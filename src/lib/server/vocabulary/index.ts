@@ -8,7 +8,7 @@ export {
 	MAPPING_TYPES,
 	removeMappings,
 	startMappingImport
-} from './known-mappings';
+} from './mapping-files';
 export { mappingsOf } from './mapping-rows';
 export type { MappingSet } from './mapping-rows';
 export { remakePack } from './pack-remaking';
