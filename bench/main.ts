@@ -2,6 +2,7 @@
 import { closeConnection, databaseUrl, migrateDatabase } from '../src/lib/server/db/client';
 import { benchCrosswalk } from './crosswalk';
 import { benchLookup } from './look-up-quality';
+import { benchReading } from './reading';
 import { benchScale } from './scale';
 import { benchSearch } from './search-speed';
 import { benchSpelling } from './spelling';
@@ -16,6 +17,8 @@ if (wanted('spelling')) await benchSpelling();
 if (wanted('suggestions')) await benchSuggestions();
 if (wanted('crosswalk')) await benchCrosswalk(scratch);
 if (wanted('search')) await benchSearch(scratch);
+// On the index that the search was measured on.
+if (wanted('search')) await benchReading();
 if (wanted('scale')) await benchScale(scratch);
 await closeConnection();
 process.exit(0);

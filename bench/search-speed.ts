@@ -17,7 +17,7 @@ import { mib, ms, table, timeEach, timeOnce } from './measure';
 const RECORDS = Number(process.env.BENCH_RECORDS) || 1_000_000;
 const HEADINGS = 30_000;
 const TAGGINGS = 8;
-const CODE = 'million';
+export const CODE = 'million';
 const TRIES = 30;
 
 /** Records and taggings made by the database: a few headings are on very many records, most on some hundreds. */
@@ -25,8 +25,17 @@ async function fill(): Promise<void> {
 	const { sql } = connection();
 	await sql`
 		insert into records (index_code, n, key, csl, limits, year, topic, names, title_length, abstract_length)
-		select ${CODE}, n, 'm' || n, '{}', jsonb_build_object('dc.date', jsonb_build_array((1985 + n % 42)::text)),
-			1985 + n % 42, '', '', 8, 80
+		select ${CODE}, n, 'm' || n, jsonb_build_object(
+				'title', 'Report on word' || n % 997 || ' and word' || n % 89,
+				'abstract', (select string_agg('Of word' || (hashint8(n::bigint * 12 + k) & 4095) || ' in word' || (hashint8(n::bigint * 31 + k) & 511) || ', word' || (hashint8(n::bigint * 7 + k) & 63) || ' is told.', ' ') from generate_series(1, 10) k),
+				'author', jsonb_build_array(
+					jsonb_build_object('family', 'Family' || n % 40009, 'given', 'A.'),
+					jsonb_build_object('family', 'Family' || (n * 7) % 90001, 'given', 'B.')),
+				'container-title', 'Journal ' || n % 2003),
+			jsonb_build_object('dc.date', jsonb_build_array((1985 + n % 42)::text)), 1985 + n % 42,
+			setweight(to_tsvector('simple', 'Report on word' || n % 997 || ' and word' || n % 89), 'A')
+				|| setweight(to_tsvector('simple', 'Of word' || (hashint8(n::bigint * 12) & 4095) || ' in word' || (hashint8(n::bigint * 31) & 511) || ' is told'), 'B'),
+			'', 8, 80
 		from generate_series(0, ${RECORDS - 1}::int) n`;
 	const { index, edition } = await currentIndex(CODE);
 	if (!edition) throw new Error(`${index.code} has no vocabulary.`);

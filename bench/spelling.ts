@@ -11,6 +11,7 @@ import { editsFor } from '../src/core/lookup/corrections';
 import { EditionIndex } from '../src/core/edition/edition-index';
 import { lookup } from '../src/core/lookup';
 import { fold, stemOf } from '../src/core/text';
+import { hash, mixed } from '../src/core/vocabulary/packed';
 import type { VocabularyData } from '../src/core/vocabulary/vocabulary-data';
 import { connection } from '../src/lib/server/db/client';
 import { ms, table, timeEach } from './measure';
@@ -143,8 +144,11 @@ const MOST = 3_000;
 /** Any number that a text always has, by which a list is divided. */
 const numberOf = (text: string) =>
 	[...text].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) >>> 0, 7);
+
+/** Drawn by a number that has nothing to do with how long a text is: short words are harder than long ones. */
+const drawn = (text: string) => mixed(hash(text)) >>> 0;
 const sample = (questions: readonly Question[]) =>
-	[...questions].sort(([a], [b]) => numberOf(a) - numberOf(b)).slice(0, MOST);
+	[...questions].sort(([a], [b]) => drawn(a) - drawn(b)).slice(0, MOST);
 
 async function judgeMisspellings(labels: readonly string[], ways: { name: string; answer: Way }[]) {
 	const isLabel = new Set(labels);
@@ -153,15 +157,18 @@ async function judgeMisspellings(labels: readonly string[], ways: { name: string
 	const all = misspellings()
 		.map(([typed, ...meant]) => [typed, ...meant.filter((one) => isLabel.has(one))] as Question)
 		.filter(([typed, ...meant]) => meant.length > 0 && !typed.includes(' ') && !words.has(typed));
-	const near = all.filter(([typed, ...meant]) => meant.some((one) => isWithinReach(typed, one)));
-	// What shares its stem with a word of a label, or begins one, leads there first: it is no misspelling to look-up.
-	const reach = near.filter(([typed]) => index.stemAt(stemOf(typed)) < 0 && !index.hasBeginning(typed));
-	const half = (which: number) => sample(reach.filter(([typed]) => numberOf(typed) % 2 === which));
+	const within = all.filter(([typed, ...meant]) => meant.some((one) => isWithinReach(typed, one)));
+	// What begins a word of a label leads there first: that is not taken for misspelt.
+	const near = within.filter(([typed]) => !index.hasBeginning(typed));
+	const half = (which: number) => sample(near.filter(([typed]) => numberOf(typed) % 2 === which));
 	await judge('Published misspellings within reach, the half that set the weights', half(0), ways);
 	await judge('The same, the other half', half(1), ways);
-	const taken = near.filter((one) => !reach.includes(one));
-	await judge('Misspellings that are stems or beginnings of other words', sample(taken), ways);
-	await judge('Misspellings beyond reach', sample(all.filter((one) => !near.includes(one))), ways);
+	const stems = near.filter(([typed]) => index.stemAt(stemOf(typed)) >= 0);
+	await judge('Among both, those that share the stem of a word of a label', sample(stems), ways);
+	const isNear = new Set(near);
+	await judge('Beginnings of words of labels', sample(within.filter((one) => !isNear.has(one))), ways);
+	const isWithin = new Set(within);
+	await judge('Misspellings beyond reach', sample(all.filter((one) => !isWithin.has(one))), ways);
 }
 
 export async function benchSpelling(): Promise<void> {

@@ -30,6 +30,8 @@ export interface DemoInquiry {
 	title: string;
 	question: string;
 	concepts: DemoConcept[];
+	/** Records known to be relevant: an index, and what it calls the record. */
+	pearls?: [index: string, record: string][];
 }
 
 export const DEMO_INQUIRIES: DemoInquiry[] = [
@@ -53,6 +55,21 @@ export const DEMO_INQUIRIES: DemoInquiry[] = [
 		title: 'Quiet rooms',
 		question:
 			'How does the acoustic quality of rooms shape attention and rest, for pupils in classrooms and patients on wards, and which design measures help?',
+		// Six are found; each of the others is missed for a reason of its own.
+		pearls: [
+			['yarrow', 'Y-00704'],
+			['yarrow', 'Y-01822'],
+			['yarrow', 'Y-02715'],
+			['yarrow', 'Y-03135'],
+			['yarrow', 'Y-03570'],
+			['yarrow', 'Y-04197'],
+			['yarrow', 'Y-00057'],
+			['yarrow', 'Y-02182'],
+			['yarrow', 'Y-01738'],
+			['yarrow', 'Y-00943'],
+			['yarrow', 'Y-03220'],
+			['yarrow', 'Y-03431']
+		],
 		concepts: [
 			{
 				id: 'room-acoustics',

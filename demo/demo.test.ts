@@ -7,6 +7,7 @@ import { SkosReader } from '../src/core/formats/skos-read';
 import { lookup } from '../src/core/lookup';
 import { EditionIndex } from '../src/core/edition/edition-index';
 import { applyChanges } from './edition-changes';
+import { commandsOfStep, FORTNIGHT } from './fortnight';
 import { DEMO_INDEXES } from './indexes';
 import { commandsOf, DEMO_INQUIRIES } from './demo-inquiries';
 import { demoUri, parseVocabularyText, slug, toTurtle } from './vocabulary-text';
@@ -248,6 +249,18 @@ describe('the demo inquiries', () => {
 			expect(Object.keys(made.concepts)).toHaveLength(inquiry.concepts.length);
 		}
 	);
+
+	it('were made in a fortnight that leaves nothing out and does nothing twice', () => {
+		const [, quiet] = DEMO_INQUIRIES;
+		const all = commandsOf(quiet, demoUri, () => '1');
+		const done = FORTNIGHT.flatMap(({ steps }) => steps.flatMap((step) => commandsOfStep(step, all)));
+		const ofCrosswalk = done.filter(({ kind }) => kind !== 'strategy.set');
+		expect(ofCrosswalk).toHaveLength(all.length);
+		expect(new Set(ofCrosswalk)).toEqual(new Set(all));
+		const days = FORTNIGHT.map(({ ago }) => ago);
+		expect(days).toEqual([...days].sort((a, b) => b - a));
+		expect(days[days.length - 1]).toBeGreaterThan(0);
+	});
 
 	it('leave work to do: decided, undecided and empty cells side by side', () => {
 		const [steady, quiet] = DEMO_INQUIRIES;

@@ -3,16 +3,20 @@ import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import os from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { LOCAL_PERSON } from '../src/lib/server/people/access';
+import type { Command } from '../src/core/crosswalk';
+import { LOCAL_PERSON, type Person } from '../src/lib/server/people/access';
 import { connection } from '../src/lib/server/db/client';
 import { recordJob } from '../src/lib/server/jobs/jobs';
 import { importVocabulary } from '../src/lib/server/vocabulary/vocabulary-import';
 import { createIndex, describeSearching, listIndexes } from '../src/lib/server/vocabulary/subject-indexes';
 import { createInquiry, listInquiries } from '../src/lib/server/inquiry/inquiries';
 import { changeInquiry } from '../src/lib/server/inquiry/inquiry-changes';
+import { setPearl } from '../src/lib/server/reading/holding-pearls';
+import { describeRun, runStrategy } from '../src/lib/server/runs/runs';
 import { storeRecords } from '../src/lib/server/records/record-store';
 import { DEMO_INDEXES } from './indexes';
-import { commandsOf, DEMO_INQUIRIES } from './demo-inquiries';
+import { commandsOf, DEMO_INQUIRIES, type DemoInquiry } from './demo-inquiries';
+import { COLLEAGUES, commandsOfStep, FORTNIGHT, type Step } from './fortnight';
 import { generateRecords } from './record-generator';
 import { DEMO_DIALECTS, DEMO_LIMITS } from './searching';
 import { demoUri, parseVocabularyText, toTurtle } from './vocabulary-text';
@@ -86,9 +90,62 @@ export async function loadInquiries(): Promise<void> {
 	for (const inquiry of DEMO_INQUIRIES) {
 		if (known.some(({ id }) => id === inquiry.id)) continue;
 		await createInquiry(LOCAL_PERSON, inquiry);
+		const commands = commandsOf(inquiry, demoUri, editionOf);
+		if (inquiry.id === FIRST) await liveThroughFortnight(inquiry, commands);
 		// One after the other, as each command builds on the one before.
-		for (const command of commandsOf(inquiry, demoUri, editionOf))
-			await changeInquiry(LOCAL_PERSON, inquiry.id, command);
+		else for (const command of commands) await changeInquiry(LOCAL_PERSON, inquiry.id, command);
 		console.log(`· inquiry “${inquiry.title}”`);
 	}
+}
+
+const FIRST = 'quiet-rooms';
+/** What was done on a day, in seconds from one thing to the next. */
+const PACE = 95;
+
+/** The first inquiry as two people made it, with everything dated as it was done. */
+async function liveThroughFortnight(inquiry: DemoInquiry, commands: readonly Command[]): Promise<void> {
+	const { sql } = connection();
+	for (const { id, name } of COLLEAGUES)
+		await sql`insert into people (id, name) values (${id}, ${name}) on conflict do nothing`;
+	let revision = await lastRevision(inquiry.id);
+	for (const { ago, from, who, steps } of FORTNIGHT) {
+		const person = COLLEAGUES.find(({ id }) => id === who) ?? COLLEAGUES[0];
+		const start = new Date();
+		start.setUTCHours(0, from, 0, 0);
+		start.setUTCDate(start.getUTCDate() - ago);
+		let done = 0;
+		const moment = () => new Date(start.getTime() + 1_000 * PACE * done++);
+		for (const step of steps) {
+			const run = await carryOut(person, inquiry, step, commands);
+			const last = await lastRevision(inquiry.id);
+			while (revision < last)
+				await sql`update changes set at = ${moment()} where inquiry_id = ${inquiry.id} and revision = ${++revision}`;
+			if (run !== undefined)
+				await sql`update runs set at = ${moment()} where inquiry_id = ${inquiry.id} and number = ${run}`;
+		}
+	}
+}
+
+/** @returns the number of the run, where a step is one */
+async function carryOut(
+	person: Person,
+	inquiry: DemoInquiry,
+	step: Step,
+	commands: readonly Command[]
+): Promise<number | undefined> {
+	// One after the other, as each command builds on the one before.
+	for (const command of commandsOfStep(step, commands)) await changeInquiry(person, inquiry.id, command);
+	if (step.do === 'pearls')
+		for (const [code, record] of inquiry.pearls ?? []) await setPearl(person, inquiry.id, code, record, true);
+	if (step.do !== 'run') return undefined;
+	const run = await runStrategy(person, inquiry.id, step.index);
+	const { name, note } = step;
+	if (name !== undefined || note !== undefined) await describeRun(person, inquiry.id, run, { name, note });
+	return run;
+}
+
+async function lastRevision(id: string): Promise<number> {
+	const [row] = await connection().sql<{ last: number }>`
+		select coalesce(max(revision), 0)::int as last from changes where inquiry_id = ${id}`;
+	return row.last;
 }

@@ -21,24 +21,51 @@ export const GIVEN = (
 	'Wanda Wim Xenia Yara Yusuf Zadie Zoran'
 ).split(' ');
 
-export const AFFILIATIONS = (
-	'University of Aldermarch; Bellhaven University; Carrowmoor Institute of Technology; University of Dunmere; Eastfell University; ' +
-	'Fairwater College of Health; Glenholt Teaching Hospital; University of Harrowvale; Kestrel Bay University; Larchwood Polytechnic; ' +
-	'University of Mossley Head; Northmarsh University Hospital; Orchard Hill School of Education; Pennerley University; ' +
-	'Quarrybank Institute for Building Research; University of Ravensford; Saltmarsh University; Stonebeck School of Nursing; ' +
-	'Thornbury Lake University; University of Upper Welland; Vale of Ister University; Westermarck Institute; Yewdale University; ' +
-	'Zollern Lake Technical University'
-).split('; ');
+/** Where the people of a discipline work; the first have most of them. */
+export const AFFILIATIONS: Record<IndexCode, string[]> = {
+	bracken: 'Orchard Hill School of Education; University of Aldermarch; Pennerley University; University of Upper Welland; Eastfell University; Kestrel Bay University; University of Mossley Head'.split('; '),
+	sorrel: 'Bellhaven University; Westermarck Institute; University of Dunmere; Saltmarsh University; Thornbury Lake University; University of Ravensford; Eastfell University'.split('; '),
+	yarrow: 'Stonebeck School of Nursing; Northmarsh University Hospital; Fairwater College of Health; Glenholt Teaching Hospital; University of Harrowvale; Pennerley University; Vale of Ister University'.split('; '),
+	alder: 'Quarrybank Institute for Building Research; Carrowmoor Institute of Technology; Larchwood Polytechnic; Zollern Lake Technical University; University of Ravensford; Yewdale University'.split('; ')
+}; // prettier-ignore
 
 export const FUNDERS =
 	'Aldermarch Research Council; Foundation for Quiet Places; Harrowvale Trust for Learning; Fund for Better Wards; Council for Building Science; Pennerley Endowment; Ministry of Schooling of Ravensford; Lamplight Charity'.split('; '); // prettier-ignore
 
+/** Publishers of books, where chapters stand too. */
 export const PUBLISHERS = 'Fernhollow Press; Three Oaks Books; Aldermarch University Press; Lowtide Editions; Greywether Academic'.split('; '); // prettier-ignore
 
-/** Journals of each discipline; the first publish most. */
-export const SOURCES: Record<IndexCode, string[]> = {
-	bracken: 'Annals of Classroom Life; Schooling and Society Today; Learning in Practice; The Teacher’s Inquiry; Primary Matters; Revista de Aulas y Aprendizaje; Secondary Studies; Education and Place; Journal of School Premises; Studies in Pupil Wellbeing; Curriculum Letters'.split('; '),
-	sorrel: 'Mind and Surroundings; Archives of Attention; Perception Reports; Journal of Everyday Cognition; Sleep and Behaviour; Quarterly of Applied Psychology and Design; Studies in Learning and Recall; Motor Skill Letters; Emotion and Setting; The Psychological Observer'.split('; '),
-	yarrow: 'Ward and Bedside; Journal of Night Nursing; Care Environments; The Practising Nurse Inquirer; Annals of Patient Rest; Nursing Evidence Notes; Hospital Design and Care; Older People in Care; Bedside Safety Review; International Letters of Nursing'.split('; '),
-	alder: 'Rooms and Sound; Transactions in Building Acoustics; Indoor Engineering Letters; Journal of Quiet Construction; Materials for Interiors; Light and Air in Buildings; Measured Buildings; Proceedings of the Forum on Built Comfort; Noise Reduction Notes; Human Factors in Spaces'.split('; ')
+/** Where each kind of work comes out; what has no line of its own comes out in journals. The first publish most. */
+interface Sources {
+	journals: string[];
+	proceedings: string[];
+	magazines: string[];
+	/** Volumes that chapters stand in. */
+	books: string[];
+}
+export const SOURCES: Record<IndexCode, Sources> = {
+	bracken: {
+		journals: 'Annals of Classroom Life; Schooling and Society Today; Learning in Practice; The Teacher’s Inquiry; Primary Matters; Revista de Aulas y Aprendizaje; Secondary Studies; Education and Place; Journal of School Premises; Studies in Pupil Wellbeing; Curriculum Letters'.split('; '),
+		proceedings: 'Proceedings of the Welland Days of Schooling; Papers of the Assembly on Places for Learning'.split('; '),
+		magazines: 'The Staff Room; Chalk and Slate Weekly'.split('; '),
+		books: 'Handbook of Lived Classrooms; Places Where Children Learn'.split('; ')
+	},
+	sorrel: {
+		journals: 'Mind and Surroundings; Archives of Attention; Perception Reports; Journal of Everyday Cognition; Sleep and Behaviour; Quarterly of Applied Psychology and Design; Studies in Learning and Recall; Motor Skill Letters; Emotion and Setting; The Psychological Observer'.split('; '),
+		proceedings: 'Proceedings of the Bellhaven Meetings on Cognition; Papers of the Round Table on Perception'.split('; '),
+		magazines: 'Everyday Mind; The Curious Observer'.split('; '),
+		books: 'Attention in Ordinary Life; Companion to the Psychology of Settings'.split('; ')
+	},
+	yarrow: {
+		journals: 'Ward and Bedside; Journal of Night Nursing; Care Environments; The Practising Nurse Inquirer; Annals of Patient Rest; Nursing Evidence Notes; Hospital Design and Care; Older People in Care; Bedside Safety Review; International Letters of Nursing'.split('; '),
+		proceedings: 'Proceedings of the Stonebeck Days of Nursing; Papers of the Meeting on Calm Wards'.split('; '),
+		magazines: 'The Night Shift; Nursing Week at a Glance'.split('; '),
+		books: 'Handbook of the Healing Ward; Caring Through the Night'.split('; ')
+	},
+	alder: {
+		journals: 'Rooms and Sound; Transactions in Building Acoustics; Indoor Engineering Letters; Journal of Quiet Construction; Materials for Interiors; Light and Air in Buildings; Measured Buildings; Noise Reduction Notes; Human Factors in Spaces'.split('; '),
+		proceedings: 'Proceedings of the Forum on Built Comfort; Papers of the Quarrybank Conference; Digest of the Congress on Rooms'.split('; '),
+		magazines: 'Site and Structure; The Practical Builder’s Monthly'.split('; '),
+		books: 'Acoustics of Ordinary Buildings; Manual of Comfortable Interiors'.split('; ')
+	}
 }; // prettier-ignore

@@ -8,6 +8,7 @@ const choice = (field: string, label: string, values: string): LimitDefinition =
 	kind: 'choice',
 	values: values.split('; ')
 });
+const comesWith = choice('oak.comesWith', 'Comes with', 'pictures; tables; data');
 const peerReviewed: LimitDefinition = {
 	field: 'oak.peerReviewed',
 	label: 'Peer reviewed',
@@ -23,6 +24,7 @@ export const DEMO_LIMITS: Record<IndexCode, LimitDefinition[]> = {
 			'early years; primary; lower secondary; upper secondary; higher; adult'
 		),
 		choice('oak.writtenFor', 'Written for', 'teachers; researchers; school leaders; parents; policy makers'),
+		comesWith,
 		peerReviewed
 	],
 	sorrel: [
@@ -30,6 +32,7 @@ export const DEMO_LIMITS: Record<IndexCode, LimitDefinition[]> = {
 		choice('oak.tookPart', 'Who took part', 'people; people in care; animals; computer models'),
 		choice('oak.studyDesign', 'Study design', 'experiment; survey; follow-up study; interview study; review'),
 		{ field: 'oak.participants', label: 'Number of participants', kind: 'number', values: [] },
+		comesWith,
 		peerReviewed
 	],
 	yarrow: [
@@ -41,6 +44,7 @@ export const DEMO_LIMITS: Record<IndexCode, LimitDefinition[]> = {
 			'Europe; North America; Asia; Australasia; South America; Africa'
 		),
 		choice('oak.shift', 'Shift', 'day; night'),
+		comesWith,
 		peerReviewed
 	],
 	alder: [
@@ -50,6 +54,7 @@ export const DEMO_LIMITS: Record<IndexCode, LimitDefinition[]> = {
 			'Building type',
 			'school; hospital; office; dwelling; concert hall; laboratory'
 		),
+		comesWith,
 		peerReviewed
 	]
 };

@@ -1,8 +1,9 @@
 /** What the demo's works are about, in the words that people use, beside the headings of the gold crosswalk. */
 import { GOLD, type GoldConcept } from './gold';
-import type { DEMO_INDEXES } from './indexes';
+import { DEMO_INDEXES } from './indexes';
 
 export type IndexCode = (typeof DEMO_INDEXES)[number]['code'];
+export const INDEX_CODES = DEMO_INDEXES.map(({ code }) => code) as IndexCode[];
 
 /** The part a theme plays in a sentence. */
 export type Part = 'cause' | 'outcome' | 'people' | 'measure';
@@ -12,16 +13,24 @@ export interface Theme {
 	part: Part;
 	/** Words of titles and abstracts, most usual first. */
 	phrases: string[];
+	/** Where a discipline has its own words for it. */
+	said?: Partial<Record<IndexCode, string[]>>;
 	gold: GoldConcept['picks'];
 	/** Disciplines that write of it, most often first. */
 	indexes: IndexCode[];
 }
 
-const PHRASES: Record<string, { part: Part; indexes: IndexCode[]; phrases: string[] }> = {
+const PHRASES: Record<string, Pick<Theme, 'part' | 'indexes' | 'phrases' | 'said'>> = {
 	'room acoustics and noise': {
 		part: 'cause',
 		indexes: ['alder', 'yarrow', 'bracken', 'sorrel'],
-		phrases: ['noise', 'room acoustics', 'background noise', 'reverberation', 'sound levels', 'classroom acoustics', 'ward noise', 'the sound of the room', 'chatter and echo', 'peak sound levels', 'the acoustic quality of rooms', 'loudness indoors']
+		phrases: ['noise', 'room acoustics', 'background noise', 'reverberation', 'sound levels', 'classroom acoustics', 'ward noise', 'the sound of the room', 'chatter and echo', 'peak sound levels', 'the acoustic quality of rooms', 'loudness indoors'],
+		said: {
+			bracken: ['noise', 'classroom acoustics', 'background noise', 'chatter and echo', 'the sound of the room', 'sound levels'],
+			yarrow: ['noise', 'ward noise', 'alarm sounds', 'sound levels', 'peak sound levels', 'voices in the corridor'],
+			alder: ['room acoustics', 'reverberation', 'background noise', 'sound levels', 'peak sound levels', 'the acoustic quality of rooms'],
+			sorrel: ['noise', 'background noise', 'speech in the background', 'loudness indoors', 'the sound of the room']
+		}
 	},
 	attention: {
 		part: 'outcome',
@@ -31,17 +40,33 @@ const PHRASES: Record<string, { part: Part; indexes: IndexCode[]; phrases: strin
 	'sleep and rest': {
 		part: 'outcome',
 		indexes: ['yarrow', 'sorrel', 'bracken'],
-		phrases: ['sleep', 'rest', 'sleep quality', 'night-time waking', 'napping', 'undisturbed rest', 'quiet time', 'sleep disturbance', 'recovery at night']
+		phrases: ['sleep', 'rest', 'sleep quality', 'night-time waking', 'napping', 'undisturbed rest', 'quiet time', 'sleep disturbance', 'recovery at night'],
+		said: {
+			bracken: ['rest', 'quiet time', 'napping', 'rest breaks', 'pauses between lessons'],
+			sorrel: ['sleep', 'sleep quality', 'night-time waking', 'napping', 'sleep disturbance']
+		}
 	},
 	'pupils and patients': {
 		part: 'people',
 		indexes: ['bracken', 'yarrow', 'sorrel', 'alder'],
-		phrases: ['pupils', 'patients', 'schoolchildren', 'inpatients', 'children in class', 'people on the ward', 'students', 'older patients', 'young learners']
+		phrases: ['pupils', 'patients', 'schoolchildren', 'inpatients', 'children in class', 'people on the ward', 'students', 'older patients', 'young learners'],
+		said: {
+			bracken: ['pupils', 'schoolchildren', 'children in class', 'students', 'young learners'],
+			yarrow: ['patients', 'inpatients', 'people on the ward', 'older patients', 'those in shared bays'],
+			sorrel: ['students', 'schoolchildren', 'volunteers', 'patients', 'older adults'],
+			alder: ['occupants', 'pupils', 'patients', 'those who use the rooms']
+		}
 	},
 	'design measures': {
 		part: 'measure',
 		indexes: ['alder', 'yarrow', 'bracken', 'sorrel'],
-		phrases: ['acoustic panels', 'sound absorption', 'ceiling tiles', 'single rooms', 'a retrofit of the ceiling', 'soft flooring', 'absorbing baffles', 'doors that close softly', 'a redesign of the room']
+		phrases: ['acoustic panels', 'sound absorption', 'ceiling tiles', 'single rooms', 'a retrofit of the ceiling', 'soft flooring', 'absorbing baffles', 'doors that close softly', 'a redesign of the room'],
+		said: {
+			bracken: ['a redesign of the room', 'carpets and soft furnishings', 'acoustic panels', 'a new seating plan', 'smaller classrooms'],
+			yarrow: ['single rooms', 'doors that close softly', 'quiet hours', 'soft flooring', 'a redesign of the ward'],
+			alder: ['sound absorption', 'acoustic panels', 'ceiling tiles', 'a retrofit of the ceiling', 'absorbing baffles'],
+			sorrel: ['a redesign of the room', 'acoustic panels', 'screens between desks', 'single rooms']
+		}
 	},
 	'outdoor traffic noise': {
 		part: 'cause',

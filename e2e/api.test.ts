@@ -54,13 +54,27 @@ const BODIES: Record<string, unknown> = {
 	'/indexes': { code: 'willow', name: 'Willow', discipline: 'trees' },
 	'/inquiries': { title: 'Described' },
 	'/indexes/{code}/search': { cql: 'sleep', yields: true, limit: 2 },
+	'/indexes/{code}/composition': {
+		cql: 'sleep',
+		by: ['heading', 'year', 'oak.ageBand'],
+		top: 3,
+		sort: 'over'
+	},
+	'/indexes/{code}/phrases': { cql: 'sleep', top: 5 },
+	'/pool': {
+		parts: [
+			{ index: 'yarrow', cql: 'sleep' },
+			{ index: 'bracken', cql: 'sleep' }
+		],
+		limit: 3
+	},
 	'/indexes/{code}/parse': { cql: 'sleep' },
 	'/inquiries/{id}/cells/{conceptId}/{code}': { noHeading: true }
 };
 
 async function addressOf(path: string, { parameters = [] }: Operation): Promise<string> {
 	let record = '';
-	if (path === '/indexes/{code}/records/{id}') {
+	if (path.startsWith('/indexes/{code}/records/{id}') || path.endsWith('/{record}')) {
 		const found = await sendJson(`${app.address}/api/v1/indexes/yarrow/search`, 'POST', {
 			cql: 'sleep',
 			limit: 1
@@ -69,7 +83,12 @@ async function addressOf(path: string, { parameters = [] }: Operation): Promise<
 	}
 	const filled = path.replace(/\{(\w+)\}/g, (_, name: string) =>
 		encodeURIComponent(
-			name === 'id' ? record || IDS[path.split('/')[path.startsWith('/indexes') ? 3 : 1]] : VALUES[name]
+			name === 'record'
+				? record
+				: name === 'id'
+					? (path.startsWith('/indexes') && record) ||
+						IDS[path.split('/')[path.startsWith('/indexes') ? 3 : 1]]
+					: VALUES[name]
 		)
 	);
 	const query = parameters

@@ -93,7 +93,7 @@ export async function waitForText(page: Page, selector: string, wanted: string):
 		await page.waitForFunction(
 			(where, words) =>
 				(document.querySelector(where) as HTMLElement | null)?.innerText.replace(/\s+/g, ' ').includes(words),
-			{ timeout: 10_000 },
+			{ timeout: 30_000 },
 			selector,
 			wanted
 		);
@@ -121,7 +121,7 @@ export async function press(page: Page, name: string, within = 'body'): Promise<
 			[
 				...(document.querySelector(where)?.querySelectorAll<HTMLElement>('button, a, [role=switch]') ?? [])
 			].find(({ innerText, ariaLabel }) => innerText.trim() === wanted || ariaLabel === wanted) ?? false,
-		{ timeout: 10_000 },
+		{ timeout: 30_000 },
 		within,
 		name
 	);
@@ -193,4 +193,32 @@ export async function accessibilityFaults(page: Page, rules?: string[]): Promise
 			.filter(({ impact }) => impact === 'serious' || impact === 'critical')
 			.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 200)).join(' | ')}`);
 	}, rules);
+}
+
+/** The first number in a text, as screens write it. */
+export const numberIn = (text: string) => Number(/[\d,]+/.exec(text)?.[0].replaceAll(',', ''));
+
+/** Carries out commands as one change, whatever others did meanwhile. */
+export async function sendCommands(app: App, inquiry: string, commands: object[]): Promise<void> {
+	const command = { kind: 'many', title: 'Set', commands };
+	const sent = { command, base: 0, client: 'test', force: true };
+	const answer = await sendJson(`${app.address}/inquiry/${inquiry}/commands`, 'POST', sent);
+	if (!answer.ok) throw new Error(`Commands were refused: ${await answer.text()}`);
+}
+
+/** Begins an inquiry whose one concept, “c”, is searched by one word, “w”; over some indexes, or over all. @returns its id */
+export async function beginInquiry(
+	app: App,
+	title: string,
+	word: string,
+	indexes?: readonly string[]
+): Promise<string> {
+	const made = await sendJson(`${app.address}/api/v1/inquiries`, 'POST', { title });
+	const { id } = (await made.json()) as { id: string };
+	await sendCommands(app, id, [
+		...(indexes ? [{ kind: 'about.set', indexes }] : []),
+		{ kind: 'concept.add', id: 'c', name: word },
+		{ kind: 'word.add', id: 'w', conceptId: 'c', text: word }
+	]);
+	return id;
 }

@@ -87,6 +87,13 @@ describe.concurrent('a view is for everybody', () => {
 		['permuted display', `${QUIET}/browse/alder?display=permuted`],
 		['strategy', `${QUIET}/strategy?index=yarrow`],
 		['records', `${QUIET}/records?index=yarrow`],
+		['composition', `${QUIET}/records?index=yarrow&view=composition`],
+		['a whole dimension', `${QUIET}/records?index=yarrow&view=composition&by=heading`],
+		['years of a result', `${QUIET}/records?index=yarrow&view=composition&by=year`],
+		['pearls', `${QUIET}/pearls`],
+		['headings worth a look', `${QUIET}/records?index=yarrow&view=headings`],
+		['words of records', `${QUIET}/records?index=yarrow&view=words`],
+		['neighbours of no such record', `${QUIET}/records?index=yarrow&near=none&as=cites`],
 		['draft', `${QUIET}/draft`],
 		['logbook', `${QUIET}/logbook`],
 		['subject indexes', '/indexes'],
@@ -106,6 +113,7 @@ describe.concurrent('a view is for everybody', () => {
 		'/browse',
 		'/strategy?index=yarrow',
 		'/records?index=yarrow',
+		'/pearls',
 		'/draft',
 		'/logbook'
 	])('%s of an inquiry with nothing in it says what comes next', async (at) => {

@@ -160,8 +160,14 @@ describe('from the crosswalk to records', () => {
 			() => !document.querySelector('[aria-label="Result"]')?.textContent?.includes('Drop')
 		);
 		await waitForText(page, 'header', 'Saved');
+		const runs = (await (await fetch(`${app.address}/inquiry/quiet-rooms/runs`)).json()) as {
+			number: number;
+			indexCode: string;
+		}[];
+		const earlier = runs.find(({ indexCode }) => indexCode === 'yarrow')?.number;
+		const made = runs[0].number + 1;
 		await pressKeys(page, 'r');
-		await waitForText(page, '[data-messages]', 'Run 5 · Yarrow');
+		await waitForText(page, '[data-messages]', `Run ${made} · Yarrow`);
 		expect(await accessibilityFaults(page)).toEqual([]);
 
 		// The two runs side by side: what the change brought, and which part it was.
@@ -169,11 +175,11 @@ describe('from the crosswalk to records', () => {
 		await waitForText(
 			page,
 			'[aria-label="Logbook"]',
-			`Run 5 · Yarrow · ${before + promised} records · ${promised} more than run 3`
+			`Run ${made} · Yarrow · ${before + promised} records · ${promised} more than run ${earlier}`
 		);
-		await press(page, 'Set beside', '[aria-label="Run 5"]');
-		await press(page, 'Beside run 5', '[aria-label="Run 3"]');
-		await waitForText(page, '[role=dialog]', `only run 5: gained ${promised}`);
+		await press(page, 'Set beside', `[aria-label="Run ${made}"]`);
+		await press(page, `Beside run ${made}`, `[aria-label="Run ${earlier}"]`);
+		await waitForText(page, '[role=dialog]', `${promised} records only run ${made}`);
 		await waitForText(page, '[role=dialog]', `+${promised}`);
 		await page.keyboard.press('Escape');
 		expect(await accessibilityFaults(page)).toEqual([]);

@@ -24,6 +24,14 @@ const VIEWS = [
 	{ name: 'inquiry-indexes', at: '/inquiry/quiet-rooms/indexes' },
 	{ name: 'strategy', at: '/inquiry/quiet-rooms/strategy?index=yarrow' },
 	{ name: 'records', at: '/inquiry/quiet-rooms/records?index=yarrow&concept=attention' },
+	{ name: 'composition', at: '/inquiry/quiet-rooms/records?index=yarrow&concept=attention&view=composition' },
+	{
+		name: 'headings-worth-a-look',
+		at: '/inquiry/quiet-rooms/records?index=yarrow&concept=attention&view=headings'
+	},
+	{ name: 'words-of-records', at: '/inquiry/quiet-rooms/records?index=yarrow&concept=attention&view=words' },
+	{ name: 'pearls', at: '/inquiry/quiet-rooms/pearls' },
+	{ name: 'pooled', at: '/inquiry/quiet-rooms/pooled?sort=spread' },
 	{ name: 'logbook', at: '/inquiry/quiet-rooms/logbook' },
 	{ name: 'subject-indexes', at: '/indexes' }
 ];

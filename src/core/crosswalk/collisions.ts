@@ -20,6 +20,7 @@ const PARTS: Record<string, string> = {
 	wordField: 'where words are looked for',
 	fields: 'where words are looked for',
 	searches: 'what is searched',
+	left: 'findings left as they are',
 	name: 'name',
 	status: 'part in the search',
 	position: 'place in the order',

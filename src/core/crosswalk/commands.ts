@@ -24,6 +24,8 @@ import {
 } from './inquiry';
 
 const LONGEST_NAME = 200;
+/** What an index calls a record may be longer than what people call things. */
+const LONGEST_KEY = 2_000;
 const LONGEST_TEXT = 10_000;
 /** Commands that may be given as one. */
 const MOST_AT_ONCE = 5_000;
@@ -230,6 +232,28 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 		case 'sighting.set': {
 			const sighting = existing(inquiry.sightings, command.id, 'This sighting');
 			draft.put('sightings', sighting.id, { ...sighting, state: command.state });
+			break;
+		}
+		case 'pearl.add': {
+			fresh(inquiry.pearls, command.id);
+			const { id, indexCode, title } = command;
+			const record = required(command.record, 'A pearl', LONGEST_KEY);
+			const isKnown = Object.values(inquiry.pearls).some(
+				(other) => other.indexCode === indexCode && other.record === record
+			);
+			if (!isKnown)
+				draft.put('pearls', id, {
+					id,
+					position: nextPosition(inquiry.pearls),
+					indexCode,
+					record,
+					title: title.slice(0, LONGEST_NAME)
+				});
+			break;
+		}
+		case 'pearl.remove': {
+			const pearl = existing(inquiry.pearls, command.id, 'This pearl');
+			draft.put('pearls', pearl.id, null);
 			break;
 		}
 		case 'strategy.set': {

@@ -85,6 +85,14 @@ group('a change in words', () => {
 			{ kind: 'strategy.set', indexCode: 'a', searches: { c1: 'headings' } },
 			'Headings alone are searched for noise in the strategy for Alder'
 		],
+		[
+			{
+				kind: 'strategy.set',
+				indexCode: 'a',
+				left: { 'chief-only · c1': 'The ward studies are marked so.' }
+			},
+			'Left a finding of the check as it is: The ward studies are marked so. in the strategy for Alder'
+		],
 		[{ kind: 'many', title: 'Took 3 cells in', commands: [] }, 'Took 3 cells in']
 	])('%o', (command, wanted) => expect(said(command)).toBe(wanted));
 

@@ -123,6 +123,12 @@ export function describe(inquiry: Inquiry, command: Command, indexName: (code: s
 			if (command.state === 'open') return `Set “${text}” aside again`;
 			return command.state === 'used' ? `Used the sighting “${text}”` : `Dismissed the sighting “${text}”`;
 		}
+		case 'pearl.add':
+			return `Marked “${command.title || command.record}” as a pearl`;
+		case 'pearl.remove': {
+			const { title = '', record = '' } = inquiry.pearls[command.id] ?? {};
+			return `“${title || record}” is no longer a pearl`;
+		}
 		case 'strategy.set': {
 			const parts = strategyParts(inquiry, command);
 			const [first = 'changed something', ...others] = parts;
@@ -157,6 +163,12 @@ function strategyParts(inquiry: Inquiry, command: Extract<Command, { kind: 'stra
 	for (const now of SEARCHES) {
 		const names = searches.filter(([, one]) => one === now).map(([id]) => concept(id));
 		if (names.length > 0) parts.push(`${SEARCHES_WORDS[now]} are searched for ${names.join(', ')}`);
+	}
+	if (command.left) {
+		for (const [name, reason] of Object.entries(command.left))
+			if (before.left[name] === undefined) parts.push(`left a finding of the check as it is: ${reason}`);
+		for (const name of Object.keys(before.left))
+			if (command.left[name] === undefined) parts.push('took a finding of the check up again');
 	}
 	if (command.off) {
 		const named = (id: string) => {

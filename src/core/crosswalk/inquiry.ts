@@ -111,6 +111,17 @@ export interface Sighting {
 	state: SightingState;
 }
 
+/** A record known to be relevant: a search should find it. */
+export interface Pearl {
+	id: string;
+	position: number;
+	indexCode: string;
+	/** What the index calls the record. */
+	record: string;
+	/** Its title when it was marked. */
+	title: string;
+}
+
 /** What is settled of the strategy of one index beyond what the crosswalk says. */
 export interface StrategySettings {
 	/** Code of the index. */
@@ -124,6 +135,8 @@ export interface StrategySettings {
 	limits: LimitSetting[];
 	/** All limits are lifted; they stay as they are set, to be restored. */
 	lifted: boolean;
+	/** Findings of the check that were looked at and left as they are, each with the reason. */
+	left: Record<string, string>;
 	/** CQL that takes the place of what the crosswalk gives; empty where the crosswalk is followed. */
 	text: string;
 }
@@ -146,12 +159,14 @@ export interface Inquiry {
 	cells: Record<string, Cell>;
 	picks: Record<string, Pick>;
 	sightings: Record<string, Sighting>;
+	pearls: Record<string, Pearl>;
 	/** By index code. */
 	strategies: Record<string, StrategySettings>;
 }
 
-export type Table = 'about' | 'concepts' | 'words' | 'cells' | 'picks' | 'sightings' | 'strategies';
-export type Row = About | Concept | Word | Cell | Pick | Sighting | StrategySettings;
+export type Table =
+	'about' | 'concepts' | 'words' | 'cells' | 'picks' | 'sightings' | 'pearls' | 'strategies';
+export type Row = About | Concept | Word | Cell | Pick | Sighting | Pearl | StrategySettings;
 
 /** An inquiry without anything in it. */
 export function emptyInquiry(about: Omit<About, 'wordField'> & Partial<About>): Inquiry {
@@ -162,6 +177,7 @@ export function emptyInquiry(about: Omit<About, 'wordField'> & Partial<About>): 
 		cells: {},
 		picks: {},
 		sightings: {},
+		pearls: {},
 		strategies: {}
 	};
 }
@@ -231,6 +247,8 @@ export type Command =
 			seen: string;
 	  }
 	| { kind: 'sighting.set'; id: string; state: SightingState }
+	| { kind: 'pearl.add'; id: string; indexCode: string; record: string; title: string }
+	| { kind: 'pearl.remove'; id: string }
 	| ({ kind: 'strategy.set'; indexCode: string } & Partial<Omit<StrategySettings, 'id'>>)
 	/** Several as one change, taken back in one step. The title says what they come to. */
 	| { kind: 'many'; title: string; commands: Command[] };

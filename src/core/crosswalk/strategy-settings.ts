@@ -7,6 +7,7 @@ export const NO_SETTINGS: Omit<StrategySettings, 'id'> = {
 	searches: {},
 	limits: [],
 	lifted: false,
+	left: {},
 	text: ''
 };
 

@@ -191,7 +191,8 @@ export function suggest(
 		acronyms = [],
 		isKnown,
 		fromRecords = {},
-		fromElsewhere = []
+		fromElsewhere = [],
+		without = []
 	}: {
 		taken?: ReadonlySet<number>;
 		limit?: number;
@@ -200,6 +201,8 @@ export function suggest(
 		isKnown?: (word: string) => boolean;
 		fromRecords?: Partial<Record<RecordPart, readonly TaggedTogether[]>>;
 		fromElsewhere?: readonly FromElsewhere[];
+		/** Kinds of evidence that are not looked at, as if they could not be had. */
+		without?: readonly Part[];
 	} = {}
 ): Suggestion[] {
 	const found = new Map<number, Evidence[]>();
@@ -245,7 +248,7 @@ export function suggest(
 				neighbourhood.set(heading, Math.max(score, neighbourhood.get(heading) ?? 0));
 			}
 	}
-	const parts: [Part, ReadonlyMap<number, number>][] = [
+	const everyPart: [Part, ReadonlyMap<number, number>][] = [
 		['label', label],
 		...(['memory', 'mapping'] as const).map((part): [Part, ReadonlyMap<number, number>] => {
 			const scores = new Map<number, number>();
@@ -268,13 +271,14 @@ export function suggest(
 			return [[part, scores]];
 		})
 	];
+	const parts = everyPart.filter(([part]) => !without.includes(part));
 	const all = new Set(parts.flatMap(([, scores]) => [...scores.keys()]));
 	const had = parts.map(([part]) => part);
 	const suggestions = [...all]
 		.filter((heading) => !taken.has(heading) && index.retired[heading] === 0)
 		.flatMap((heading): Suggestion[] => {
 			const own = Object.fromEntries(parts.map(([part, scores]) => [part, scores.get(heading) ?? 0]));
-			const score = Math.max(probability(own, had), leading.get(heading) ?? 0);
+			const score = Math.max(probability(own, had), had.includes('label') ? (leading.get(heading) ?? 0) : 0);
 			const likelihood = likelihoodOf(score);
 			if (likelihood === undefined) return [];
 			return [

@@ -1,6 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { authorsInShort, keywordsOf, kindOf, nameInWords, normalDoi, yearOf, type CslItem } from './citation';
+import {
+	authorsInShort,
+	keywordsOf,
+	kindOf,
+	linksOf,
+	nameInWords,
+	normalDoi,
+	yearOf,
+	type CslItem
+} from './citation';
 
 const item = (fields: Partial<CslItem>): CslItem => ({ id: '1', type: 'article-journal', ...fields });
 
@@ -52,6 +61,23 @@ describe('a DOI', () => {
 				// Nothing but punctuation after the slash is no DOI a second time.
 				if (once !== undefined && !once.endsWith('/'))
 					expect(normalDoi(`https://doi.org/${once}`)).toBe(once);
+			})
+		);
+	});
+
+	it('leads to its DOI and its address on the web, and nowhere else', () => {
+		expect(linksOf(item({ DOI: 'https://doi.org/10.1234/AB.c ', URL: 'https://oak.example/a?b=1' }))).toEqual(
+			[
+				{ at: 'https://doi.org/10.1234/ab.c', says: 'DOI 10.1234/ab.c' },
+				{ at: 'https://oak.example/a?b=1', says: 'oak.example' }
+			]
+		);
+		for (const URL of ['javascript:alert(1)', 'data:text/html,x', 'file:///etc/passwd', 'not an address'])
+			expect(linksOf(item({ URL, DOI: 'none' }))).toEqual([]);
+		fc.assert(
+			fc.property(fc.string(), fc.string(), (DOI, URL) => {
+				for (const { at } of linksOf(item({ DOI: `10.1234/${DOI}`, URL })))
+					expect(['https:', 'http:']).toContain(new globalThis.URL(at).protocol);
 			})
 		);
 	});

@@ -26,7 +26,13 @@ export interface CslItem {
 	language?: string;
 	/** Author's keywords, separated by semicolons. */
 	keyword?: string;
-	custom?: { affiliations?: string[]; funders?: string[]; peerReviewed?: boolean };
+	custom?: {
+		affiliations?: string[];
+		/** For each author the places of theirs in that list; left out where it is not known. */
+		affiliationsOfAuthors?: number[][];
+		funders?: string[];
+		peerReviewed?: boolean;
+	};
 	[variable: string]: unknown;
 }
 
@@ -72,6 +78,17 @@ export function keywordsOf({ keyword }: CslItem): string[] {
 		.split(';')
 		.map((part) => part.trim())
 		.filter(Boolean);
+}
+
+/** Where a work can be found: by its DOI, and at its address; only over the web, and never where an address is none. */
+export function linksOf({ DOI, URL: address }: CslItem): { at: string; says: string }[] {
+	const doi = normalDoi(DOI);
+	const links = doi ? [{ at: `https://doi.org/${encodeURI(doi)}`, says: `DOI ${doi}` }] : [];
+	if (address !== undefined && URL.canParse(address)) {
+		const { protocol, href, host } = new URL(address);
+		if (protocol === 'https:' || protocol === 'http:') links.push({ at: href, says: host });
+	}
+	return links;
 }
 
 /** A DOI in the form in which two of them can be compared; undefined where it is none. */

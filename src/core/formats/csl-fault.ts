@@ -14,6 +14,8 @@ const LISTS = ['affiliations', 'funders'] as const;
 
 const isObject = (value: unknown): value is Record<string, unknown> =>
 	value !== null && typeof value === 'object' && !Array.isArray(value);
+const arePlaces = (list: unknown) =>
+	Array.isArray(list) && list.every((place) => Number.isInteger(place) && place >= 0);
 const isText = (value: unknown) => value === undefined || typeof value === 'string';
 
 /**
@@ -76,6 +78,9 @@ export function shapeFault(item: unknown): string | undefined {
 			if (list !== undefined && !(Array.isArray(list) && list.every((one) => typeof one === 'string')))
 				return `its ${name} are not a list of texts`;
 		}
+		const places = custom.affiliationsOfAuthors;
+		if (places !== undefined && !(Array.isArray(places) && places.every(arePlaces)))
+			return 'its affiliationsOfAuthors are not lists of places in its affiliations';
 	}
 	return undefined;
 }

@@ -195,6 +195,7 @@ describe('addresses that are none', () => {
 			cells: {},
 			picks: {},
 			sightings: {},
+			pearls: {},
 			strategies: {}
 		};
 		for (const command of commands) inquiry = apply(inquiry, execute(inquiry, command));

@@ -17,9 +17,31 @@ const LONGEST_ROW = 4_000_000;
 
 /** What parts the fields of the first line. */
 function delimiterOf(text: string): string {
-	const [line] = text.trimStart().split('\n', 1);
+	const line = /^.*[^\s,;"].*$/m.exec(text)?.[0] ?? '';
 	const times = (mark: string) => line.split(mark).length;
 	return [',', ';', '\t'].reduce((best, mark) => (times(mark) > times(best) ? mark : best));
+}
+
+interface ParsedRow {
+	data: string[];
+	/** Where it ends in the text. */
+	end: number;
+	fault?: string;
+}
+
+/** The rows of a text, each with the line break that ends it: those are line breaks outside quotation marks. */
+function* closedRows(text: string): Generator<string> {
+	let from = 0;
+	let isOpen = false;
+	for (let at = 0; at < text.length; at++) {
+		const mark = text.charCodeAt(at);
+		if (mark === 34) isOpen = !isOpen;
+		else if (mark === 10 && !isOpen) {
+			yield text.slice(from, at + 1);
+			from = at + 1;
+		}
+	}
+	if (from < text.length) yield text.slice(from);
 }
 
 /** Reads CSV, as many rows at a time as a piece of text closes. */
@@ -79,20 +101,40 @@ export class RecordCsvReader implements RecordReader {
 		this.rest = this.rest.slice(to);
 		this.looked -= to;
 		this.closed = 0;
-		let at = 0;
 		if (!this.columns) this.delimiter = delimiterOf(text);
+		const parsed = this.parsed(text);
+		// A quotation mark out of place takes in what follows it, up to wherever the text ends; so then each row is read for
+		// itself, and costs no other.
+		if (parsed.some(({ fault }) => fault !== undefined))
+			for (const row of closedRows(text)) this.keep(row, this.parsed(row));
+		else this.keep(text, parsed);
+	}
+
+	private parsed(text: string): ParsedRow[] {
+		const rows: ParsedRow[] = [];
 		Papa.parse<string[]>(text, {
 			delimiter: this.delimiter,
 			newline: '\n',
 			skipEmptyLines: false,
-			step: ({ data, errors, meta }) => {
-				const line = this.line;
-				for (; at < meta.cursor; at++) if (text.charCodeAt(at) === 10) this.line++;
-				if (data.every((field) => field.trim() === '')) return;
-				if (this.columns) this.row(data, line, errors[0]?.message);
-				else this.head(data);
-			}
+			step: ({ data, errors, meta }) => void rows.push({ data, end: meta.cursor, fault: errors[0]?.message })
 		});
+		return rows;
+	}
+
+	private keep(text: string, rows: readonly ParsedRow[]): void {
+		let at = 0;
+		for (const { data, end, fault } of rows) {
+			const line = this.line;
+			for (; at < end; at++) if (text.charCodeAt(at) === 10) this.line++;
+			// Above the first line there may be others that name nothing, whatever parts their columns.
+			const isBlank = data.every(
+				(field) => (this.columns ? field.trim() : field.replace(/[\s,;"]/g, '')) === ''
+			);
+			if (isBlank) continue;
+			if (this.columns) this.row(data, line, fault);
+			else this.head(data);
+		}
+		for (; at < text.length; at++) if (text.charCodeAt(at) === 10) this.line++;
 	}
 
 	private head(data: string[]): void {

@@ -67,9 +67,19 @@ export class LabelIndex {
 		const stem = this.stemAt(stemOf(word));
 		if (stem < 0) return false;
 		// Of a short word little is left as a stem, and other words may share that. Of notes only the stems are kept.
-		if (word.length >= TELLING_STEM || this.parts.headingsByNoteStem.count(stem) > 0) return true;
+		return word.length >= TELLING_STEM || this.parts.headingsByNoteStem.count(stem) > 0 || this.spells(word);
+	}
+
+	/** Whether a label has a word, in its singular or plural and in one spelling or the other. O(log words). */
+	spells(word: string): boolean {
 		const forms = [word, singularOf(word), pluralOf(word), americanise(word), britishise(word)];
 		return forms.some((form) => form !== undefined && this.hasWord(form));
+	}
+
+	/** Whether a note has a word, or another form of it. O(log words). */
+	notes(word: string): boolean {
+		const stem = this.stemAt(stemOf(word));
+		return stem >= 0 && this.parts.headingsByNoteStem.count(stem) > 0;
 	}
 
 	/** Places of the words of some lengths; words are stored by length, then alphabet. O(log words). */

@@ -53,6 +53,27 @@ describe('lookup', () => {
 		expect(first(query)).toEqual([heading, tier, text])
 	);
 
+	it('lets corrections follow what only shares the stem of a word that no label has, and not what is a form of it', () => {
+		const offices = EditionIndex.build(
+			vocabularyOf([
+				{ label: 'Consulates' },
+				{ label: 'Consultants' },
+				{ label: 'Painting' },
+				{ label: 'Printing' }
+			])
+		);
+		const of = (query: string, isKnown = false) =>
+			lookup(offices.labels, query, {
+				limit: 20,
+				label: (n) => offices.names.at(n),
+				isKnown: () => isKnown
+			}).matches.map(({ heading, tier }) => `${offices.names.at(heading)} ${tier}`);
+		expect(of('consulant')).toEqual(['Consulates stem', 'Consultants typo']);
+		expect(of('consulate')).toEqual(['Consulates variant']);
+		// Another vocabulary has the word, so nothing is wrong with it.
+		expect(of('consulant', true)).toEqual(['Consulates stem']);
+	});
+
 	it('takes a misspelt word for the word that was meant, and then leaves out what only the other words match', () => {
 		expect(
 			ask('sound absorbtion').matches.map(({ heading, tier }) => [index.names.at(heading), tier])

@@ -311,14 +311,26 @@ class Search {
 	}
 
 	/**
-	 * Tier typo: the cheapest few corrections of the words that nobody has, looked up as if they had been typed.
-	 * @returns whether any of them matched
+	 * Whether no label or note has a word just so, only another word of the same stem: that may be a form of it
+	 * ("simulating", simulation) or not ("consulant", consulate), and the stem does not tell which.
+	 */
+	private isDoubtful(word: string): boolean {
+		return !this.index.spells(word) && !this.index.notes(word) && !this.options.isKnown?.(word);
+	}
+
+	/**
+	 * Tier typo: the cheapest few corrections of the words that nobody has, looked up as if they had been typed. Where each
+	 * word shares its stem with one that a label has, those that share the stem stay, and corrections follow them.
+	 * @returns whether a word is misspelt and a correction of it matched
 	 */
 	byCorrection(): boolean {
 		const words = this.typed.filter(({ starred }) => !starred).map(({ text }) => text);
-		if (words.length < this.typed.length || !words.some((word) => this.isMisspelt(word))) return false;
+		if (words.length < this.typed.length) return false;
+		const isMisspelt = words.some((word) => this.isMisspelt(word));
+		const isWrong = (word: string) => (isMisspelt ? this.isMisspelt(word) : this.isDoubtful(word));
+		if (!words.some(isWrong)) return false;
 		let matched = false;
-		for (const { text, cost } of correctedTexts(this.index, words, (word) => this.isMisspelt(word))) {
+		for (const { text, cost } of correctedTexts(this.index, words, isWrong)) {
 			const corrected = new Search(this.index, text, this.options);
 			corrected.byForm();
 			corrected.byExpansion(text);
@@ -331,7 +343,7 @@ class Search {
 				this.best.set(candidate.heading, { ...candidate, tier: 'typo', cost: all, via: text });
 			}
 		}
-		return matched;
+		return matched && isMisspelt;
 	}
 
 	/** Words to look for, each stem once. */

@@ -20,13 +20,19 @@ export interface Resolver {
 	limits: readonly LimitDefinition[];
 	/** The heading with a preferred label, or that an entry term leads to; otherwise labels that come near. */
 	heading(label: string): { uri: string; label: string; via?: string } | { nearest: string[] };
+	/** Whether the index marks chief headings. */
+	hasChief: boolean;
 }
+
+/** Why a line with *chief only* finds nothing in some indexes. */
+export const NO_CHIEF =
+	'No record of this index has a chief heading marked, so chief only finds nothing here.';
 
 export interface Reading {
 	strategy: Strategy;
 	/** The text says more than lines in blocks can: those parts are kept whole, as one line each. */
 	beyond: boolean;
-	/** Things worth knowing: an entry term that was taken as its heading. */
+	/** Things worth knowing: an entry term that was taken as its heading, a switch that can find nothing. */
 	remarks: { start: number; message: string }[];
 }
 
@@ -143,6 +149,8 @@ class Reader {
 					break;
 				case 'oak.chief':
 					test.chief = true;
+					if (!this.resolver.hasChief)
+						this.remarks.push({ start: modifier.start, message: `${NO_CHIEF} Take oak.chief off.` });
 					break;
 				case 'oak.aspect':
 					test.aspects.push(valued(modifier));

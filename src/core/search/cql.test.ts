@@ -18,6 +18,7 @@ const resolver: Resolver = {
 		{ field: 'oak.ageBand', label: 'Age band', kind: 'choice', values: ['child', 'adult', 'older'] },
 		{ field: 'oak.peerReviewed', label: 'Peer reviewed', kind: 'flag', values: [] }
 	],
+	hasChief: true,
 	heading: (label) => {
 		const uri = label.toLowerCase();
 		if (uri === 'din') return { uri: 'h1', label: 'H1', via: 'din' };
@@ -227,6 +228,14 @@ describe('a strategy as text', () => {
 			resolver
 		);
 		expect(remarks[0].message).toMatch(/“din” is an entry term of “H1”/);
+		const marked = 'noise or dc.subject =/oak.narrower/oak.chief "H2"';
+		expect(readStrategy(marked, resolver).remarks).toEqual([]);
+		expect(readStrategy(marked, { ...resolver, hasChief: false }).remarks).toEqual([
+			{
+				start: marked.indexOf('/oak.chief'),
+				message: expect.stringMatching(/no.*chief.*Take oak.chief off/i)
+			}
+		]);
 		expect(strategy.limits).toEqual([{ field: 'dc.date', from: 2001, to: 2004 }]);
 		const [, any] = strategy.blocks;
 		const line = any.lines[0];

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { emptyInquiry, execute, apply, SEARCHES, type Command, type Searches } from '../crosswalk';
-import { faultsOf, resultOf, searchingAll, variantsOf, yieldsOf, type Sets } from './evaluate';
+import { resultOf, searchingAll, variantsOf, yieldsOf, type Sets } from './evaluate';
+import { faultsOf } from './faults';
 import {
 	ASPECTS,
 	naiveLeaf,

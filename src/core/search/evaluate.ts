@@ -6,25 +6,12 @@ import { leafName, type Expression, type Leaf } from './expression';
 import { RecordSet } from './record-set';
 import type { LimitSetting } from '../crosswalk/limits';
 import { SEARCHES, type Searches } from '../crosswalk/inquiry';
-import { searching, type Block, type HeadingTest, type Line, type Strategy } from './strategy';
-import { tokensOf } from './word-matching';
+import { canSearch, searching, type Block, type HeadingTest, type Line, type Strategy } from './strategy';
 
 /** What evaluation asks of the index. */
 export interface Sets {
 	all: RecordSet;
 	of(leaf: Leaf): RecordSet;
-}
-
-/** URIs of a heading and all below it, without the branches that were cut. */
-export type Narrower = (uri: string, cuts: readonly string[]) => readonly string[];
-
-/** Why a strategy cannot be run, in words. */
-export interface Fault {
-	block?: string;
-	line?: string;
-	field?: string;
-	code: 'no-line' | 'unsearchable' | 'cut-away' | 'dates-reversed';
-	message: string;
 }
 
 /** A heading test as set algebra: chief and aspect on the same tagging, headings held together on the same record. */
@@ -168,56 +155,15 @@ export function variantsOf(line: Line): { change: LineYield['changed'][number]['
 	];
 }
 
-/** What stands in the way of running a strategy; empty where nothing does. */
-export function faultsOf(strategy: Strategy, narrower: Narrower): Fault[] {
-	const faults: Fault[] = [];
-	for (const block of strategy.blocks) {
-		const lines = block.lines.filter(({ off }) => !off);
-		if (lines.length === 0 && block.status === 'required')
-			faults.push({
-				block: block.id,
-				code: 'no-line',
-				message: `“${block.name}” has neither a pick nor a word to search here. Pick a heading, give it a word, or set the concept to waiting.`
-			});
-		for (const line of lines) {
-			if (line.kind === 'word') {
-				const tokens = tokensOf(line.test.text, line.test.capitals);
-				if (typeof tokens === 'string')
-					faults.push({ block: block.id, line: line.id, code: 'unsearchable', message: tokens });
-			} else if (line.kind === 'heading' && line.test.withNarrower) {
-				const cuts = line.test.cuts.map(({ uri }) => uri);
-				for (const { uri, label } of line.test.headings)
-					if (narrower(uri, cuts).length === 0)
-						faults.push({
-							block: block.id,
-							line: line.id,
-							code: 'cut-away',
-							message: `The cuts leave nothing of “${label}”: the heading itself is cut. Take back that cut.`
-						});
-			}
-		}
-	}
-	for (const { field, from, to } of strategy.limits)
-		if (from !== undefined && to !== undefined && from > to)
-			faults.push({
-				field,
-				code: 'dates-reversed',
-				message: `The range from ${from} to ${to} is the wrong way round: nothing lies in it.`
-			});
-	return faults;
-}
-
 /** A block with the lines that are searched, and whole. */
 type Standing = Block & { whole: Block };
 
 function standing(strategy: Strategy): { blocks: Standing[]; limits: LimitSetting[] } {
-	const faulty = (line: Line) =>
-		line.kind === 'word' && typeof tokensOf(line.test.text, line.test.capitals) === 'string';
 	return {
 		blocks: strategy.blocks
 			.map((block) => ({
 				...block,
-				lines: block.lines.filter((line) => !line.off && !faulty(line)),
+				lines: block.lines.filter((line) => !line.off && canSearch(line)),
 				whole: block
 			}))
 			.filter(({ lines }) => lines.length > 0),

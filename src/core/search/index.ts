@@ -1,10 +1,9 @@
 export { CqlError, parseCql, type CqlNode } from './cql';
 export { printLimit, printLine, printStrategy, quote, WORD_FIELDS } from './cql-print';
-export { readStrategy, recognised, type Reading, type Resolver } from './cql-read';
+export { NO_CHIEF, readStrategy, recognised, type Reading, type Resolver } from './cql-read';
 export { patternFaults, PLAIN_DIALECT, printInDialect, type Dialect, type DialectText } from './dialect';
 export {
 	evaluate,
-	faultsOf,
 	headingExpression,
 	leavesOf,
 	leavesOfStrategy,
@@ -12,12 +11,11 @@ export {
 	resultOf,
 	yieldsOf,
 	type BlockYield,
-	type Fault,
 	type LineYield,
-	type Narrower,
 	type Sets,
 	type Yields
 } from './evaluate';
+export { faultsOf, type Fault } from './faults';
 export { leafName, type HeadingLeaf, type Leaf } from './expression';
 export { marksIn } from './matches';
 export {
@@ -25,6 +23,7 @@ export {
 	nameOfPart,
 	readPart,
 	recordsOfPart,
+	switchesOfLine,
 	wordsOfPart,
 	type Part,
 	type PartWords
@@ -38,15 +37,18 @@ export {
 	type LimitSetting
 } from '../crosswalk/limits';
 export { RecordSet } from './record-set';
-export { lengthOf, relevance, termsOf, type Occurrences, type Term } from './relevance';
+export { lengthOf, relevance, termScore, termsOf, type Occurrences, type Term } from './relevance';
 export { NO_SETTINGS } from '../crosswalk/strategy-settings';
 export {
+	canSearch,
 	labelOfTest,
 	settingsOf,
 	strategyOf,
+	urisOfTest,
 	type Block,
 	type HeadingTest,
 	type Line,
+	type Narrower,
 	type Strategy
 } from './strategy';
 export { isSearchable, labelHolds, queryOf, tokensOf, vectorsOf, type WordTest } from './word-matching';

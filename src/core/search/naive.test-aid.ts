@@ -2,9 +2,8 @@
 import fc from 'fast-check';
 import type { LimitSetting } from '../crosswalk/limits';
 import { SEARCHES } from '../crosswalk/inquiry';
-import { searching, type HeadingTest, type Line, type Strategy } from './strategy';
+import { searching, type HeadingTest, type Line, type Narrower, type Strategy } from './strategy';
 import { matchesWord, type RecordWords, type WordTest } from './word-matching';
-import type { Narrower } from './evaluate';
 import type { Leaf } from './expression';
 import { RecordSet } from './record-set';
 

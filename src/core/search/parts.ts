@@ -171,6 +171,32 @@ export function wordsOfPart(
 	}
 }
 
+/** What a line asks for besides its heading or word: its switches, or where the word is looked for. */
+export function switchesOfLine(line: Line): string[] {
+	if (line.kind === 'heading') {
+		const { withNarrower, cuts, chief, aspects } = line.test;
+		return [
+			withNarrower ? 'with narrower' : '',
+			cuts.length > 0 ? `without ${cuts.map(({ label }) => label).join(', ')}` : '',
+			chief ? 'chief only' : '',
+			aspects.join(' or ')
+		].filter(Boolean);
+	}
+	return line.kind === 'word' && PLACES[line.test.field] ? [PLACES[line.test.field]] : [];
+}
+
+const PLACES: Record<string, string> = {
+	title: 'in titles',
+	titleAndAbstract: 'in title and abstract',
+	abstract: 'in abstracts',
+	headings: 'in headings',
+	anywhere: 'anywhere',
+	author: 'among its authors',
+	source: 'as its source',
+	affiliation: 'among its affiliations',
+	funder: 'among its funders'
+};
+
 /** A line by its heading or its word. */
 export function nameOfLine(line: Line): { name: string; isHeading: boolean } {
 	if (line.kind === 'heading') return { name: labelOfTest(line.test), isHeading: true };

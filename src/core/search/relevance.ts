@@ -57,17 +57,28 @@ export function lengthOf({
 }
 
 /**
- * BM25 over weighted fields (S. Robertson, H. Zaragoza, M. Taylor, "Simple BM25 extension to multiple weighted fields",
- * 2004): counts are weighted by field before they saturate. Never negative. O(terms in the record).
+ * What one term adds to the score of a record: BM25 over weighted fields (S. Robertson, H. Zaragoza, M. Taylor, "Simple BM25
+ * extension to multiple weighted fields", 2004): counts are weighted by field before they saturate. Never negative. O(1).
+ * @param title how often it stands in the title, and in the abstract
+ * @param length of the record, as `lengthOf` has it, over the mean length
  */
+export function termScore(
+	{ title, abstract }: { title: number; abstract: number },
+	length: number,
+	{ records, recordsWith }: { records: number; recordsWith: number }
+): number {
+	const count = TITLE_WEIGHT * title + abstract;
+	const rarity = Math.log(1 + (records - recordsWith + 0.5) / (recordsWith + 0.5));
+	return (rarity * (count * (K1 + 1))) / (count + K1 * (1 - B + B * length));
+}
+
+/** The score of a record: what its terms add, in their order, so that equal records score just the same. O(terms in it). */
 export function relevance(found: Occurrences, { records, meanLength, recordsWith }: Collection): number {
 	const length = lengthOf(found) / Math.max(meanLength, 1);
-	let score = 0;
-	for (const term of new Set([...found.title.keys(), ...found.abstract.keys()])) {
-		const count = TITLE_WEIGHT * (found.title.get(term) ?? 0) + (found.abstract.get(term) ?? 0);
-		const n = recordsWith[term];
-		const rarity = Math.log(1 + (records - n + 0.5) / (n + 0.5));
-		score += (rarity * (count * (K1 + 1))) / (count + K1 * (1 - B + B * length));
-	}
-	return score;
+	return [...new Set([...found.title.keys(), ...found.abstract.keys()])]
+		.sort((a, b) => a - b)
+		.reduce((score, term) => {
+			const counts = { title: found.title.get(term) ?? 0, abstract: found.abstract.get(term) ?? 0 };
+			return score + termScore(counts, length, { records, recordsWith: recordsWith[term] });
+		}, 0);
 }

@@ -11,7 +11,7 @@ import type {
 import type { Expression } from './expression';
 import type { LimitSetting } from '../crosswalk/limits';
 import { NO_SETTINGS } from '../crosswalk/strategy-settings';
-import type { WordTest } from './word-matching';
+import { isSearchable, type WordTest } from './word-matching';
 
 /** A heading, or several held together, as searched: with narrower headings, cuts, chief only, aspects. */
 export interface HeadingTest {
@@ -21,6 +21,18 @@ export interface HeadingTest {
 	chief: boolean;
 	/** Any of these; any at all where empty. */
 	aspects: string[];
+}
+
+/** Whether a line can be looked for at all: a word may be none that an index can search. */
+export const canSearch = (line: Line): boolean => line.kind !== 'word' || isSearchable(line.test);
+
+/** URIs of a heading and all below it, without the branches that were cut. */
+export type Narrower = (uri: string, cuts: readonly string[]) => readonly string[];
+
+/** URIs of the headings that a test stands for: those it names, and with narrower those below them that are not cut away. */
+export function urisOfTest({ headings, withNarrower, cuts }: HeadingTest, narrower: Narrower): Set<string> {
+	const cutUris = cuts.map(({ uri }) => uri);
+	return new Set(headings.flatMap(({ uri }) => (withNarrower ? narrower(uri, cutUris) : [uri])));
 }
 
 export type Line = {

@@ -43,6 +43,20 @@ describe('below', () => {
 		);
 	});
 
+	it('is what has the heading above it, whichever way one looks', () => {
+		fc.assert(
+			fc.property(graph, (broader) => {
+				const hierarchy = new Hierarchy(Rows.from(broader));
+				const above = broader.map((_, n) => hierarchy.above(n));
+				broader.forEach((_, n) => {
+					expect(new Set(above[n]).size).toBe(above[n].length);
+					const below = [...hierarchy.below(n).headings].sort((a, b) => a - b);
+					expect(below).toEqual([...broader.keys()].filter((other) => above[other].includes(n)));
+				});
+			})
+		);
+	});
+
 	it('counts what it lists', () => {
 		fc.assert(
 			fc.property(graph, (broader) => {

@@ -52,6 +52,19 @@ export class Hierarchy {
 		return { headings: found.subarray(0, end), depths: depths.subarray(0, end) };
 	}
 
+	/** The distinct headings reachable by broader links, the heading itself left out. O(headings and links above). */
+	above(heading: number): number[] {
+		const found: number[] = [];
+		const seen = new Set([heading]);
+		for (let at = -1; at < found.length; at++)
+			for (const parent of this.broader.at(at < 0 ? heading : found[at])) {
+				if (seen.has(parent)) continue;
+				seen.add(parent);
+				found.push(parent);
+			}
+		return found;
+	}
+
 	/** By heading, one more than how many lie below; 0 until it is known. */
 	private belowCounts: Uint32Array | undefined;
 	/** Used again for every count: in which round each heading was last seen, and the queue of a round. */

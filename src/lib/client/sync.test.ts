@@ -162,5 +162,19 @@ describe('commands on their way', () => {
 describe('windows on one inquiry', () => {
 	it('forget nothing that was done in any of them, and do nothing twice', () => nothingIsLost(begin, 150));
 	it('never meet themselves', () => nobodyMeetsThemselves(begin, 300));
+	it('come to agree where two make the same change at once', async () => {
+		const play = new Play(await begin());
+		const [one, other] = await play.openAll(2);
+		give(one, added('c0'));
+		await play.stage.pass(6_000);
+		give(one, renamed('c0', 'rest'));
+		give(other, renamed('c0', 'rest'));
+		const stands = await play.settle([one, other]);
+		expect([one.queue.inquiry, other.queue.inquiry]).toEqual([stands, stands]);
+		expect(namesIn(other.queue.inquiry)).toEqual(['rest']);
+		one.close();
+		other.close();
+	});
+
 	it('come to agree, whatever is lost on the way', () => allComeToAgree(begin, 150));
 });

@@ -287,7 +287,9 @@ export class SyncQueue {
 
 	/** Takes in an answer: what the server did, after anything others did in between. */
 	private async settle(outcome: Outcome): Promise<void> {
-		if (outcome.revision > this.revision + 1) {
+		// What changed nothing has no revision of its own: the one it names is of what others did.
+		const own = outcome.changes.length > 0 ? 1 : 0;
+		if (outcome.revision > this.revision + own) {
 			await this.catchUp();
 			if (this.isStopped) return;
 		}

@@ -22,6 +22,10 @@ export const isReady = () => ready;
 export function startServing(): void {
 	for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, onSignal);
 	process.on('sveltekit:shutdown', () => void letGo());
+	// What one request left unanswered must not end the others: all that is kept is in the database.
+	process.on('unhandledRejection', (error) =>
+		log.error({ reason: reasonOf(error) }, 'nobody waited for this')
+	);
 	void begin().catch((error: unknown) => {
 		log.fatal({ reason: reasonOf(error) }, 'the server cannot start');
 		console.error(`Oakmoss cannot start: ${reasonOf(error).message}`);

@@ -56,7 +56,7 @@
 						...(sheet.belowCount > 0 ? [{ name: 'Only narrower ones', counts: below }] : [])
 					]}
 					{label}
-					since={sheet.introduced ?? undefined}
+					marks={sheet.introduced ? [sheet.introduced] : []}
 					at={(year, series) => opens({ year, withNarrower: series === 1 })}
 					totals={sheet.belowCount > 0 ? records.withNarrower : undefined}
 				>

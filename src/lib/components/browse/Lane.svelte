@@ -1,21 +1,20 @@
 <script lang="ts">
 	import { ask } from '$lib/client/ask';
-	import Count from '../parts/Count.svelte';
-	import { number } from '../parts/numbers';
 	import type { Concept } from '$core/crosswalk';
 	import TypedHeading from '../crosswalk/TypedHeading.svelte';
 	import type { IndexSummary } from '$lib/server/vocabulary';
-	import type { LaneAnswer, LookupMatch } from '$lib/server/browse';
+	import type { LaneAnswer } from '$lib/server/browse';
 	import CellPicks from '../crosswalk/CellPicks.svelte';
 	import NoHeading from '../crosswalk/NoHeading.svelte';
-	import { displayAt, lineageAt, recordsAt } from '../inquiry/addresses';
+	import { displayAt, lineageAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { pickFor, togglePick } from '../inquiry/picking';
+	import MatchRow from './MatchRow.svelte';
 	import PickMark from './PickMark.svelte';
-	import { LOOSE, reasonOf } from '../marks/reasons';
+	import { LOOSE } from '../marks/reasons';
 
 	interface Props {
 		index: IndexSummary;
@@ -50,71 +49,7 @@
 		});
 		return () => (stale = true);
 	});
-	const opens = (id: string, narrower: boolean) =>
-		recordsAt(place, index.code, { heading: { id, withNarrower: narrower } });
-	const refs = ({ heading, together }: LookupMatch) => together ?? [heading];
-
-	const saysLabel = ({ tier, matched, heading }: LookupMatch) =>
-		tier !== 'exact' && tier !== 'note' && matched.text !== heading.label;
 </script>
-
-{#snippet row(match: LookupMatch)}
-	{@const headings = refs(match)}
-	{@const pick = pickFor(store, concept, index.code, headings)}
-	<li
-		class="flex gap-2 px-3 py-2 hover:bg-shade has-[a:focus-visible]:bg-wash"
-		class:marked={store.isMarked(index.code, headings)}
-	>
-		<PickMark
-			name={headings.map(({ label }) => label).join(' together with ')}
-			concept={concept?.name}
-			picked={pick !== undefined && pick.role !== 'rejected'}
-			rejected={pick?.role === 'rejected'}
-			onToggle={() => togglePick(store, concept, index, headings)}
-		/>
-		<div class="min-w-0">
-			<p class="text-[15px] leading-5">
-				{#each headings as heading, i (heading.id)}
-					{#if i > 0}{' '}<span class="text-xs text-quiet">together with</span>{' '}{/if}
-					<a
-						href={lineageAt(place, index.code, heading.id, query)}
-						data-row={i === 0 ? '' : undefined}
-						data-pick={headings.map(({ id }) => id).join(' ')}
-						class="hover:underline"
-						><HeadingText label={heading.label} retired={i === 0 && match.heading.retired} /></a
-					>
-				{/each}
-				{#if pick?.role === 'rejected'}<span class="text-xs text-warn">rejected</span>{/if}
-			</p>
-			<p class="text-xs text-quiet">
-				{reasonOf(match, query)}{#if saysLabel(match)}: <span class="text-bark">{match.matched.text}</span
-					>{/if}
-				{#if match.matched.lang && match.matched.lang !== 'en'}<span class="uppercase"
-						>{match.matched.lang}</span
-					>{/if}
-				{#if !match.together}
-					{#if index.records > 0}· <Count
-							n={match.heading.recordCount}
-							at={opens(match.heading.id, false)}
-							after={match.heading.recordCount === 1 ? ' record' : ' records'}
-							says=""
-							aside
-						/>{/if}
-					· {#if match.heading.belowCount === 0}no narrower{:else}{number(match.heading.belowCount)} narrower{#if withNarrower[match.heading.id] !== undefined}{' '}<Count
-								n={withNarrower[match.heading.id]}
-								at={opens(match.heading.id, true)}
-								before="→ "
-								says="with narrower"
-								aside
-							/>{/if}{/if}{match.heading.retired ? ' · retired' : ''}
-				{/if}
-			</p>
-			{#if !match.together && match.heading.noteStart}
-				<p class="mt-0.5 line-clamp-2 text-xs text-quiet">{match.heading.noteStart}</p>
-			{/if}
-		</div>
-	</li>
-{/snippet}
 
 <section
 	aria-label="{index.name}, {index.discipline}"
@@ -141,14 +76,26 @@
 			</div>
 		{:else if query && answer}
 			<ul class="divide-y">
-				{#each firm as match (match.heading.id)}{@render row(match)}{/each}
+				{#each firm as match (match.heading.id)}<MatchRow
+						{match}
+						{index}
+						{query}
+						{concept}
+						withNarrower={withNarrower[match.heading.id]}
+					/>{/each}
 			</ul>
 			{#if loose.length > 0}
 				<h3 class="border-y bg-shade px-3 py-1 text-xs text-quiet">
 					{firm.length > 0 ? 'Looser matches' : 'Nothing by that name; near to it'}
 				</h3>
 				<ul class="divide-y">
-					{#each loose as match (match.heading.id)}{@render row(match)}{/each}
+					{#each loose as match (match.heading.id)}<MatchRow
+							{match}
+							{index}
+							{query}
+							{concept}
+							withNarrower={withNarrower[match.heading.id]}
+						/>{/each}
 				</ul>
 			{/if}
 			{#if lines.length === 0}

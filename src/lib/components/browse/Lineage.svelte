@@ -1,6 +1,4 @@
 <script lang="ts">
-	import { ask } from '$lib/client/ask';
-	import { messages } from '../messages/messages.svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import type { IndexSummary } from '$lib/server/vocabulary';
@@ -13,9 +11,10 @@
 	import { number } from '../parts/numbers';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
-	import { broaderBranches, narrowerBranches, type Branch } from '../tree/branches';
+	import { broaderBranches, narrowerBranches } from '../tree/branches';
 	import BranchTree from '../tree/BranchTree.svelte';
 	import { setAside, pickFor, togglePick } from '../inquiry/picking';
+	import { OpenedBranches } from './opened-branches.svelte';
 	import HeadingRecords from './HeadingRecords.svelte';
 	import PlacePicture from './PlacePicture.svelte';
 	import SheetActions from './SheetActions.svelte';
@@ -28,8 +27,7 @@
 	const query = $derived(page.url.searchParams.get('q') ?? '');
 	const at = (heading: string) => lineageAt(place, index.code, heading, query);
 
-	let opened = $state<ReadonlySet<string>>(new Set());
-	let children = $state.raw<ReadonlyMap<string, readonly HeadingLine[]>>(new Map());
+	const branches = new OpenedBranches(() => index.code);
 	let middle: HTMLElement;
 	let broaderTree = $state<BranchTree>();
 	let narrowerTree = $state<BranchTree>();
@@ -37,15 +35,13 @@
 	// Another heading begins with its branches closed, and with the keys in its middle.
 	$effect(() => {
 		void sheet.id;
-		opened = new Set();
-		children = new Map();
+		branches.close();
 		if (document.activeElement?.id !== 'word-field') middle.focus({ preventScroll: true });
 	});
 
 	const above = $derived(broaderBranches(sheet.paths));
-	const below = $derived(narrowerBranches(sheet.narrower, opened, children));
-	const pick = $derived(pickFor(store, concept, index.code, [sheet]));
-	const picked = $derived(pick !== undefined && pick.role !== 'rejected');
+	const below = $derived(narrowerBranches(sheet.narrower, branches.opened, branches.children));
+	const picked = $derived((pickFor(store, concept, index.code, [sheet])?.role ?? 'rejected') !== 'rejected');
 	const pickedUris = $derived(
 		new Set(
 			Object.values(store.inquiry.picks)
@@ -63,8 +59,7 @@
 		)[]
 	);
 	const own = $derived(siblings.findIndex(({ id }) => id === sheet.id));
-	const before = $derived(siblings[own - 1]);
-	const after = $derived(siblings[own + 1]);
+	const [before, after] = $derived([siblings[own - 1], siblings[own + 1]]);
 
 	const visit = (heading: string) => goto(at(heading), { keepFocus: true });
 	const pickHeading = (heading: { uri: string; label: string }) =>
@@ -72,23 +67,6 @@
 
 	const aside = (heading: { uri: string; label: string }) =>
 		setAside(store, concept, index.code, [heading], `browsing ${index.name}`);
-
-	async function toggle(row: Branch) {
-		if (row.open) {
-			opened = new Set([...opened].filter((path) => path !== row.path));
-			return;
-		}
-		if (!children.has(row.heading.id)) {
-			const query = new URLSearchParams({ heading: row.heading.id });
-			const { value, fault } = await ask<HeadingLine[]>(`/indexes/${index.code}/narrower?${query}`);
-			if (fault)
-				return void messages.warn(
-					`The narrower headings of ${row.heading.label} could not be read. Try again in a moment.`
-				);
-			children = new Map(children).set(row.heading.id, value);
-		}
-		opened = new Set(opened).add(row.path);
-	}
 
 	function onkeydown(event: KeyboardEvent) {
 		if (event.target !== middle || event.ctrlKey || event.metaKey || event.altKey) return;
@@ -206,7 +184,7 @@
 						side="right"
 						rows={below}
 						isPicked={(uri) => pickedUris.has(uri)}
-						onToggle={toggle}
+						onToggle={(row) => branches.toggle(row)}
 						onVisit={(row) => visit(row.heading.id)}
 						onPick={(row) => pickHeading(row.heading)}
 						onMark={(row) => store.mark(index.code, [row.heading])}

@@ -10,7 +10,7 @@
 		from,
 		series,
 		label,
-		since,
+		marks = [],
 		at,
 		totals,
 		children
@@ -19,8 +19,8 @@
 		series: { name: string; counts: number[] }[];
 		/** What the picture says, for those who do not see it. */
 		label: string;
-		/** A year from which on something holds; it is marked by a line. */
-		since?: number;
+		/** Years from which on something holds; each is marked by a line. */
+		marks?: readonly number[];
 		/** Where the records of a year are: of the first series, or of all together. */
 		at: (year: number, series: 0 | 1) => string;
 		/** All series together, where there is more than one. */
@@ -39,7 +39,7 @@
 			labels: years,
 			datasets: series.map(({ name, counts }) => ({ label: name, data: counts }))
 		};
-		const mark = since;
+		const marked = marks.filter((year) => year > from && year < from + years.length);
 		let chart: Chart | undefined;
 		let isGone = false;
 		const draw = async () => {
@@ -103,19 +103,20 @@
 				},
 				plugins: [
 					{
-						id: 'since',
+						id: 'marks',
 						afterDraw({ ctx, chartArea, scales }) {
-							if (mark === undefined || mark <= from || mark >= from + years.length) return;
 							const { x } = scales;
-							const at =
-								x.getPixelForValue(mark - from) - (x.getPixelForValue(1) - x.getPixelForValue(0)) / 2;
 							ctx.save();
 							ctx.strokeStyle = warn;
 							ctx.setLineDash([3, 2]);
-							ctx.beginPath();
-							ctx.moveTo(at, chartArea.top);
-							ctx.lineTo(at, chartArea.bottom);
-							ctx.stroke();
+							for (const year of marked) {
+								const at =
+									x.getPixelForValue(year - from) - (x.getPixelForValue(1) - x.getPixelForValue(0)) / 2;
+								ctx.beginPath();
+								ctx.moveTo(at, chartArea.top);
+								ctx.lineTo(at, chartArea.bottom);
+								ctx.stroke();
+							}
 							ctx.restore();
 						}
 					}

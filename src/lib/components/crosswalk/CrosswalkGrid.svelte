@@ -2,12 +2,15 @@
 	import { tick, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { cellId, wordsOfConcept, type Concept } from '$core/crosswalk';
+	import type { PearlsOfCell } from '$lib/server/reading';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import { lanesAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import IndexMark from '../marks/IndexMark.svelte';
+	import GridRowHead from './GridRowHead.svelte';
+	import PearlsOfConcept from './PearlsOfConcept.svelte';
 	import GridCell from './GridCell.svelte';
+	import GridColumnHead from './GridColumnHead.svelte';
 
 	interface Props {
 		/** The cell in hand, as `concept:index`. */
@@ -17,9 +20,11 @@
 		standingOut: ReadonlySet<string> | undefined;
 		/** With notes and switches, or headings alone. */
 		reading: 'compact' | 'full';
+		/** What each cell catches of the pearls, where that is a column. */
+		pearls?: Record<string, PearlsOfCell>;
 		onOpen: (conceptId: string, indexCode: string) => void;
 	}
-	let { current, concepts, standingOut, reading, onOpen }: Props = $props();
+	let { current, concepts, standingOut, reading, pearls, onOpen }: Props = $props();
 	const store = $derived(useInquiry()());
 	const columns = $derived(store.columns);
 
@@ -37,11 +42,8 @@
 		untrack(() => {
 			const at = concepts.findIndex(({ id }) => cell?.startsWith(`${id}:`));
 			if (at < 0 || !cell) return;
-			row = at;
-			column = Math.max(
-				0,
-				columns.findIndex(({ code }) => cell.endsWith(`:${code}`))
-			);
+			const own = columns.findIndex(({ code }) => cell.endsWith(`:${code}`));
+			hold(at, Math.max(0, own));
 			// The sheet takes room: what it is about stays in view.
 			void tick().then(() =>
 				grid.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
@@ -53,9 +55,10 @@
 	const decided = (cells: [Concept, IndexSummary][]) =>
 		cells.filter(([{ id }, { code }]) => store.cells.at(id, code).state !== 'undecided').length;
 
+	const hold = (r: number, c: number) => ([row, column] = [r, c]);
 	async function moveTo(nextRow: number, nextColumn: number) {
-		row = Math.max(0, Math.min(concepts.length - 1, nextRow));
-		column = Math.max(0, Math.min(columns.length - 1, nextColumn));
+		const within = (at: number, of: number) => Math.max(0, Math.min(of - 1, at));
+		hold(within(nextRow, concepts.length), within(nextColumn, columns.length));
 		await tick();
 		grid.querySelector<HTMLElement>('[role=gridcell][tabindex="0"]')?.focus();
 	}
@@ -108,14 +111,13 @@
 	role="grid"
 	aria-label="Crosswalk: concepts down, indexes across"
 	aria-rowcount={concepts.length + 1}
-	aria-colcount={columns.length + 1}
+	aria-colcount={columns.length + (pearls ? 2 : 1)}
 	class="grid min-h-full min-w-full content-start"
 	style="grid-template-columns: {current
 		? 'minmax(110px, 130px)'
-		: 'minmax(150px, 190px)'} repeat({columns.length}, minmax({narrowest}px, 1fr)); grid-template-rows: auto repeat({concepts.length}, minmax({reading ===
-	'full'
-		? 68
-		: 40}px, auto))"
+		: 'minmax(150px, 190px)'} repeat({columns.length}, minmax({narrowest}px, 1fr)) {pearls
+		? '190px'
+		: ''}; grid-template-rows: auto repeat({concepts.length}, minmax({reading === 'full' ? 68 : 40}px, auto))"
 	{onkeydown}
 >
 	<div role="row" class="contents">
@@ -123,39 +125,20 @@
 			concept
 		</div>
 		{#each columns as index (index.code)}
-			{@const count = decided(concepts.map((concept) => [concept, index]))}
-			<div role="columnheader" class="sticky top-0 z-[5] border-b bg-paper px-3 pt-2 pb-1.5">
-				<span class="flex items-center gap-2">
-					<IndexMark {index} size={20} />
-					<span class="font-semibold">{index.name}</span>
-					<span class="truncate text-quiet">{index.discipline}</span>
-					<span class="ml-auto shrink-0 text-xs text-quiet"
-						>{count}/{concepts.length}<span class="sr-only"> cells decided</span></span
-					>
-				</span>
-				<span class="mt-1 block h-0.5 bg-shade" aria-hidden="true">
-					<span
-						class="block h-0.5 bg-lichen"
-						style="width: {concepts.length ? (100 * count) / concepts.length : 0}%"
-					></span>
-				</span>
-			</div>
+			<GridColumnHead
+				{index}
+				decided={decided(concepts.map((concept) => [concept, index]))}
+				of={concepts.length}
+			/>
 		{/each}
+		{#if pearls}<div role="columnheader" class="sticky top-0 z-[5] border-b border-l bg-paper px-3 py-2">
+				pearls <span class="block text-right text-xs text-quiet">by headings · with words</span>
+			</div>{/if}
 	</div>
 	{#each concepts as concept, r (concept.id)}
 		{@const done = decided(columns.map((index) => [concept, index]))}
 		<div role="row" class="contents">
-			<div role="rowheader" class="sticky left-0 z-[4] border-r border-b bg-paper px-3 py-2.5">
-				<p class="leading-5 font-semibold">{concept.name}</p>
-				<p class="text-xs text-quiet">
-					{concept.status === 'required'
-						? ''
-						: concept.status === 'exclude'
-							? 'excluded · '
-							: 'waiting · '}{done}
-					of {columns.length}
-				</p>
-			</div>
+			<GridRowHead {concept} {done} of={columns.length} />
 			{#each columns as index, c (index.code)}
 				{@const id = cellId(concept.id, index.code)}
 				{@const content = store.cells.at(concept.id, index.code)}
@@ -172,14 +155,10 @@
 					onclick={(event) => {
 						// A number in the cell leads to its records instead.
 						if ((event.target as HTMLElement).closest('a')) return;
-						row = r;
-						column = c;
+						hold(r, c);
 						onOpen(concept.id, index.code);
 					}}
-					onfocus={() => {
-						row = r;
-						column = c;
-					}}
+					onfocus={() => hold(r, c)}
 				>
 					{#if stands}<GridCell
 							conceptId={concept.id}
@@ -191,6 +170,9 @@
 					{:else}<span class="text-quiet" aria-label="not among the cells shown">·</span>{/if}
 				</div>
 			{/each}
+			{#if pearls}<div role="gridcell" class="border-b border-l px-3 py-2.5">
+					<PearlsOfConcept {concept} {pearls} />
+				</div>{/if}
 		</div>
 	{/each}
 </div>
@@ -208,8 +190,7 @@
 		[role='grid'] {
 			font-size: 9pt;
 		}
-		[role='gridcell'],
-		[role='rowheader'] {
+		[role='gridcell'] {
 			break-inside: avoid;
 		}
 	}

@@ -10,6 +10,7 @@
 		type Pick,
 		type PickSwitches
 	} from '$core/crosswalk';
+	import { NO_CHIEF } from '$core/search';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import Select from '../parts/Select.svelte';
 	import WordSwitch from '../parts/WordSwitch.svelte';
@@ -91,10 +92,10 @@
 			>
 		{/if}
 	</span>
-	{#if index.hasChief}
+	{#if index.hasChief || pick.chief}
 		<WordSwitch
 			on={pick.chief}
-			more="Only records that are chiefly about it"
+			more={index.hasChief ? 'Only records that are chiefly about it' : NO_CHIEF}
 			onChange={(chief) => set({ chief })}>chief only{@render costs(prices?.chief)}</WordSwitch
 		>
 	{:else if full}

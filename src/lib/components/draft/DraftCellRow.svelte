@@ -52,7 +52,7 @@
 			{@render rows(likely)}
 			{#if possible.length > 0}
 				<details class="text-xs" open={likely.length === 0 && picked.length === 0}>
-					<summary class="cursor-pointer text-quiet">{possible.length} possible</summary>
+					<summary class="cursor-pointer py-0.5 text-quiet">{possible.length} possible</summary>
 					{@render rows(possible)}
 				</details>
 			{/if}

@@ -5,6 +5,7 @@
 	import Indexes from '@lucide/svelte/icons/library';
 	import Logbook from '@lucide/svelte/icons/scroll-text';
 	import Question from '@lucide/svelte/icons/message-square-quote';
+	import Pearls from '@lucide/svelte/icons/gem';
 	import Records from '@lucide/svelte/icons/files';
 	import Strategy from '@lucide/svelte/icons/funnel';
 	import { page } from '$app/state';
@@ -13,6 +14,7 @@
 		indexesAt,
 		lanesAt,
 		logbookAt,
+		pearlsAt,
 		questionAt,
 		recordsAt,
 		strategyAt
@@ -36,6 +38,7 @@
 			0
 		)
 	);
+	const pearls = $derived(Object.keys(store.inquiry.pearls).length);
 	const path = $derived(page.url.pathname);
 	const screens = $derived([
 		{
@@ -74,7 +77,7 @@
 			name: 'Strategy',
 			sign: Strategy,
 			href: strategyAt(place),
-			on: path.endsWith('/strategy'),
+			on: path.endsWith('/strategy') || path.endsWith('/check'),
 			figure: typeof found === 'number' ? number(found) : '',
 			says: typeof found === 'number' ? `${counted(found, 'record')} in ${store.indexName(code ?? '')}` : ''
 		},
@@ -82,9 +85,17 @@
 			name: 'Records',
 			sign: Records,
 			href: recordsAt(place),
-			on: path.endsWith('/records'),
+			on: path.endsWith('/records') || path.endsWith('/pooled'),
 			figure: '',
 			says: ''
+		},
+		{
+			name: 'Pearls',
+			sign: Pearls,
+			href: pearlsAt(place),
+			on: path.endsWith('/pearls'),
+			figure: pearls > 0 ? number(pearls) : '',
+			says: counted(pearls, 'pearl')
 		},
 		{
 			name: 'Logbook',

@@ -40,12 +40,45 @@ export interface Opened {
 	/** Commands that are tried, and whether only what they gain or lose is to be opened. */
 	tried?: readonly unknown[];
 	which?: string;
+	/** Every record of the index. */
+	whole?: boolean;
+	/** One region of sets that overlap: in those at these places, in no other. */
+	among?: { sets: string; members: readonly number[] };
+	/** The neighbours of a record. */
+	near?: { record: string; how: string };
+	/** Of what was found, only what these keep. */
+	sift?: readonly Sift[];
+	/** How it is looked at; as a list without. */
+	view?: View;
+}
+export const VIEWS = ['list', 'composition', 'headings', 'words'] as const;
+export type View = (typeof VIEWS)[number];
+/** What is kept of a result by values of one dimension. */
+export interface Sift {
+	by: string;
+	how: 'any' | 'all' | 'out' | 'unlabelled';
+	values: string[];
 }
 /** The records that a strategy finds, or that a run found, or what a number says. */
 export const recordsAt = (
 	{ id, concept, index }: Place,
 	code = index,
-	{ run, beside, sort, record, part, cql, heading, tried = [], which }: Opened = {}
+	{
+		run,
+		beside,
+		sort,
+		record,
+		part,
+		cql,
+		heading,
+		tried = [],
+		which,
+		whole,
+		among,
+		near,
+		sift = [],
+		view
+	}: Opened = {}
 ) =>
 	address(`/inquiry/${id}/records`, {
 		index: code,
@@ -60,10 +93,74 @@ export const recordsAt = (
 		year: heading?.year === undefined ? undefined : String(heading.year),
 		which,
 		try: tried.length > 0 ? JSON.stringify(tried) : undefined,
+		whole: whole ? 'yes' : undefined,
+		among: among?.sets,
+		members: among?.members.join('.'),
+		near: near?.record,
+		as: near?.how,
+		sift: sift.length > 0 ? JSON.stringify(sift) : undefined,
+		view: view === 'list' ? undefined : view,
 		sort,
 		record,
 		concept
 	});
+/** What of the pooled list is looked at; the strategies of all chosen indexes with nothing said. */
+export interface OfPool {
+	/** Runs of different indexes, instead of strategies. */
+	runs?: readonly number[];
+	/** Codes of indexes left out. */
+	without?: readonly string[];
+	/** Only works that stand in just these parts. */
+	members?: readonly number[];
+	sort?: string;
+	from?: number;
+	/** The item in hand, by the index of its first record and that record. */
+	item?: string;
+}
+/** The query of such an address. */
+export const queryOfPool = ({ runs = [], without = [], members = [], sort, from, item }: OfPool) => ({
+	runs: runs.join('.'),
+	without: without.join('.'),
+	members: members.join('.'),
+	sort: sort === 'relevance' ? undefined : sort,
+	from: from ? String(from) : undefined,
+	item
+});
+export const pooledAt = ({ id, concept }: Place, of: OfPool = {}) =>
+	address(`/inquiry/${id}/pooled`, { ...queryOfPool(of), concept });
+/** What of an address says which result is read, without how it is looked at. */
+const OF_THE_VIEW = ['record', 'from', 'view', 'by'];
+/** The same result with one more sift, or without the last one; in the view named, else as a list. */
+export function siftedAt(url: URL, more: Sift | 'back', view?: View): string {
+	const next = new URL(url);
+	for (const name of OF_THE_VIEW) next.searchParams.delete(name);
+	const sifts = siftsIn(url);
+	const kept = more === 'back' ? sifts.slice(0, -1) : [...sifts, more];
+	if (kept.length > 0) next.searchParams.set('sift', JSON.stringify(kept));
+	else next.searchParams.delete('sift');
+	if (view && view !== 'list') next.searchParams.set('view', view);
+	return next.pathname + next.search;
+}
+/** The same result, looked at otherwise; in the composition, at one dimension. */
+export function viewedAt(url: URL, view: View, by?: string): string {
+	const next = new URL(url);
+	for (const name of OF_THE_VIEW) next.searchParams.delete(name);
+	if (view !== 'list') next.searchParams.set('view', view);
+	if (by) next.searchParams.set('by', by);
+	return next.pathname + next.search;
+}
+/** What an address says is kept; nothing where it cannot be read, which the server says in words. */
+export function siftsIn(url: URL): Sift[] {
+	try {
+		return JSON.parse(url.searchParams.get('sift') ?? '[]') as Sift[];
+	} catch {
+		return [];
+	}
+}
+export const pearlsAt = ({ id, concept, index }: Place) =>
+	address(`/inquiry/${id}/pearls`, { concept, index });
+/** The check of all strategies. */
+export const checkAt = ({ id, concept, index }: Place) => address(`/inquiry/${id}/check`, { concept, index });
 export const logbookAt = ({ id, concept, index }: Place) =>
 	address(`/inquiry/${id}/logbook`, { concept, index });
 export const lanesAt = ({ id, concept, index }: Place, q?: string) =>

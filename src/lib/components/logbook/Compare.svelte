@@ -1,24 +1,36 @@
 <script lang="ts">
-	import type { Comparison } from '$lib/server/runs';
+	import type { PearlName } from '$lib/server/reading';
+	import type { Comparison, RunLine } from '$lib/server/runs';
 	import { invalidateAll } from '$app/navigation';
 	import { messages } from '../messages/messages.svelte';
 	import { recordsAt } from '../inquiry/addresses';
-	import Count from '../parts/Count.svelte';
+	import HeadingText from '../marks/HeadingText.svelte';
+	import OverlapPicture from '../overlap/OverlapPicture.svelte';
 	import Panel from '../parts/Panel.svelte';
+	import Select from '../parts/Select.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import { askRuns } from './ask-runs';
-	import { counted, number, signed } from '../parts/numbers';
+	import { askRuns } from '../runs/ask-runs';
+	import { number, signed } from '../parts/numbers';
 
 	/** Two runs of one index: what one finds that the other does not, and which part made the difference. */
-	let { comparison, onClose }: { comparison: Comparison; onClose: () => void } = $props();
+	interface Props {
+		comparison: Comparison;
+		runs: readonly RunLine[];
+		/** By number of the run. */
+		pearls: Record<number, { of: number; found: PearlName[] } | undefined>;
+		onClose: () => void;
+		/** Sets a third run beside the two. */
+		onMore: (run: number) => void;
+	}
+	let { comparison, runs, pearls, onClose, onMore }: Props = $props();
 	const store = $derived(useInquiry()());
 	let open = $state(true);
 	const { a, b } = $derived(comparison);
 	const all = $derived(comparison.both + comparison.gained + comparison.lost);
 	let keeping = $state(false);
 
-	/** What is in one part of the picture becomes a run of its own. */
-	async function keep(how: 'and' | 'or' | 'not', runs: [number, number]) {
+	/** What is in one part of the picture, or in all of it, becomes a run of its own. */
+	async function combine(how: 'and' | 'or' | 'not', runs: [number, number] = [a, b]) {
 		keeping = true;
 		const made = await askRuns<{ number: number }>(`/inquiry/${store.id}/runs`, {
 			body: { kind: 'combine', how, runs }
@@ -30,48 +42,67 @@
 		onClose();
 		messages.say(`Kept as run ${made.number}`);
 	}
-	const opens = (run: number, beside: number, which: 'only' | 'both') =>
-		recordsAt({ id: store.id }, comparison.indexCode, { run, beside, which });
-	const share = (count: number) => `${(100 * count) / Math.max(all, 1)}%`;
+	const keep = (members: number[]) =>
+		members.length === 2 ? combine('and') : combine('not', members[0] === 0 ? [a, b] : [b, a]);
+	const at = (members: number[]) => {
+		const [run, beside] = members[0] === 1 ? [b, a] : [a, b];
+		return recordsAt({ id: store.id }, comparison.indexCode, {
+			run,
+			beside,
+			which: members.length === 2 ? 'both' : 'only'
+		});
+	};
+	const overlap = $derived({
+		sets: [a, b].map((run, i) => ({ name: `run ${run}`, isHeading: false, count: comparison.counts[i] })),
+		regions: [
+			{ members: [0, 1], count: comparison.both },
+			{ members: [0], count: comparison.lost },
+			{ members: [1], count: comparison.gained }
+		].filter(({ count }) => count > 0),
+		more: { regions: 0, records: 0 },
+		pairs: [],
+		total: all,
+		left: 0
+	});
+	const others = $derived(
+		runs
+			.filter(
+				({ number, indexCode, kind }) =>
+					indexCode === comparison.indexCode && kind !== 'elsewhere' && number !== a && number !== b
+			)
+			.map(({ number: other, name, count }) => ({
+				value: String(other),
+				says: `run ${other}${name && ` “${name}”`} · ${number(count)}`
+			}))
+	);
 </script>
 
 <Panel bind:open title="Run {a} and run {b} in {store.indexName(comparison.indexCode)}" wide {onClose}>
 	<p class="mb-2">
 		Run {a} found {number(comparison.counts[0])}, run {b} found {number(comparison.counts[1])}.
 	</p>
-	<div class="mb-1 flex h-6 overflow-hidden rounded border" aria-hidden="true">
-		<span
-			class="bg-[repeating-linear-gradient(45deg,var(--bark-quiet)_0_2px,transparent_2px_6px)]"
-			style="width: {share(comparison.lost)}"
-		></span>
-		<span class="bg-wash" style="width: {share(comparison.both)}"></span>
-		<span class="bg-lichen" style="width: {share(comparison.gained)}"></span>
-	</div>
-	<dl class="mb-4 grid grid-cols-3 gap-2">
-		<div>
-			<dt class="text-xs text-quiet">only run {a}: lost</dt>
-			<dd class="font-semibold">
-				<Count n={comparison.lost} at={opens(a, b, 'only')} says="records" />
-			</dd>
-			<dd>{@render keeps('not', [a, b], comparison.lost)}</dd>
-		</div>
-		<div class="text-center">
-			<dt class="text-xs text-quiet">both</dt>
-			<dd class="font-semibold">
-				<Count n={comparison.both} at={opens(a, b, 'both')} says="records" />
-			</dd>
-			<dd>{@render keeps('and', [a, b], comparison.both)}</dd>
-		</div>
-		<div class="text-right">
-			<dt class="text-xs text-quiet">only run {b}: gained</dt>
-			<dd class="font-semibold">
-				<Count n={comparison.gained} at={opens(b, a, 'only')} says="records" />
-			</dd>
-			<dd>{@render keeps('not', [b, a], comparison.gained)}</dd>
-		</div>
-	</dl>
-	<p class="mb-4">
-		{counted(all, 'record')} in all in one or the other. {@render keeps('or', [a, b], all)}
+	<OverlapPicture {overlap} {at} onKeep={keep} />
+	{#if pearls[a] && pearls[b]}
+		<p class="mt-2">
+			Run {a} has {pearls[a].found.length} of {pearls[a].of} pearls, run {b} has {pearls[b].found.length}.
+			{@render named('Lost', pearls[a].found, pearls[b].found)}
+			{@render named('Gained', pearls[b].found, pearls[a].found)}
+		</p>
+	{/if}
+	<p class="my-3 flex flex-wrap items-center gap-2">
+		<button
+			class="quiet-action border !py-0 text-xs"
+			disabled={all === 0 || keeping}
+			onclick={() => combine('or')}>Keep what either found as a run</button
+		>
+		{#if others.length > 0}
+			<Select
+				label="Set a third run beside them"
+				value=""
+				options={[{ value: '', says: 'and a third run…' }, ...others]}
+				onChange={(number) => number && onMore(Number(number))}
+			/>
+		{/if}
 	</p>
 	<h3 class="mb-1 font-semibold">What made the difference</h3>
 	{#if comparison.differences.length > 0}
@@ -79,11 +110,13 @@
 			Each part alone, made to run {a}: what it would do to the count on the records as they are now.
 		</p>
 		<ul>
-			{#each comparison.differences as { part, change, effect }, i (i)}
-				<li class="grid grid-cols-[84px_72px_1fr] gap-2 border-t py-1">
+			{#each comparison.differences as { name, isHeading, says, change, effect }, i (i)}
+				<li class="grid grid-cols-[84px_1fr] gap-2 border-t py-1">
 					<span class="text-right font-semibold">{signed(effect)}</span>
-					<span class="text-quiet">{change}</span>
-					<code class="text-xs break-words">{part}</code>
+					<span class="min-w-0 break-words"
+						>{#if isHeading}<HeadingText label={name} />{:else}{name}{/if}
+						<span class="text-quiet">{change}{says && ` (${says})`}</span></span
+					>
 				</li>
 			{/each}
 		</ul>
@@ -104,10 +137,10 @@
 		</p>
 	{/if}
 </Panel>
-{#snippet keeps(how: 'and' | 'or' | 'not', runs: [number, number], count: number)}
-	<button
-		class="quiet-action -mx-2 !py-0 text-xs"
-		disabled={count === 0 || keeping}
-		onclick={() => keep(how, runs)}>Keep as a run</button
-	>
+{#snippet named(says: string, some: readonly PearlName[], others: readonly PearlName[])}
+	{@const own = some.filter(({ id }) => !others.some((other) => other.id === id))}
+	{#if own.length > 0}{says}: {#each own as { id, title }, i (id)}{i > 0 ? '; ' : ''}<a
+				class="count"
+				href={recordsAt({ id: store.id }, comparison.indexCode, { whole: true, record: id })}>{title || id}</a
+			>{/each}.{/if}
 {/snippet}

@@ -3,7 +3,7 @@
 	import Panel from '../parts/Panel.svelte';
 	import Select from '../parts/Select.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import { askRuns } from './ask-runs';
+	import { askRuns } from '../runs/ask-runs';
 
 	/** A search that was made in an index's own search box, logged by hand. */
 	let { onClose }: { onClose: () => void } = $props();

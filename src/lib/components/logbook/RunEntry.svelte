@@ -1,17 +1,21 @@
 <script lang="ts">
 	import { messages } from '../messages/messages.svelte';
 	import { goto, invalidateAll } from '$app/navigation';
-	import type { Restored, RunLine } from '$lib/server/runs';
-	import { recordsAt, strategyAt } from '../inquiry/addresses';
+	import type { PearlName } from '$lib/server/reading';
+	import type { RunLine } from '$lib/server/runs';
+	import { pooledAt, recordsAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { number } from '../parts/numbers';
-	import { askRuns } from './ask-runs';
+	import { askRuns } from '../runs/ask-runs';
+	import { makeStrategy } from '../runs/keep-as-run';
 
 	/** One run in the logbook: what it found, against the one before, and what can be done with it. */
 	interface Props {
 		run: RunLine;
+		/** What it found of the pearls of its index, where there are any. */
+		pearls: { of: number; found: PearlName[] } | undefined;
 		/** The run that another one is to be set beside, if any. */
 		beside: RunLine | undefined;
 		/** Has this one wait for another, or no longer. */
@@ -19,7 +23,7 @@
 		/** Sets a run beside this one. */
 		onSet: (other: number) => void;
 	}
-	let { run, beside, onBeside, onSet }: Props = $props();
+	let { run, pearls, beside, onBeside, onSet }: Props = $props();
 	const waits = $derived(beside?.number === run.number);
 	const fits = $derived(beside !== undefined && !waits && beside.indexCode === run.indexCode);
 	let isOver = $state(false);
@@ -32,15 +36,17 @@
 		if (!number || Number(number) === run.number) return;
 		event.preventDefault();
 		if (code === run.indexCode) onSet(Number(number));
-		else
-			messages.warn(
-				'Runs of different subject indexes find different records; only runs of one index can be set beside each other.'
-			);
+		else void goto(pooledAt(placeOf(store), { runs: [Number(number), run.number] }));
 	}
 	const store = $derived(useInquiry()());
 	const index = $derived(store.indexes.find(({ code }) => code === run.indexCode));
 	let open = $state(false);
-	const KINDS = { run: '', combined: 'combined', elsewhere: 'made elsewhere' } as const;
+	const KINDS = {
+		run: '',
+		combined: 'combined',
+		kept: 'kept as it was found',
+		elsewhere: 'made elsewhere'
+	} as const;
 	const change = $derived.by(() => {
 		if (!run.change) return '';
 		const { by, number: other } = run.change;
@@ -62,17 +68,6 @@
 		if (!answer) return;
 		await invalidateAll();
 		messages.say(`Run ${answer.number} repeats run ${run.number} on the records as they are now`);
-	}
-	async function restore() {
-		const restored = await askRuns<Restored>(`/inquiry/${store.id}/runs/${run.number}/settings`);
-		if (!restored) return;
-		store.send({ kind: 'strategy.set', ...restored.settings });
-		await goto(strategyAt(placeOf(store), run.indexCode));
-		const { then, now } = restored;
-		messages.say(
-			`Run ${run.number} is the strategy again: it found ${number(then)} then, and finds ${now === then ? 'as many' : number(now)} now`,
-			{ label: 'Undo', run: () => void store.step('undo') }
-		);
 	}
 </script>
 
@@ -96,12 +91,16 @@
 		<button class="text-left hover:underline" aria-expanded={open} onclick={() => (open = !open)}>
 			<span class="font-semibold">Run {run.number}</span> · {store.indexName(run.indexCode)} ·
 			<span class="font-semibold">{number(run.count)}</span>
-			records{#if change}{' '}· {change}{/if}
+			records{#if change}{' '}· {change}{/if}{#if pearls}{' '}· {pearls.found.length} of {pearls.of} pearls{/if}
 		</button>
 		{#if run.name}<span>“{run.name}”</span>{/if}
 		{#if KINDS[run.kind]}<span class="text-xs text-quiet">{KINDS[run.kind]}</span>{/if}
 		<span class="ml-auto text-xs">
-			{#if fits && beside}
+			{#if beside && !waits && beside.indexCode !== run.indexCode && run.kind !== 'elsewhere'}
+				<a class="action !py-0.5" href={pooledAt(placeOf(store), { runs: [beside.number, run.number] })}
+					>Pool with run {beside.number}</a
+				>
+			{:else if fits && beside}
 				<button class="action !py-0.5" onclick={() => onSet(beside.number)}>Beside run {beside.number}</button
 				>
 			{:else if run.kind !== 'elsewhere'}
@@ -125,8 +124,12 @@
 	{#if run.limits.length > 0}<p class="text-xs text-quiet">{run.limits.join(' · ')}</p>{/if}
 	{#if run.note}<p class="text-xs text-quiet">{run.note}</p>{/if}
 	{#if open}
-		<pre
-			class="mt-2 max-h-52 overflow-auto rounded border bg-paper p-2 text-xs whitespace-pre-wrap">{run.cql}</pre>
+		{#if run.cql}<pre
+				class="mt-2 max-h-52 overflow-auto rounded border bg-paper p-2 text-xs whitespace-pre-wrap">{run.cql}</pre>{:else}<p
+				class="mt-2 text-xs text-quiet"
+			>
+				No text finds just these records, so they were kept as they were found.
+			</p>{/if}
 		<div class="mt-2 flex flex-wrap items-center gap-2 text-xs">
 			<label class="flex items-center gap-1.5"
 				><span class="text-quiet">name</span><input
@@ -150,8 +153,12 @@
 					class="quiet-action"
 					href={recordsAt(placeOf(store), run.indexCode, { run: run.number })}>Read its records</a
 				>{/if}
+			{#if run.kind !== 'elsewhere' && run.cql !== ''}
+				<button class="quiet-action" onclick={() => makeStrategy(store, run.number, run.indexCode)}
+					>Make it the strategy</button
+				>
+			{/if}
 			{#if run.kind === 'run'}
-				<button class="quiet-action" onclick={restore}>Make it the strategy again</button>
 				<button class="quiet-action" onclick={repeat}>Repeat it now</button>
 			{/if}
 			<span class="ml-auto self-center text-quiet"

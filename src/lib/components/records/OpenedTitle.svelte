@@ -12,19 +12,25 @@
 		back: { at: string; says: string };
 		/** Where all that the strategy finds is. */
 		whole: string;
+		/** Where what was last left out of it is there again. */
+		wider?: string;
+		/** Keeps these as a run. */
+		onKeep: () => void;
 	}
-	let { title, count, index, back, whole }: Props = $props();
+	let { title, count, index, back, whole, wider, onKeep }: Props = $props();
 </script>
 
 <p class="flex flex-wrap items-baseline gap-x-3 gap-y-1 border-b bg-wash px-4 py-1.5">
 	<span class="min-w-0 break-words"
-		><span class="font-semibold">{number(count)}</span>
+		><span class="font-semibold" data-found>{number(count)}</span>
 		{count === 1 ? 'record' : 'records'} of {index.name}
 		{title.before}
 		{#if title.isHeading}<HeadingText label={title.name} />{:else}{title.name}{/if}
 		{title.after}</span
 	>
 	<span class="ml-auto flex shrink-0 gap-1 text-xs">
+		<button class="quiet-action border !py-0" disabled={count === 0} onclick={onKeep}>Keep as a run</button>
+		{#if wider}<a class="quiet-action border !py-0" href={wider}>One step wider</a>{/if}
 		<a class="quiet-action border !py-0" href={back.at}>{back.says}</a>
 		<a class="quiet-action !py-0" href={whole}>All that the strategy finds</a>
 	</span>

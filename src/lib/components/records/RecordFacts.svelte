@@ -1,15 +1,16 @@
 <script lang="ts">
 	import type { IndexSummary } from '$lib/server/vocabulary';
-	import type { RecordSheet } from '$lib/server/records';
+	import type { RecordLine } from '$lib/server/records';
 	import { quote } from '$core/search';
 	import { recordsAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 
 	/** What a record is labelled with, and where it comes from; each affiliation and funder opens its own records. */
-	let { sheet, index }: { sheet: RecordSheet; index: IndexSummary } = $props();
+	let { sheet, index }: { sheet: RecordLine; index: IndexSummary } = $props();
 	const store = $derived(useInquiry()());
 	const item = $derived(sheet.item);
+	const isTied = $derived((item.custom?.affiliationsOfAuthors ?? []).length > 0);
 	const opens = (field: string, value: string) =>
 		recordsAt(placeOf(store), index.code, { cql: `${field} = ${quote(value)}` });
 	const definitions = $derived(new Map(index.limits.map((limit) => [limit.field, limit.label])));
@@ -41,10 +42,9 @@
 	{/each}
 	{#if item.custom?.affiliations}<dt class="text-quiet">Affiliation</dt>
 		<dd>
-			{#each item.custom.affiliations as one, i (i)}{i > 0 ? '; ' : ''}<a
-					class="count"
-					href={opens('oak.affiliation', one)}>{one}</a
-				>{/each}
+			{#each item.custom.affiliations as one, i (i)}{i > 0 ? '; ' : ''}{#if isTied}<sup class="text-quiet"
+						>{i + 1}</sup
+					>{/if}<a class="count" href={opens('oak.affiliation', one)}>{one}</a>{/each}
 		</dd>{/if}
 	{#if item.custom?.funders}<dt class="text-quiet">Funder</dt>
 		<dd>

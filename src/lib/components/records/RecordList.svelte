@@ -2,7 +2,11 @@
 	import { authorsInShort, yearOf } from '$core/evidence/citation';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import type { FoundRecord } from '$lib/server/search';
+	import Pearl from '@lucide/svelte/icons/gem';
+	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import { walkList } from '../parts/list-keys';
 	import HeadingText from '../marks/HeadingText.svelte';
+	import { pearlFor } from '../pearls/marking';
 
 	/** Records of a result as a list; the arrow keys walk it, and the record in hand stands beside it. */
 	interface Props {
@@ -16,6 +20,7 @@
 		onBeyond: (by: 1 | -1) => void;
 	}
 	let { records, offset, index, current, onOpen, onBeyond }: Props = $props();
+	const store = $derived(useInquiry()());
 	let list = $state<HTMLElement>();
 	const at = $derived(records.findIndex(({ id }) => id === current));
 
@@ -34,18 +39,8 @@
 		return [...each.filter(isOfStrategy), ...each.filter((one) => !isOfStrategy(one))];
 	}
 
-	function onkeydown(event: KeyboardEvent) {
-		const moves: Record<string, () => void> = {
-			ArrowDown: () => move(at + 1),
-			ArrowUp: () => move(at - 1),
-			Home: () => move(0),
-			End: () => move(records.length - 1),
-			ArrowRight: () => document.querySelector<HTMLElement>('[data-tagged]')?.focus()
-		};
-		if (!moves[event.key] || event.ctrlKey || event.metaKey || event.altKey) return;
-		event.preventDefault();
-		moves[event.key]();
-	}
+	const onkeydown = (event: KeyboardEvent) =>
+		walkList(event, { at, count: records.length, move, into: '[data-tagged]' });
 </script>
 
 <ul bind:this={list} role="listbox" aria-label="Records found in {index.name}" class="divide-y" tabindex="-1">
@@ -61,7 +56,13 @@
 			onclick={() => onOpen(id)}
 			{onkeydown}
 		>
-			<span class="text-right text-xs text-quiet">{offset + i + 1}</span>
+			<span class="text-right text-xs text-quiet"
+				>{offset + i + 1}{#if pearlFor(store, index.code, id)}<Pearl
+						class="mt-1 ml-auto text-lichen"
+						size={13}
+						aria-hidden="true"
+					/><span class="sr-only">, a pearl</span>{/if}</span
+			>
 			<span class="min-w-0">
 				<span class="block font-medium">{item.title || 'Without a title'}</span>
 				<span class="block text-xs text-quiet"

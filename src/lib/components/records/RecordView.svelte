@@ -1,14 +1,13 @@
 <script lang="ts">
 	import type { Concept } from '$core/crosswalk';
-	import { nameInWords, yearOf } from '$core/evidence/citation';
-	import { quote } from '$core/search';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import type { OpenRecord } from '$lib/server/search';
-	import { recordsAt } from '../inquiry/addresses';
-	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
+	import { pearlFor, togglePearl } from '../pearls/marking';
 	import MarkedText from './MarkedText.svelte';
+	import NeighbourLists from './NeighbourLists.svelte';
+	import RecordCitation from './RecordCitation.svelte';
 	import RecordFacts from './RecordFacts.svelte';
 	import TaggedHeadings from './TaggedHeadings.svelte';
 
@@ -17,11 +16,11 @@
 		sheet: OpenRecord;
 		index: IndexSummary;
 		concept: Concept | undefined;
-		sort: string;
+		/** Told which record is to be read next. */
+		onRead: (id: string) => void;
 	}
-	let { sheet, index, concept, sort }: Props = $props();
+	let { sheet, index, concept, onRead }: Props = $props();
 	const store = $derived(useInquiry()());
-	const place = $derived(placeOf(store));
 	const item = $derived(sheet.item);
 	/** What it was found by, block by block. */
 	const byBlock = $derived(
@@ -30,35 +29,17 @@
 			matches: sheet.why.filter((match) => match.block === block)
 		}))
 	);
-	const source = $derived(item['container-title'] ?? item.publisher);
-	const opens = (field: string, value: string) =>
-		recordsAt(place, index.code, { cql: `${field} = ${quote(value)}` });
+	const isPearl = $derived(pearlFor(store, index.code, sheet.id) !== undefined);
 </script>
 
 <article class="mx-auto max-w-3xl px-6 py-4">
-	<p class="text-xs text-quiet">
-		{sheet.kind} · {sheet.id}{#if index.standIn}{' '}· made up for the demo{/if}
-	</p>
-	<h2 class="mt-0.5 text-lg leading-6 font-semibold">
-		{#if item.title}<MarkedText text={item.title} words={sheet.words.title} />{:else}Without a title{/if}
-	</h2>
-	<p class="mt-1 leading-6">
-		{#each item.author ?? [] as author, i (i)}{i > 0 ? '; ' : ''}<a
-				class="count"
-				href={opens('dc.creator', nameInWords(author))}>{nameInWords(author)}</a
-			>{:else}No author given{/each}
-	</p>
-	<p class="text-quiet">
-		{#if source}<a class="count" href={opens('oak.source', source)}>{source}</a> ·{/if}
-		{[
-			yearOf(item) ?? 'no year',
-			item.volume && `volume ${item.volume}${item.issue ? `, issue ${item.issue}` : ''}`,
-			item.page && `pages ${item.page}`,
-			item.DOI && `DOI ${item.DOI}`
-		]
-			.filter(Boolean)
-			.join(' · ')}
-	</p>
+	<button
+		class="quiet-action float-right border !py-0 text-xs"
+		aria-pressed={isPearl}
+		onclick={() => togglePearl(store, index.code, sheet.id, item.title ?? '')}
+		>{isPearl ? 'A pearl: take it back' : 'Mark as a pearl'}</button
+	>
+	<RecordCitation {item} kind={sheet.kind} id={sheet.id} {index} words={sheet.words.title} />
 
 	{#if sheet.why.length > 0}
 		<p class="mt-2 text-xs text-quiet">
@@ -91,19 +72,5 @@
 
 	<RecordFacts {sheet} {index} />
 
-	{#each [{ title: 'It refers to', list: sheet.cites }, { title: 'Referred to by', list: sheet.citedBy }] as { title, list } (title)}
-		{#if list.length > 0}
-			<h3 class="mt-4 mb-1 font-semibold">
-				{title} <span class="font-normal text-quiet">{list.length}</span>
-			</h3>
-			<ul>
-				{#each list as { id, title: other, year } (id)}
-					<li class="flex gap-2 py-0.5">
-						<span class="w-10 shrink-0 text-quiet">{year ?? '·'}</span>
-						<a class="hover:underline" href={recordsAt(place, index.code, { sort, record: id })}>{other}</a>
-					</li>
-				{/each}
-			</ul>
-		{/if}
-	{/each}
+	<NeighbourLists record={sheet.id} {index} {concept} {onRead} />
 </article>

@@ -4,6 +4,8 @@ import { logbookAt, strategyAt, type Place } from '../inquiry/addresses';
 const SCREENS: [ending: RegExp, says: string][] = [
 	[/\/strategy$/, 'Back to the strategy'],
 	[/\/logbook$/, 'Back to the logbook'],
+	[/\/pooled$/, 'Back to the pooled list'],
+	[/\/pearls$/, 'Back to the pearls'],
 	[/\/browse\/[^/]+\/[^/]+$/, 'Back to the heading'],
 	[/\/browse(\/[^/]+)?$/, 'Back to browsing'],
 	[/\/question$/, 'Back to the question'],

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { describeLimit, type LimitSetting } from '$core/search';
 	import type { StrategyView } from '$lib/server/search';
+	import PearlsKeptOut from '../pearls/PearlsKeptOut.svelte';
 	import Count from '../parts/Count.svelte';
 	import LimitChooser from './LimitChooser.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
@@ -78,7 +79,11 @@
 									after=" not labelled"
 									says=""
 								/></span
-							>{:else}lifted{/if}
+							><PearlsKeptOut
+								pearls={session.keptOut('limit', limit.field)}
+								code={session.code}
+								says=" · keeps out "
+							/>{:else}lifted{/if}
 					</span>
 					{#if !view.limitsInText.includes(limit.field)}<button
 							class="quiet-action !py-0.5 text-xs"

@@ -1,6 +1,10 @@
 <script lang="ts">
+	import OverlapPanel from '../overlap/OverlapPanel.svelte';
 	import Count from '../parts/Count.svelte';
-	import { number } from '../parts/numbers';
+	import { pearlsAt } from '../inquiry/addresses';
+	import { placeOf } from '../inquiry/in-hand';
+	import PearlsKeptOut from '../pearls/PearlsKeptOut.svelte';
+	import { counted, number } from '../parts/numbers';
 	import WordSwitch from '../parts/WordSwitch.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
 	import WhatIsSearched from './WhatIsSearched.svelte';
@@ -16,6 +20,7 @@
 	let { session, running, blocked, onRun }: Props = $props();
 	const view = $derived(session.view);
 	const yields = $derived(view.yields);
+	let overlapping = $state(false);
 </script>
 
 <section aria-label="Result">
@@ -23,6 +28,11 @@
 		<span class="text-2xl font-semibold">{number(yields?.count ?? 0)}</span>
 		<span>records in {session.store.indexName(session.code)}</span>
 	</p>
+	{#if session.pearls && session.pearls.of > 0}<p>
+			<a class="count" href={pearlsAt({ ...placeOf(session.store), index: session.code })}
+				>{session.pearls.found} of {session.pearls.of} pearls</a
+			>
+		</p>{/if}
 	<div class="mt-2 flex items-center gap-2">
 		<button
 			class="action"
@@ -39,6 +49,11 @@
 		>
 	</div>
 	{#if !view.typed}<WhatIsSearched {session} />{/if}
+	{#if view.strategy.blocks.length > 1 && !session.trying}<p class="mt-1">
+			<button class="quiet-action -mx-2 !py-0 text-xs" onclick={() => (overlapping = true)}
+				>How its blocks overlap</button
+			>
+		</p>{/if}
 	{#if session.trying}
 		<div class="mt-2 rounded border border-lichen bg-wash px-3 py-2">
 			{#if session.effect}
@@ -48,6 +63,12 @@
 					<Count n={session.effect.gained} at={session.at(undefined, 'gained')} after=" gained" says="" />,
 					<Count n={session.effect.lost} at={session.at(undefined, 'lost')} after=" lost" says="" />
 				</p>
+				{#if session.pearls}
+					<PearlsKeptOut pearls={session.pearls.lost} code={session.code} says="it loses " />
+					{#if session.pearls.gained.length > 0}<p class="px-1">
+							It gains {counted(session.pearls.gained.length, 'pearl')}.
+						</p>{/if}
+				{/if}
 			{:else}<p>Change anything here: it is shown and not kept.</p>{/if}
 			<div class="mt-1 flex gap-2">
 				<button class="action !py-0.5" disabled={session.trial.length === 0} onclick={() => session.keep()}
@@ -61,3 +82,9 @@
 		<p class="mt-2 text-warn">{fault.message}</p>
 	{/each}
 </section>
+{#if overlapping}<OverlapPanel
+		title="Blocks of the strategy for {session.store.indexName(session.code)}"
+		code={session.code}
+		sets="blocks"
+		onClose={() => (overlapping = false)}
+	/>{/if}

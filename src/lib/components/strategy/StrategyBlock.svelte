@@ -6,6 +6,8 @@
 	import Count from '../parts/Count.svelte';
 	import Select from '../parts/Select.svelte';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
+	import PearlsKeptOut from '../pearls/PearlsKeptOut.svelte';
+	import OverlapPanel from '../overlap/OverlapPanel.svelte';
 	import StrategyLine from './StrategyLine.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
 	import { number, signed } from '../parts/numbers';
@@ -39,6 +41,7 @@
 	);
 	const opens = (which: 'all' | 'without' | 'removes') => session.at({ of: 'block', which, id: block.id });
 	let typed = $state('');
+	let overlapping = $state(false);
 
 	function addWord() {
 		const text = typed.trim();
@@ -79,6 +82,11 @@
 					<Count n={own.without} at={opens('without')} says="found without {block.name}" /> ({signed(
 						own.without - count
 					)}){/if}
+				<PearlsKeptOut pearls={session.keptOut('block', block.id)} code={index.code} says="keeps out " />
+				{#if own.lines.length > 1 && !session.trying}<button
+						class="quiet-action !py-0"
+						onclick={() => (overlapping = true)}>how its lines overlap</button
+					>{/if}
 			{/if}
 		</span>
 	</header>
@@ -147,3 +155,9 @@
 		</footer>
 	{/if}
 </section>
+{#if overlapping}<OverlapPanel
+		title="Lines of “{block.name}” in {index.name}"
+		code={index.code}
+		sets="lines.{block.id}"
+		onClose={() => (overlapping = false)}
+	/>{/if}

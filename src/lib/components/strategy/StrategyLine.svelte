@@ -10,6 +10,7 @@
 	import Count from '../parts/Count.svelte';
 	import { number, signed } from '../parts/numbers';
 	import { WORD_FIELD_WORDS } from '$core/crosswalk';
+	import { NO_CHIEF } from '$core/search';
 	import { changeWords } from './change-words';
 
 	/** One alternative of a block: what it finds, what only it finds, what leaving it out would change. */
@@ -36,9 +37,12 @@
 				? line.test.text
 				: line.text
 	);
+	const isChiefInVain = $derived(line.kind === 'heading' && line.test.chief && !index.hasChief);
 	const variants = $derived(
 		(own?.changed ?? []).filter(
-			({ change }) => (change !== 'chief' || index.hasChief) && (change !== 'narrower' || index.hierarchical)
+			({ change }) =>
+				(change !== 'chief' || index.hasChief || isChiefInVain) &&
+				(change !== 'narrower' || index.hierarchical)
 		)
 	);
 	const switches = $derived(
@@ -147,7 +151,7 @@
 	{#if open && editable}
 		<div class="flex flex-wrap items-center gap-x-1 gap-y-1 px-2 pt-1.5 pb-2 text-xs">
 			{#if own && own.all === 0}
-				<span class="mr-2 text-warn">Nothing in {index.name} has it.</span>
+				<span class="mr-2 text-warn">{isChiefInVain ? NO_CHIEF : `Nothing in ${index.name} has it.`}</span>
 			{/if}
 			{#if line.kind !== 'expression'}
 				<button class="quiet-action border !py-0.5" onclick={() => session.switchLine(line.id, !line.off)}

@@ -5,8 +5,9 @@
 	import type { CqlEditor } from './cql-editor';
 	import { keptDraft } from './kept-draft';
 	import type { StrategySession } from './strategy-session.svelte';
-	import { number, signed } from '../parts/numbers';
+	import { number } from '../parts/numbers';
 	import TextFaultNote from './TextFaultNote.svelte';
+	import TypedText from './TypedText.svelte';
 
 	/** The strategy as text. What is typed is read as it is typed; it is followed once a person says so. */
 	let { session }: { session: StrategySession } = $props();
@@ -47,10 +48,6 @@
 		const { CqlEditor } = await import('./cql-editor');
 		if (!place || isGone || editor) return;
 		begin(CqlEditor, place);
-	}
-	async function editHere() {
-		await edit();
-		editor?.goTo(view.cql.length);
 	}
 
 	function begin(Editor: typeof CqlEditor, parent: HTMLElement) {
@@ -118,10 +115,10 @@
 	}
 
 	/** The limits in force, those set beside the text as they are set. */
-	const limitsNow = () =>
-		view.strategy.limits.map(
-			(limit) => session.settings.limits.find(({ field }) => field === limit.field) ?? limit
-		);
+	const limitsNow = () => {
+		const set = new Map(session.settings.limits.map((limit) => [limit.field, limit]));
+		return view.strategy.limits.map((limit) => set.get(limit.field) ?? limit);
+	};
 
 	function putBack() {
 		leave();
@@ -142,7 +139,10 @@
 		class:!border-warn={shownFault}
 	>
 		{#if !isLoaded}
-			<button class="block min-h-24 w-full p-1.5 text-left" onclick={editHere}>
+			<button
+				class="block min-h-24 w-full p-1.5 text-left"
+				onclick={() => edit().then(() => editor?.goTo(view.cql.length))}
+			>
 				<span class="sr-only">Edit the strategy as CQL:</span>
 				<code class="text-xs break-words whitespace-pre-wrap">{view.cql}</code>
 			</button>
@@ -154,24 +154,7 @@
 			onGoTo={(at) => editor?.goTo(at)}
 		/>{/if}
 	{#if draft !== undefined}
-		<div class="mt-1 flex flex-wrap items-center gap-2 text-xs">
-			{#if preview && !shownFault}
-				<span
-					>finds {number(preview.trial.after)} ({signed(preview.trial.after - preview.trial.before)}){preview
-						.view.beyond
-						? '; it says more than blocks can show, and is kept as text'
-						: ''}</span
-				>
-			{/if}
-			<button class="action !py-0.5" disabled={shownFault !== null || !preview} onclick={follow}
-				>Follow this text</button
-			>
-			<button class="quiet-action !py-0.5" onclick={putBack}>Put back</button>
-			<span class="text-quiet">Until then it is kept in this browser only.</span>
-		</div>
-		{#each preview?.view.remarks ?? [] as remark, i (i)}<p class="mt-1 text-xs text-quiet">
-				{remark.message}
-			</p>{/each}
+		<TypedText {preview} isFaulty={shownFault !== null} onFollow={follow} onPutBack={putBack} />
 	{:else if view.typed}
 		<div class="mt-1 flex flex-wrap items-center gap-2 text-xs">
 			{#if view.beyond}<span>Parts of it say more than blocks can show; they stand as text.</span>{/if}

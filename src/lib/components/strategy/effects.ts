@@ -54,7 +54,11 @@ export function effectsOf(session: StrategySession, index: IndexSummary): Effect
 				});
 			if (line.kind !== 'heading') continue;
 			for (const { change, count } of lineYield.changed) {
-				if ((change === 'chief' && !index.hasChief) || (change === 'narrower' && !index.hierarchical))
+				// A switch that no index of this kind has can still be taken off.
+				if (
+					(change === 'chief' && !index.hasChief && !line.test.chief) ||
+					(change === 'narrower' && !index.hierarchical)
+				)
 					continue;
 				effects.push({
 					what: changeWords(change, line.test),

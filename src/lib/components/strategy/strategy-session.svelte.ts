@@ -9,6 +9,7 @@ import {
 	type StrategySettings
 } from '$core/crosswalk';
 import { nameOfPart, settingsOf, type LimitSetting, type Part } from '$core/search';
+import type { PearlName, PearlsOfStrategy } from '$lib/server/reading';
 import type { ChangePrices, LimitPrices, StrategyView, Trial } from '$lib/server/search';
 import { recordsAt, type Place } from '../inquiry/addresses';
 import { number } from '../parts/numbers';
@@ -25,6 +26,8 @@ export class StrategySession {
 	trying = $state(false);
 	trial = $state.raw<Command[]>([]);
 	effect = $state.raw<Trial | undefined>();
+	/** What it does to the pearls, where there are any. */
+	pearls = $state.raw<PearlsOfStrategy | undefined>();
 	problem = $state('');
 	/** The last change made here, as the message line names it, and the count before it. */
 	private changed: { said: number; before: number } | undefined;
@@ -71,6 +74,13 @@ export class StrategySession {
 		if (!this.trying) return this.send(command);
 		this.trial = [...this.trial, $state.snapshot(command) as Command];
 		this.ask();
+	}
+
+	/** Begins trying with a change, if there is one. */
+	tryOut(command: Command | undefined): void {
+		if (!command) return;
+		this.trying = true;
+		this.change(command);
 	}
 
 	set(settings: Partial<Omit<StrategySettings, 'id'>>): void {
@@ -167,6 +177,20 @@ export class StrategySession {
 			this.effect = undefined;
 			this.tellEffect();
 		}
+		await this.readPearls(mine);
+	}
+
+	private async readPearls(mine: number): Promise<void> {
+		if (Object.keys(this.store.inquiry.pearls).length === 0) return void (this.pearls = undefined);
+		const { value } = await ask<PearlsOfStrategy>(`/inquiry/${this.store.id}/pearls/of/${this.code}`, {
+			body: { commands: this.trial }
+		});
+		if (mine === this.asked) this.pearls = value;
+	}
+
+	/** The pearls that a block or a limit keeps out. */
+	keptOut(by: 'block' | 'limit', id: string): readonly PearlName[] {
+		return this.pearls?.keptOut.find((own) => own.by === by && own.id === id)?.pearls ?? [];
 	}
 
 	/** Once the server has counted anew, the message about a change says what it came to. */

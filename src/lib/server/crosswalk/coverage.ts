@@ -1,14 +1,6 @@
 /** What the cells of a crosswalk bring in records: coverage of each concept in each index. */
 import { cellId, type Inquiry } from '../../../core/crosswalk';
-import {
-	evaluate,
-	isSearchable,
-	leavesOf,
-	lineExpression,
-	RecordSet,
-	strategyOf,
-	type Line
-} from '../../../core/search';
+import { canSearch, evaluate, leavesOf, lineExpression, RecordSet, strategyOf } from '../../../core/search';
 import { allow, type Person } from '../people';
 import { type CurrentIndex, currentIndexes } from '../vocabulary';
 import { loadInquiry } from '../inquiry';
@@ -90,5 +82,3 @@ export async function figuresOf(person: Person | undefined, inquiryId: string): 
 	});
 	return { cells, found: Object.fromEntries(found) };
 }
-
-const canSearch = (line: Line) => line.kind !== 'word' || isSearchable(line.test);

@@ -130,6 +130,9 @@ describe('cells and files from outside', () => {
 	it('take headings by URI or by label, and typed ones where there is no vocabulary', async () => {
 		const nettle = await setCell(LOCAL_PERSON, { inquiry: 'q', concept: 'c1', index: 'nettle' }, { picks: [{ uris: ['Loudness'] }], noHeading: false }); // prettier-ignore
 		expect(nettle.picks[0].labels).toEqual(['Loudness']);
+		expect(nettle.remarks).toBeUndefined();
+		const marked = await setCell(LOCAL_PERSON, { inquiry: 'q', concept: 'c1', index: 'nettle' }, { picks: [{ uris: ['Loudness'], chief: true }], noHeading: false }); // prettier-ignore
+		expect(marked.remarks).toEqual([expect.stringMatching(/chief/)]);
 		const csv =
 			'concept,index,heading,fit\nloud rooms,Yarrow,ambient SOUND level,close\nloud rooms,Nettle,Shouting,\nloud rooms,Alder,Noise of fans,';
 		const plan = await previewCrosswalkImport(LOCAL_PERSON, 'q', { kind: 'csv', text: csv });

@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import type { InferOutput } from 'valibot';
 import { cellState, picksOf, type Command, type PickedHeading } from '../../../core/crosswalk';
-import { settingsOf } from '../../../core/search';
+import { NO_CHIEF, settingsOf } from '../../../core/search';
 import type { Person } from '../people';
 import { typedHeading } from './taking-in';
 import { currentIndex, editionIndex } from '../vocabulary';
@@ -65,6 +65,7 @@ export async function setCell(
 		state: cellState(inquiry, at.concept, at.index),
 		noHeading: cellState(inquiry, at.concept, at.index) === 'noHeading',
 		searches: settingsOf(inquiry, at.index).searches[at.concept] ?? 'headings-and-words',
+		...(picks.some(({ chief }) => chief) && !index.hasChief && { remarks: [NO_CHIEF] }),
 		picks: picksOf(inquiry, at.concept, at.index).map(({ headings, cuts, ...pick }) => ({
 			uris: headings.map(({ uri }) => uri),
 			labels: headings.map(({ label }) => label),

@@ -275,6 +275,8 @@ export const records = pgTable(
 		topic: tsvector('topic').notNull(),
 		/** Authors, source, affiliations, funders. */
 		names: tsvector('names').notNull(),
+		/** How many works it refers to, here or elsewhere; null where its source does not say. */
+		referencesNamed: integer('references_named'),
 		titleLength: smallint('title_length').notNull(),
 		abstractLength: smallint('abstract_length').notNull()
 	},
@@ -335,6 +337,22 @@ export const sharedWorks = pgTable(
 		primaryKey({ columns: [t.indexCode, t.otherCode, t.n, t.otherN] }),
 		index('shared_works_by_other').on(t.otherCode, t.otherN)
 	]
+);
+
+/** What a person said of two records: that they are of one work, or that they are not. Kept by what the indexes call them. */
+export const workDecisions = pgTable(
+	'work_decisions',
+	{
+		/** The one whose code comes first. */
+		indexCode: text('index_code').notNull(),
+		key: text('key').notNull(),
+		otherCode: text('other_code').notNull(),
+		otherKey: text('other_key').notNull(),
+		same: boolean('same').notNull(),
+		personId: text('person_id').notNull(),
+		at: moment('at').notNull().defaultNow()
+	},
+	(t) => [primaryKey({ columns: [t.indexCode, t.key, t.otherCode, t.otherKey] })]
 );
 
 /** One record refers to another of the same index. */
@@ -469,6 +487,20 @@ export const sightings = pgTable(
 	(t) => [primaryKey({ columns: [t.inquiryId, t.id] })]
 );
 
+/** Records known to be relevant. A row stays though its index may lose the record. */
+export const pearls = pgTable(
+	'pearls',
+	{
+		id: text('id').notNull(),
+		inquiryId: ofInquiry(),
+		position: integer('position').notNull(),
+		indexCode: text('index_code').notNull(),
+		record: text('record').notNull(),
+		title: text('title').notNull()
+	},
+	(t) => [primaryKey({ columns: [t.inquiryId, t.id] })]
+);
+
 export const strategies = pgTable(
 	'strategies',
 	{
@@ -480,6 +512,7 @@ export const strategies = pgTable(
 		searches: jsonb('searches').$type<StrategySettings['searches']>().notNull().default({}),
 		limits: jsonb('limits').$type<LimitSetting[]>().notNull(),
 		lifted: boolean('lifted').notNull(),
+		left: jsonb('left').$type<StrategySettings['left']>().notNull().default({}),
 		text: text('text').notNull()
 	},
 	(t) => [primaryKey({ columns: [t.inquiryId, t.id] })]
@@ -493,7 +526,7 @@ export const runs = pgTable(
 		/** Counted from 1 in each inquiry. */
 		number: integer('number').notNull(),
 		indexCode: text('index_code').notNull(),
-		kind: text('kind', { enum: ['run', 'combined', 'elsewhere'] }).notNull(),
+		kind: text('kind', { enum: ['run', 'combined', 'kept', 'elsewhere'] }).notNull(),
 		name: text('name').notNull().default(''),
 		note: text('note').notNull().default(''),
 		/** The exact strategy: as CQL, or for a search made elsewhere as it was typed there. */

@@ -2,7 +2,8 @@
 import { nameInWords, yearOf } from '../../../core/evidence/citation';
 import { printLimit, printLine } from '../../../core/search';
 import type { IndexSummary } from '../vocabulary';
-import type { RecordLine, RecordSheet } from '../records';
+import type { RecordLine } from '../records';
+import type { Composition, PearlsOfIndex, Phrases } from '../reading';
 import type { searchIndex } from '../search';
 import type { HeadingLine, HeadingRef, HeadingSheet, LaneAnswer } from '../browse';
 
@@ -118,7 +119,43 @@ export function apiSearch({
 	};
 }
 
-export function apiRecord({ item, headings, limits }: RecordSheet) {
+export function apiComposition({ count, of, dimensions }: Composition) {
+	return {
+		count,
+		of,
+		dimensions: Object.fromEntries(
+			dimensions.map(({ name, values, notLabelled }) => [
+				name,
+				{ values: values.map(({ key: _, ...value }) => value), notLabelled }
+			])
+		)
+	};
+}
+
+export function apiPhrases({ count, sampled, phrases }: Phrases) {
+	return { count, ...(sampled !== undefined && { sampled }), phrases };
+}
+
+export function apiPearls(indexes: readonly PearlsOfIndex[]) {
+	return {
+		indexes: indexes.map(({ index, pearls, found, recall, missed }) => ({
+			index,
+			pearls,
+			found: found.length,
+			recall,
+			missed: missed.map(({ id, blocks, exclusions, limits, wouldPass, together: { adds } }) => ({
+				id,
+				blocks,
+				exclusions,
+				limits,
+				wouldPass,
+				together: { adds }
+			}))
+		}))
+	};
+}
+
+export function apiRecord({ item, headings, limits }: RecordLine) {
 	return {
 		...item,
 		limits,

@@ -130,11 +130,109 @@ export const inquiries = v.array(
 	})
 );
 
+/** What a result is made of; `notLabelled` records have no value of a dimension. */
+export const composition = v.strictObject({
+	count,
+	of: count,
+	dimensions: v.record(
+		text,
+		v.strictObject({
+			values: v.array(
+				v.strictObject({
+					value: text,
+					id: v.optional(text),
+					count,
+					all: count,
+					g2: v.optional(v.number()),
+					lift: v.optional(v.number()),
+					over: v.optional(v.boolean()),
+					ofStrategy: v.optional(v.literal(true))
+				})
+			),
+			notLabelled: count
+		})
+	)
+});
+
+/** Words of records; where `sampled` records were looked at, counts are of those. */
+export const phrases = v.strictObject({
+	count,
+	sampled: v.optional(count),
+	phrases: v.array(v.strictObject({ text, count, all: count, g2: v.number(), lift: v.number() }))
+});
+
+/** Records near to one, each by its identifier; the nearest first. */
+export const neighbours = v.strictObject({
+	cites: v.array(text),
+	citesElsewhere: count,
+	citedBy: v.array(text),
+	sharedReferences: v.array(v.strictObject({ id: text, shared: count })),
+	sameAuthors: v.array(v.strictObject({ id: text, authors: count })),
+	sameWork: v.array(v.strictObject({ index: text, id: text }))
+});
+
+/** Index by index: pearls it has, found ones, and for each missed one what keeps it out and what would let it through. */
+export const pearls = v.strictObject({
+	indexes: v.array(
+		v.strictObject({
+			index: text,
+			pearls: count,
+			found: count,
+			/** Found ones of those that the index has; null where it has none. */
+			recall: v.nullable(v.number()),
+			missed: v.array(
+				v.strictObject({
+					id: text,
+					blocks: v.array(text),
+					exclusions: v.array(text),
+					limits: v.array(text),
+					wouldPass: v.array(
+						v.strictObject({
+							concept: text,
+							kind: v.picklist(['heading', 'word']),
+							uri: v.optional(text),
+							label: text,
+							adds: count
+						})
+					),
+					together: v.strictObject({ adds: count })
+				})
+			)
+		})
+	)
+});
+
+/** Works found by searches of several indexes; `alone` are those that no other of them brings. */
+export const pool = v.strictObject({
+	items: count,
+	of: v.array(v.strictObject({ index: text, count, alone: count })),
+	list: v.array(
+		v.strictObject({
+			records: v.array(v.strictObject({ index: text, id: text })),
+			title: text,
+			year: v.nullable(v.number())
+		})
+	)
+});
+
+/** What is probably wrong with a strategy; `mend` is the command that mends it. */
+export const check = v.array(
+	v.strictObject({
+		rule: text,
+		place: v.strictObject({ concept: v.optional(text), line: v.optional(text), limit: v.optional(text) }),
+		effect: v.number(),
+		text,
+		mend: v.optional(v.looseObject({ kind: text }))
+	})
+);
+
 /** A cell as it now is. */
 export const cell = v.strictObject({
 	state: v.picklist(['undecided', 'picks', 'noHeading']),
 	noHeading: v.boolean(),
 	searches: v.picklist(SEARCHES),
+	/** What was set and can find nothing. */
+	remarks: v.optional(v.array(text)),
 	picks: v.array(
 		v.strictObject({
 			uris: v.array(text),

@@ -2,5 +2,14 @@
 export { answer, errorAnswer, forPage, UNEXPECTED } from './answers';
 export { bodyOf, numberOf, queryOf } from './input';
 export { refusal } from './gate';
-export { apiHeading, apiIndex, apiLookup, apiRecord, apiSearch } from './api-answers';
+export {
+	apiComposition,
+	apiHeading,
+	apiIndex,
+	apiLookup,
+	apiPearls,
+	apiPhrases,
+	apiRecord,
+	apiSearch
+} from './api-answers';
 export { openApi } from './openapi';

@@ -7,6 +7,7 @@ import * as api from './api-schemas';
 import { FORMATS, MAPPING_TYPES, newIndex } from '../vocabulary';
 import { cellBody, CROSSWALK_TYPES } from '../crosswalk';
 import { inquiryDocument, newInquiry } from '../inquiry';
+import { compositionBody, phrasesBody, poolBody } from '../reading';
 import { parseBody, searchBody } from '../search';
 
 const json = (schema: GenericSchema) => ({ 'application/json': { schema: schemaOf(schema) } });
@@ -130,6 +131,14 @@ export function openApi(version: string) {
 					answer: json(api.record)
 				})
 			},
+			'/indexes/{code}/records/{id}/neighbours': {
+				get: operation({
+					summary:
+						'Records that are near: cited, citing, sharing references or authors, and the same work elsewhere',
+					parameters: [code, inPath('id', 'The record')],
+					answer: json(api.neighbours)
+				})
+			},
 			...Object.fromEntries(
 				Object.entries(RECORD_FORMATS).map(([type, { name, ending }]) => [
 					`/indexes/{code}/records.${ending}`,
@@ -150,6 +159,23 @@ export function openApi(version: string) {
 					answer: json(api.found)
 				})
 			},
+			'/indexes/{code}/composition': {
+				post: operation({
+					summary:
+						'What the records that CQL finds are made of, dimension by dimension, against the whole index',
+					parameters: [code],
+					body: json(compositionBody),
+					answer: json(api.composition)
+				})
+			},
+			'/indexes/{code}/phrases': {
+				post: operation({
+					summary: 'Words and phrases that the records that CQL finds have more often than the index',
+					parameters: [code],
+					body: json(phrasesBody),
+					answer: json(api.phrases)
+				})
+			},
 			'/indexes/{code}/parse': {
 				post: operation({
 					summary:
@@ -157,6 +183,14 @@ export function openApi(version: string) {
 					parameters: [code],
 					body: json(parseBody),
 					answer: json(api.tree)
+				})
+			},
+			'/pool': {
+				post: operation({
+					summary:
+						'What searches of several indexes find, as one list without duplicates, and what each alone brings',
+					body: json(poolBody),
+					answer: json(api.pool)
 				})
 			},
 			'/jobs/{id}': {
@@ -234,6 +268,32 @@ export function openApi(version: string) {
 					parameters: [inquiryId, inPath('conceptId', 'The concept'), code],
 					body: json(cellBody),
 					answer: json(api.cell)
+				})
+			},
+			'/inquiries/{id}/pearls': {
+				get: operation({
+					summary: 'How well the strategies find the pearls, and what would catch those that they miss',
+					parameters: [inquiryId],
+					answer: json(api.pearls)
+				})
+			},
+			'/inquiries/{id}/pearls/{code}/{record}': {
+				put: operation({
+					summary: 'Marks a record as a pearl',
+					parameters: [inquiryId, code, inPath('record', 'The record')],
+					answer: json(api.pearls)
+				}),
+				delete: operation({
+					summary: 'Takes back that a record is a pearl',
+					parameters: [inquiryId, code, inPath('record', 'The record')],
+					answer: json(api.pearls)
+				})
+			},
+			'/inquiries/{id}/strategies/{code}/check': {
+				get: operation({
+					summary: 'What is probably wrong with the strategy for an index, the largest effect first',
+					parameters: [inquiryId, code],
+					answer: json(api.check)
 				})
 			},
 			'/inquiries/{id}/strategies/{code}.cql': {

@@ -24,6 +24,12 @@ const wordSwitches = {
 	off: v.optional(many(id))
 };
 
+/** Reasons by finding. */
+const leftFindings = v.record(
+	v.pipe(v.string(), v.maxLength(1_000)),
+	v.pipe(v.string(), v.trim(), v.minLength(1, 'Say why it is left as it is.'), v.maxLength(2_000))
+);
+
 /** The settings of one index's strategy, whole. */
 export const strategySettings = v.strictObject({
 	id,
@@ -32,6 +38,7 @@ export const strategySettings = v.strictObject({
 	searches: v.optional(v.record(v.string(), searches), {}),
 	limits: v.array(limitSetting),
 	lifted: v.boolean(),
+	left: v.optional(leftFindings, {}),
 	text: v.pipe(v.string(), v.maxLength(LONGEST_CQL))
 });
 
@@ -89,6 +96,13 @@ const single = [
 		seen: text
 	}),
 	commandOf('sighting.set', { id, state: v.picklist(['open', 'used', 'dismissed']) }),
+	commandOf('pearl.add', {
+		id,
+		indexCode: id,
+		record: v.pipe(v.string(), v.minLength(1), v.maxLength(2_000)),
+		title: text
+	}),
+	commandOf('pearl.remove', { id }),
 	commandOf('strategy.set', {
 		indexCode: id,
 		off: v.optional(many(id)),
@@ -96,6 +110,7 @@ const single = [
 		searches: v.optional(v.record(id, searches)),
 		limits: v.optional(many(limitSetting)),
 		lifted: v.optional(v.boolean()),
+		left: v.optional(leftFindings),
 		text: v.optional(v.pipe(v.string(), v.maxLength(LONGEST_CQL)))
 	})
 ] as const;

@@ -61,6 +61,13 @@ const ROWS = {
 		seen: text,
 		state: v.picklist(['open', 'used', 'dismissed'])
 	}),
+	pearls: v.strictObject({
+		id,
+		position: whole,
+		indexCode: id,
+		record: v.pipe(v.string(), v.minLength(1), v.maxLength(2_000)),
+		title: text
+	}),
 	strategies: strategySettings
 } as const;
 
@@ -84,6 +91,7 @@ const rowChange = v.variant('table', [
 	changeOf('cells', past(ROWS.cells)),
 	changeOf('picks', past(ROWS.picks)),
 	changeOf('sightings', past(ROWS.sightings)),
+	changeOf('pearls', past(ROWS.pearls)),
 	changeOf('strategies', past(ROWS.strategies))
 ]);
 
@@ -98,6 +106,7 @@ const ownDocument = v.strictObject({
 		cells: v.array(ROWS.cells),
 		picks: v.array(ROWS.picks),
 		sightings: v.array(ROWS.sightings),
+		pearls: v.optional(v.array(ROWS.pearls), []),
 		strategies: v.optional(v.array(ROWS.strategies), [])
 	}),
 	history: v.array(

@@ -18,7 +18,7 @@ export async function exportInquiry(person: Person | undefined, inquiryId: strin
 		Promise.all(documentParts().map(async ({ name, take }) => [name, await take(inquiryId)] as const)),
 		wholeHistory(inquiryId)
 	]);
-	const { about, concepts, words, cells, picks, sightings, strategies } = inquiry;
+	const { about, concepts, words, cells, picks, sightings, pearls, strategies } = inquiry;
 	return {
 		format: INQUIRY_FORMAT,
 		version: 1,
@@ -30,6 +30,7 @@ export async function exportInquiry(person: Person | undefined, inquiryId: strin
 			cells: Object.values(cells).sort((a, b) => (a.id < b.id ? -1 : 1)),
 			picks: inOrder(picks),
 			sightings: inOrder(sightings),
+			pearls: inOrder(pearls),
 			strategies: Object.values(strategies).sort((a, b) => (a.id < b.id ? -1 : 1))
 		},
 		history: log.map(({ revision, at, personId, kind, target, state, summary, command, rows }) => ({
@@ -77,6 +78,7 @@ export async function importInquiry(person: Person | undefined, document: Inquir
 			cells: byIdentifier(tables.cells),
 			picks: byIdentifier(tables.picks),
 			sightings: byIdentifier(tables.sightings),
+			pearls: byIdentifier(tables.pearls),
 			strategies: byIdentifier(tables.strategies)
 		};
 		await writeRows(tx, own, rowsAsMade(inquiry));

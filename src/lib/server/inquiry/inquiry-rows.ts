@@ -8,6 +8,7 @@ import {
 	inquiries,
 	picks,
 	type Queries,
+	pearls,
 	sightings,
 	strategies,
 	subjectIndexes,
@@ -15,7 +16,7 @@ import {
 } from '../db';
 import { ServiceError } from '../errors';
 
-const TABLES = { concepts, words, cells, picks, sightings, strategies } as const;
+const TABLES = { concepts, words, cells, picks, sightings, pearls, strategies } as const;
 
 export function noInquiry(id: string): ServiceError {
 	return new ServiceError(404, 'no-inquiry', `There is no inquiry “${id}”. It may have been removed.`);
@@ -38,6 +39,7 @@ export async function loadInquiry(
 	const cellRows = await db.select().from(cells).where(eq(cells.inquiryId, id));
 	const pickRows = await db.select().from(picks).where(eq(picks.inquiryId, id));
 	const sightingRows = await db.select().from(sightings).where(eq(sightings.inquiryId, id));
+	const pearlRows = await db.select().from(pearls).where(eq(pearls.inquiryId, id));
 	const strategyRows = await db.select().from(strategies).where(eq(strategies.inquiryId, id));
 	const { title, question, indexes, wordField, revision, archived } = about;
 	return {
@@ -50,6 +52,7 @@ export async function loadInquiry(
 			cells: byIdentifier(cellRows),
 			picks: byIdentifier(pickRows),
 			sightings: byIdentifier(sightingRows),
+			pearls: byIdentifier(pearlRows),
 			strategies: byIdentifier(strategyRows)
 		}
 	};

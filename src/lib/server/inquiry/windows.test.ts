@@ -16,12 +16,14 @@ import '../wings';
 
 let url: string;
 let made = 0;
+let hasEnded = false;
 const underWay = new Set<Promise<unknown>>();
 beforeAll(async () => {
 	url = await migratedDatabase();
 });
 afterAll(async () => {
-	// Windows that are closed do not wait for what they asked last.
+	// Windows that are closed do not wait for what they asked last, or may only be about to ask.
+	hasEnded = true;
 	await Promise.allSettled(underWay);
 	await dropDatabase(url);
 });
@@ -35,7 +37,9 @@ const wait = (milliseconds: number) =>
 /** As it comes over the network: what has no form as JSON is gone. */
 const sentOver = <T>(value: T) => JSON.parse(JSON.stringify(value)) as T;
 
-async function replyOf<T>(work: Promise<unknown>): Promise<Reply<T>> {
+async function replyOf<T>(ask: () => Promise<unknown>): Promise<Reply<T>> {
+	if (hasEnded) return 'away';
+	const work = ask();
 	underWay.add(work);
 	try {
 		return { done: sentOver((await work) as T) };
@@ -48,9 +52,9 @@ async function replyOf<T>(work: Promise<unknown>): Promise<Reply<T>> {
 
 function serviceFor(id: string): Transport {
 	return {
-		send: ({ command, ...sender }) => replyOf(changeInquiry(LOCAL_PERSON, id, command, sender)),
-		step: (kind, client) => replyOf(stepBackOrForth(LOCAL_PERSON, id, kind, client)),
-		changesSince: (revision) => replyOf(changesSince(LOCAL_PERSON, id, revision))
+		send: ({ command, ...sender }) => replyOf(() => changeInquiry(LOCAL_PERSON, id, command, sender)),
+		step: (kind, client) => replyOf(() => stepBackOrForth(LOCAL_PERSON, id, kind, client)),
+		changesSince: (revision) => replyOf(() => changesSince(LOCAL_PERSON, id, revision))
 	};
 }
 

@@ -1,13 +1,14 @@
 /** Records in and out, and the sets by which they are searched. */
-export { exportRecords, importRecords } from './record-import';
-export { recordLines, recordSheet } from './record-lines';
-export type { RecordLine, RecordSheet, TaggedHeading } from './record-lines';
+export { citationsIn, exportRecords, importRecords } from './record-import';
+export { recordLines, recordNumber, recordSheet } from './record-lines';
+export type { RecordLine, TaggedHeading } from './record-lines';
 export { startRecordImport } from './record-upload';
 export { evenly } from './sample';
 export { limitsOf, resolverOf, searchVocabulary } from './searched-vocabulary';
 export type { SearchVocabulary } from './searched-vocabulary';
-export { setsOf } from './sets';
+export { recordsTagged, setsOf } from './sets';
 export type { IndexSets } from './sets';
 export { countTaggings, headingTotals } from './tagging-rows';
 export { WantedTerms, eachWord, readWord, standsOutsideHeadings } from './vectors';
-export { pairsOfWorks } from './work-rows';
+export { decideWork, decisionsAmong, pairsOfWorks } from './work-rows';
+export type { RecordName } from './work-rows';

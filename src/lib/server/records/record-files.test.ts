@@ -8,6 +8,7 @@ import { createIndex, listIndexes, removeIndex } from '../vocabulary/subject-ind
 import '../wings';
 import { headingSheet } from '../browse/look-up';
 import { exportRecords } from './record-import';
+import { neighboursOf } from '../reading/near-records';
 import { recordSheet } from './record-lines';
 import { rebuildSets } from './record-store';
 import { store, VOCABULARY, RIS, take, databaseWithYarrow } from './yarrow.test-aid';
@@ -112,7 +113,7 @@ describe('records from a file', () => {
 			item: { title: 'Night work on wards' },
 			limits: { 'oak.shift': ['night'] }
 		});
-		expect(sheet.cites.map(({ id }) => id)).toEqual(['a1']);
+		expect((await neighboursOf(LOCAL_PERSON, 'yarrow', 'a9')).cites).toEqual(['a1']);
 		const { sql } = connection();
 		await sql`delete from records where index_code = 'yarrow' and key = 'a9'`;
 		await sql.begin((tx) => rebuildSets(tx, 'yarrow'));

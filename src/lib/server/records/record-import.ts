@@ -16,7 +16,8 @@ import {
 	type ReadRecord,
 	type RecordFormat,
 	type RecordReader,
-	type RecordReading
+	type RecordReading,
+	readWhole
 } from '../../../core/formats/record-reading';
 import { RisReader, writeRis } from '../../../core/formats/ris';
 import { headingsLabelled } from '../../../core/lookup';
@@ -54,6 +55,37 @@ const READERS: Record<RecordFormat, () => RecordReader> = {
 	'application/vnd.citationstyles.csl+json': () => new CslJsonReader(),
 	'text/csv': () => new RecordCsvReader()
 };
+
+/** What a text of citations is written in, by how it begins; a list of DOIs where it is none of them. */
+function formatOfText(text: string): RecordFormat | undefined {
+	if (/^\s*@\w+\s*\{/m.test(text)) return 'application/x-bibtex';
+	if (/^TY {2}- /m.test(text)) return 'application/x-research-info-systems';
+	if (/^\s*[[{]/.test(text)) return 'application/vnd.citationstyles.csl+json';
+	return undefined;
+}
+
+/** The citations of a text: RIS, BibTeX, CSL-JSON, or DOIs line by line, however each is written. */
+export function citationsIn(text: string): { items: CslItem[]; findings: Finding[] } {
+	const format = formatOfText(text);
+	if (format !== undefined) {
+		const { records, findings } = readWhole(READERS[format](), text);
+		return { items: records.map(({ item }) => item), findings };
+	}
+	const items: CslItem[] = [];
+	const findings: Finding[] = [];
+	for (const [i, line] of text.split(/\r?\n/).entries()) {
+		const dois = line.match(/\b10\.\d{3,9}\/[^\s;,]+/g) ?? [];
+		for (const DOI of dois) items.push({ id: DOI, type: 'article', DOI });
+		if (dois.length === 0 && line.trim() !== '')
+			findings.push({
+				severity: 'error',
+				rule: 'no-doi',
+				line: i + 1,
+				message: `“${line.trim().slice(0, 80)}” holds no DOI, and the text is none of RIS, BibTeX and CSL-JSON.`
+			});
+	}
+	return { items, findings };
+}
 
 /** Records stored at a time. */
 const BATCH = 5_000;

@@ -3,7 +3,7 @@ import { kindOf, type CslItem } from '../../../core/evidence/citation';
 import { allow, type Person } from '../people';
 import { currentIndex, type CurrentIndex, editionIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
-import { linkedRows, numberOfRecord, recordRows, taggingRows } from './record-rows';
+import { numberOfRecord, recordRows, taggingRows } from './record-rows';
 
 export interface TaggedHeading {
 	/** Its identifier in the current edition; null where the edition lacks it. */
@@ -24,11 +24,6 @@ export interface RecordLine {
 	kind: string;
 	limits: Record<string, string[]>;
 	headings: TaggedHeading[];
-}
-
-export interface RecordSheet extends RecordLine {
-	cites: { id: string; title: string; year: number | null }[];
-	citedBy: { id: string; title: string; year: number | null }[];
 }
 
 /** Records by number, in the order asked for. Two statements. */
@@ -67,21 +62,21 @@ export async function recordLines(current: CurrentIndex, numbers: readonly numbe
 	});
 }
 
-/** One record with the records it refers to and those that refer to it. */
+/** One record whole. */
 export async function recordSheet(
 	person: Person | undefined,
 	code: string,
 	key: string
-): Promise<RecordSheet> {
+): Promise<RecordLine> {
 	allow(person, 'read');
 	const current = await currentIndex(code);
-	const n = await numberOfRecord(code, key);
-	if (n === undefined)
-		throw new ServiceError(404, 'no-record', `${current.index.name} has no record “${key}”.`);
-	const [[line], cites, citedBy] = await Promise.all([
-		recordLines(current, [n]),
-		linkedRows(code, n, 'cites'),
-		linkedRows(code, n, 'citedBy')
-	]);
-	return { ...line, cites, citedBy };
+	const [line] = await recordLines(current, [await recordNumber(current, key)]);
+	return line;
+}
+
+/** The number of a record by what its index calls it. */
+export async function recordNumber({ index }: CurrentIndex, key: string): Promise<number> {
+	const n = await numberOfRecord(index.code, key);
+	if (n === undefined) throw new ServiceError(404, 'no-record', `${index.name} has no record “${key}”.`);
+	return n;
 }

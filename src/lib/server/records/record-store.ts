@@ -115,7 +115,11 @@ export class RecordStore {
 		await takeOut(tx, indexCode, replaced, changes, written);
 		const cited = kept.flatMap(({ key, cites }) => (cites ? (known.get(key)?.n ?? []) : []));
 		await deleteReferences(tx, indexCode, cited);
-		const placed = kept.map((draft) => ({ draft, n: known.get(draft.key)?.n ?? this.next++ }));
+		const placed = kept.map((draft) => ({
+			draft,
+			n: known.get(draft.key)?.n ?? this.next++,
+			named: draft.cites?.length ?? known.get(draft.key)?.named ?? null
+		}));
 		for (const { draft, n } of placed) {
 			written.add(n);
 			for (const { uri, label, chief, aspect } of draft.taggings)
@@ -128,18 +132,22 @@ export class RecordStore {
 	}
 
 	/** Records of the index that have the keys of some drafts, and whether they are just as those say. */
-	private async find(byKey: Map<string, RecordDraft>): Promise<Map<string, { n: number; same: boolean }>> {
+	private async find(
+		byKey: Map<string, RecordDraft>
+	): Promise<Map<string, { n: number; same: boolean; named: number | null }>> {
 		const { tx, indexCode, numbers } = this;
-		const known = new Map<string, { n: number; same: boolean }>();
-		for await (const { key, n, csl, limits, tags } of recordsByKey(tx, indexCode, [...byKey.keys()])) {
+		const known = new Map<string, { n: number; same: boolean; named: number | null }>();
+		for await (const { key, n, csl, limits, named, tags } of recordsByKey(tx, indexCode, [...byKey.keys()])) {
 			let draft = byKey.get(key) as RecordDraft;
 			if (!draft.limits) {
 				draft = { ...draft, limits: labelsOf(limits) };
 				byKey.set(key, draft);
 			}
 			const own = draft.taggings.map(({ uri, chief, aspect }) => [numbers.at(uri), chief, aspect ?? null]);
-			const same = canonical([csl, limits, tags]) === canonical([draft.item, limitsOfRecord(draft), own]);
-			known.set(key, { n, same });
+			const same =
+				(draft.cites === undefined || draft.cites.length === named) &&
+				canonical([csl, limits, tags]) === canonical([draft.item, limitsOfRecord(draft), own]);
+			known.set(key, { n, same, named });
 		}
 		return known;
 	}

@@ -49,9 +49,14 @@ export async function limitsOf(
 	}));
 }
 
-export function resolverOf({ index }: SearchVocabulary, limits: readonly LimitDefinition[]): Resolver {
+export function resolverOf(
+	{ index }: SearchVocabulary,
+	limits: readonly LimitDefinition[],
+	{ hasChief }: Pick<CurrentIndex['index'], 'hasChief'>
+): Resolver {
 	return {
 		limits,
+		hasChief,
 		heading(label) {
 			if (!index) return { uri: label, label };
 			const found = headingsLabelled(index.labels, label);

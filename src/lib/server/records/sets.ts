@@ -299,3 +299,19 @@ export function setsOf({ id, code, recordsRevision, records }: IndexRow): IndexS
 	}
 	return fresh;
 }
+
+/** For each of some headings, by number, the records that are tagged with it, ascending; chief taggings alone or all. */
+export async function recordsTagged(
+	code: string,
+	headings: readonly number[],
+	isChief: boolean
+): Promise<Uint32Array[]> {
+	const stored = await storedSets(
+		code,
+		headings.map((h) => setNameOfHeading(h, isChief))
+	);
+	return headings.map((h) => {
+		const bytes = stored.get(setNameOfHeading(h, isChief));
+		return bytes ? RecordSet.fromBytes(bytes).toArray() : new Uint32Array(0);
+	});
+}

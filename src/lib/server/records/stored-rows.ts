@@ -20,10 +20,14 @@ export async function lockRecords(tx: Transaction, indexCode: string): Promise<n
 	return index.records;
 }
 
-/** The next revision of an index's records, and how many they are now. */
+/**
+ * The next revision of an index's records, and how many they are now. An index marks chief headings as soon as one record of
+ * it does, so this comes after its headings are counted.
+ */
 export async function setRecords(tx: Transaction, indexCode: string, records: number): Promise<void> {
 	await tx`
-		update subject_indexes set records = ${records}, records_revision = records_revision + 1
+		update subject_indexes set records = ${records}, records_revision = records_revision + 1,
+			has_chief = has_chief or exists (select from tagged_headings where index_code = ${indexCode} and chief > 0)
 		where code = ${indexCode}`;
 }
 
@@ -35,9 +39,10 @@ export async function* recordsByKey(tx: Transaction, indexCode: string, keys: re
 			n: number;
 			csl: unknown;
 			limits: Record<string, string[]>;
+			named: number | null;
 			tags: unknown;
 		}>`
-			select r.key, r.n, r.csl, r.limits, (
+			select r.key, r.n, r.csl, r.limits, r.references_named as named, (
 				select coalesce(json_agg(json_build_array(t.h, t.chief, t.aspect) order by t.position), '[]')
 				from taggings t where t.index_code = r.index_code and t.n = r.n) as tags
 			from records r where r.index_code = ${indexCode} and r.key = any(${some})`;
@@ -91,6 +96,8 @@ export async function deleteReferences(
 export interface Placed {
 	draft: RecordDraft;
 	n: number;
+	/** How many works it refers to, as far as anybody said. */
+	named: number | null;
 }
 
 export async function copyRows(
@@ -103,9 +110,9 @@ export async function copyRows(
 	await copy(
 		tx,
 		'records',
-		'index_code, n, key, csl, limits, year, doi, work_title, topic, names, title_length, abstract_length',
+		'index_code, n, key, csl, limits, year, doi, work_title, topic, names, title_length, abstract_length, references_named',
 		function* (): Generator<Value[]> {
-			for (const { draft, n } of placed) {
+			for (const { draft, n, named } of placed) {
 				const { item, key } = draft;
 				const { topic, names } = vectorsOf(wordsOfRecord(draft));
 				const { year, doi, title } = workKeys(item);
@@ -121,7 +128,8 @@ export async function copyRows(
 					topic,
 					names,
 					length(item.title),
-					length(item.abstract)
+					length(item.abstract),
+					named
 				];
 			}
 		}

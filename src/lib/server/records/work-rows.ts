@@ -31,6 +31,91 @@ export async function pairWorks(
 		select ${indexCode}, n, other_code, other_n from pairs
 		union all
 		select other_code, other_n, ${indexCode}, n from pairs`;
+	await followDecisions(tx, indexCode, own);
+}
+
+/** Puts what people said of pairs in the place of what was worked out, for some records of an index. */
+async function followDecisions(
+	tx: Transaction,
+	indexCode: string,
+	numbers: readonly number[]
+): Promise<void> {
+	const own = [...numbers];
+	const decided = await tx<{ n: number; code: string; other: number; same: boolean }>`
+		with pairs as (
+			select index_code, key, other_code, other_key, same from work_decisions
+			union all
+			select other_code, other_key, index_code, key, same from work_decisions
+		)
+		select r.n, o.index_code as code, o.n as other, pairs.same
+		from pairs
+		join records r on r.index_code = pairs.index_code and r.key = pairs.key
+		join records o on o.index_code = pairs.other_code and o.key = pairs.other_key
+		where pairs.index_code = ${indexCode} and r.n = any(${own}::int[])`;
+	for (const { n, code, other, same } of decided)
+		for (const [a, an, b, bn] of [
+			[indexCode, n, code, other],
+			[code, other, indexCode, n]
+		] as const)
+			if (same)
+				await tx`
+					insert into shared_works (index_code, n, other_code, other_n)
+					values (${a}, ${an}, ${b}, ${bn}) on conflict do nothing`;
+			else
+				await tx`
+					delete from shared_works
+					where index_code = ${a} and n = ${an} and other_code = ${b} and other_n = ${bn}`;
+}
+
+/** A record by its index and what that calls it. */
+export interface RecordName {
+	code: string;
+	key: string;
+}
+
+/**
+ * Keeps what a person says of two records of different indexes: of one work, or not; with neither, what was said is taken
+ * back, and what is worked out holds again. It lasts when they come in again.
+ */
+export async function decideWork(
+	one: RecordName,
+	other: RecordName,
+	same: boolean | null,
+	personId: string
+): Promise<void> {
+	const [a, b] = one.code < other.code ? [one, other] : [other, one];
+	await connection().sql.begin(async (tx) => {
+		if (same === null)
+			await tx`
+				delete from work_decisions
+				where index_code = ${a.code} and key = ${a.key} and other_code = ${b.code} and other_key = ${b.key}`;
+		else
+			await tx`
+				insert into work_decisions (index_code, key, other_code, other_key, same, person_id)
+				values (${a.code}, ${a.key}, ${b.code}, ${b.key}, ${same}, ${personId})
+				on conflict (index_code, key, other_code, other_key)
+				do update set same = excluded.same, person_id = excluded.person_id, at = now()`;
+		const rows = await tx<{ n: number }>`
+			select n from records where index_code = ${a.code} and key = ${a.key}`;
+		await pairWorks(
+			tx,
+			a.code,
+			rows.map(({ n }) => n)
+		);
+	});
+}
+
+/** What people said of pairs of records of some indexes, by number. */
+export function decisionsAmong(
+	codes: readonly string[]
+): Promise<{ code: string; n: number; otherCode: string; other: number; same: boolean }[]> {
+	return connection().sql`
+		select d.index_code as code, r.n, d.other_code as "otherCode", o.n as other, d.same
+		from work_decisions d
+		join records r on r.index_code = d.index_code and r.key = d.key
+		join records o on o.index_code = d.other_code and o.key = d.other_key
+		where d.index_code = any(${[...codes]}) and d.other_code = any(${[...codes]})
+		order by d.index_code, d.key, d.other_code, d.other_key`;
 }
 
 /** Pairs of records that are of one work, by their numbers in the one index and in the other. */

@@ -1,8 +1,12 @@
 /** Two runs of one index: what one finds that the other does not, and which parts of their strategies made the difference. */
 import {
+	COMMON_LIMITS,
+	describeLimit,
+	nameOfLine,
 	printLimit,
 	printLine,
 	resultOf,
+	switchesOfLine,
 	leavesOfStrategy,
 	type LimitSetting,
 	type Line,
@@ -15,8 +19,11 @@ import type { RunRow } from './run-rows';
 import { findRun, foundOf } from './runs';
 
 export interface Difference {
-	/** What is different, in words. */
-	part: string;
+	/** What is different: a heading, a word, a limit or a whole block, by name. */
+	name: string;
+	isHeading: boolean;
+	/** What else it asks for; of what was changed, before and after. */
+	says: string;
 	change: 'added' | 'removed' | 'changed';
 	/** What making this change alone to the first run's strategy would do to its count, on today's records. */
 	effect: number;
@@ -72,6 +79,9 @@ async function differencesOf(first: RunRow, second: RunRow): Promise<Difference[
 		findByText(first.indexCode, first.cql, first.limits),
 		findByText(second.indexCode, second.cql, second.limits)
 	]);
+	const labelOf = (field: string) =>
+		[...COMMON_LIMITS, ...one.limits].find((limit) => limit.field === field)?.label.toLowerCase() ?? field;
+	const saysOf = (line: Line) => switchesOfLine(line).join(', ');
 	const blocksOf = (strategy: Strategy) =>
 		strategy.blocks.map((block) => new Map(block.lines.map((line) => [printLine(line), line])));
 	const mine = blocksOf(one.strategy);
@@ -90,7 +100,8 @@ async function differencesOf(first: RunRow, second: RunRow): Promise<Difference[
 			.sort((p, q) => q.shared - p.shared)[0];
 		if (best) pairs.set(i, best.j);
 	}
-	const changes: { part: string; change: Difference['change']; strategy: Strategy }[] = [];
+	const changes: (Omit<Difference, 'effect'> & { strategy: Strategy })[] = [];
+	const plain = (name: string) => ({ name, isHeading: false, says: '' });
 	const withBlocks = (blocks: Strategy['blocks']): Strategy => ({ ...one.strategy, blocks });
 	// What is left stands for what stood in its place, as long as both are required or both excluded.
 	for (const i of mine.keys()) {
@@ -105,7 +116,7 @@ async function differencesOf(first: RunRow, second: RunRow): Promise<Difference[
 		const pair = pairs.get(i);
 		if (pair === undefined)
 			return void changes.push({
-				part: `the whole block “${block.name}”`,
+				...plain(wholeBlock(block)),
 				change: 'removed',
 				strategy: withBlocks(one.strategy.blocks.filter((_, at) => at !== i))
 			});
@@ -119,53 +130,63 @@ async function differencesOf(first: RunRow, second: RunRow): Promise<Difference[
 			if (next) {
 				added.delete(next[0]);
 				changes.push({
-					part: `${text} → ${next[0]}`,
+					...nameOfLine(line),
+					says: `${saysOf(line) || 'as it is'} → ${saysOf(next[1]) || 'as it is'}`,
 					change: 'changed',
 					strategy: replaced(block.lines.map((own) => (own === line ? next[1] : own)))
 				});
 			} else
 				changes.push({
-					part: text,
+					...nameOfLine(line),
+					says: saysOf(line),
 					change: 'removed',
 					strategy: replaced(block.lines.filter((own) => own !== line))
 				});
 		}
-		for (const [text, line] of added)
-			changes.push({ part: text, change: 'added', strategy: replaced([...block.lines, line]) });
+		for (const line of added.values())
+			changes.push({
+				...nameOfLine(line),
+				says: saysOf(line),
+				change: 'added',
+				strategy: replaced([...block.lines, line])
+			});
 	});
 	other.strategy.blocks.forEach((block, j) => {
 		if (![...pairs.values()].includes(j))
 			changes.push({
-				part: `the whole block “${block.name}”`,
+				...plain(wholeBlock(block)),
 				change: 'added',
 				strategy: withBlocks([...one.strategy.blocks, block])
 			});
 	});
-	const printed = (limits: readonly LimitSetting[]) =>
-		new Map(limits.map((limit) => [printLimit(limit), limit]));
-	const [before, after] = [printed(first.limits), printed(second.limits)];
-	for (const [text, limit] of before)
-		if (!after.has(text))
-			changes.push({
-				part: text,
-				change: 'removed',
-				strategy: { ...one.strategy, limits: one.strategy.limits.filter((own) => own !== limit) }
-			});
-	for (const [text, limit] of after)
-		if (!before.has(text))
-			changes.push({
-				part: text,
-				change: 'added',
-				strategy: { ...one.strategy, limits: [...one.strategy.limits, limit] }
-			});
+	// A limit with other values is one change rather than two.
+	const fields = new Set([...first.limits, ...second.limits].map(({ field }) => field));
+	for (const field of fields) {
+		const [was, is] = [first.limits, second.limits].map((limits) =>
+			limits.find((own) => own.field === field)
+		);
+		if (was && is && printLimit(was) === printLimit(is)) continue;
+		const values = (limit: LimitSetting | undefined) =>
+			limit ? describeLimit(limit, '').replace(/^: /, '') : '';
+		const limits = one.strategy.limits.filter((own) => own.field !== field);
+		changes.push({
+			...plain(`limit on ${labelOf(field)}`),
+			says: [was, is].map(values).filter(Boolean).join(' → '),
+			change: was ? (is ? 'changed' : 'removed') : 'added',
+			strategy: { ...one.strategy, limits: is ? [...limits, is] : limits }
+		});
+	}
 	return Promise.all(
-		changes.map(async ({ part, change, strategy }) => {
+		changes.map(async ({ strategy, ...difference }) => {
 			const loaded = await one.sets.load(leavesOfStrategy(strategy, false), one.vocabulary);
 			const effect = resultOf(strategy, loaded).size - one.result.size;
-			return { part, change, effect };
+			return { ...difference, effect };
 		})
 	).then((found) => found.sort((p, q) => Math.abs(q.effect) - Math.abs(p.effect)));
 }
+
+const wholeBlock = ({ name, status }: Strategy['blocks'][number]) =>
+	status === 'exclude' ? `leaving out “${name}”` : `the whole block “${name}”`;
 
 /** What a line is about, whatever its switches. */
 function subjectOf(line: Line): string {

@@ -7,11 +7,13 @@ export { newRun, runFields } from './run-schema';
 export {
 	combineRuns,
 	describeRun,
+	foundByRun,
+	foundOfRuns,
+	keepFound,
 	listRuns,
 	logElsewhere,
 	repeatRun,
 	restoredSettings,
-	runPage,
 	runStrategy
 } from './runs';
-export type { Restored, RunLine } from './runs';
+export type { Beside, Restored, RunLine } from './runs';

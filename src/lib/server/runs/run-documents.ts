@@ -15,7 +15,7 @@ const number = v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(2e9));
 const runDocument = v.strictObject({
 	number,
 	indexCode: v.pipe(v.string(), v.minLength(1), v.maxLength(100)),
-	kind: v.picklist(['run', 'combined', 'elsewhere']),
+	kind: v.picklist(['run', 'combined', 'kept', 'elsewhere']),
 	name: text,
 	note: text,
 	cql: text,

@@ -12,16 +12,8 @@ import { exportInquiry, importInquiry } from '../inquiry/inquiry-document';
 import { changeInquiry, readInquiry } from '../inquiry/inquiry-changes';
 import { coverageOf } from '../crosswalk/coverage';
 import { compareRuns } from './comparing-runs';
-import {
-	combineRuns,
-	listRuns,
-	logElsewhere,
-	repeatRun,
-	restoredSettings,
-	runPage,
-	runStrategy
-} from './runs';
-import { openResult } from '../search/openings';
+import { combineRuns, listRuns, logElsewhere, repeatRun, restoredSettings, runStrategy } from './runs';
+import { openResult, runPage } from '../reading/opened.test-aid';
 import { searchIndex, strategyView, tryCommands } from '../search/searching';
 import { RIS, take, databaseWithYarrow } from '../records/yarrow.test-aid';
 

@@ -15,21 +15,13 @@ import { allow, type Person } from '../people';
 import { currentIndexes } from '../vocabulary';
 import { ServiceError } from '../errors';
 import { loadInquiry } from '../inquiry';
-import {
-	findByText,
-	findRecords,
-	openRecord,
-	type OpenedResult,
-	page,
-	readByText,
-	type Wanted
-} from '../search';
-import { insertRun, type RunRow, runLines, runRow, updateRun } from './run-rows';
+import { findByText, findRecords, type Found, readByText, searchable } from '../search';
+import { insertRun, type RunRow, runLines, runRow, updateRun, wholeRuns } from './run-rows';
 
 export interface RunLine {
 	number: number;
 	indexCode: string;
-	kind: 'run' | 'combined' | 'elsewhere';
+	kind: RunRow['kind'];
 	name: string;
 	note: string;
 	cql: string;
@@ -70,6 +62,8 @@ export async function listRuns(person: Person | undefined, inquiryId: string): P
 	return lines.reverse();
 }
 
+/** As `runFields` takes it. */
+const LONGEST_NAME = 200;
 const withoutLimits = (strategy: Strategy): Strategy => ({ ...strategy, limits: [] });
 
 /** Runs the strategy of an index as it stands, and keeps the run. */
@@ -122,6 +116,32 @@ export async function repeatRun(person: Person | undefined, inquiryId: string, n
 	});
 }
 
+/** Keeps what was found otherwise than by a strategy, as it was found. */
+export async function keepFound(
+	person: Person | undefined,
+	inquiryId: string,
+	kept: {
+		indexCode: string;
+		name: string;
+		/** What finds just these records; empty where nothing that can be written does. */
+		cql: string;
+		edition: string;
+		recordsRevision: number;
+		found: RecordSet;
+	}
+) {
+	const { id } = allow(person, 'change-inquiry');
+	const { found, ...row } = kept;
+	return insertRun(inquiryId, {
+		...row,
+		name: row.name.slice(0, LONGEST_NAME),
+		kind: 'kept',
+		count: found.size,
+		found: found.toBytes(),
+		personId: id
+	});
+}
+
 export interface Elsewhere {
 	indexCode: string;
 	text: string;
@@ -163,7 +183,10 @@ export async function combineRuns(
 		indexCode: parts[0].indexCode,
 		kind: 'combined',
 		combined: { how, runs: [...numbers] },
-		cql: parts.map((part) => `(${wholeText(part)})`).join(`\n${how} `),
+		// What holds something that cannot be written cannot be written.
+		cql: parts.some(({ cql }) => cql === '')
+			? ''
+			: parts.map((part) => `(${wholeText(part)})`).join(`\n${how} `),
 		edition: parts[0].edition,
 		recordsRevision: Math.max(...parts.map(({ recordsRevision }) => recordsRevision)),
 		count: found.size,
@@ -188,6 +211,16 @@ export function foundOf({ found, number, kind }: RunRow): RecordSet {
 	return RecordSet.fromBytes(found);
 }
 
+/** The records of all runs of an inquiry of which they are known. */
+export async function foundOfRuns(
+	inquiryId: string
+): Promise<{ number: number; indexCode: string; found: RecordSet }[]> {
+	const rows = await wholeRuns(inquiryId);
+	return rows.flatMap(({ number, indexCode, found }) =>
+		found ? [{ number, indexCode, found: RecordSet.fromBytes(found) }] : []
+	);
+}
+
 export async function findRun(inquiryId: string, number: number): Promise<RunRow> {
 	const row = await runRow(inquiryId, number);
 	if (!row) throw new ServiceError(404, 'no-run', `There is no run ${number} in this inquiry.`);
@@ -207,7 +240,7 @@ export async function describeRun(
 
 export interface Restored {
 	/** What makes the strategy of the run the current one. */
-	settings: Omit<StrategySettings, 'id'> & { indexCode: string };
+	settings: Omit<StrategySettings, 'id' | 'left'> & { indexCode: string };
 	/** What it found then, and what it finds on the records as they are now. */
 	then: number;
 	now: number;
@@ -224,32 +257,33 @@ export async function restoredSettings(
 ): Promise<Restored> {
 	allow(person, 'read');
 	const run = await findRun(inquiryId, number);
-	if (run.kind !== 'run')
+	if (run.kind === 'elsewhere' || run.cql === '')
 		throw new ServiceError(
 			422,
 			'not-restorable',
-			'Only a run of a strategy can become the current strategy.'
+			'What this run found cannot be written as a strategy of this index.'
 		);
 	const [{ inquiry }, { result }] = await Promise.all([
 		loadInquiry(inquiryId),
 		findByText(run.indexCode, run.cql, run.limits)
 	]);
-	const { id: _, ...settled } = run.settings ?? { id: run.indexCode, ...NO_SETTINGS };
+	// What was left of a check is not of the search.
+	const { id: _, left: __, ...settled } = { ...NO_SETTINGS, ...run.settings, id: run.indexCode };
 	const settings = { ...settled, limits: settled.lifted ? settled.limits : run.limits };
-	const after = { id: run.indexCode, ...settings, text: '' };
+	const after = { ...NO_SETTINGS, ...settings, id: run.indexCode, text: '' };
 	const asThen = apply(inquiry, [{ table: 'strategies', id: run.indexCode, before: null, after }]);
 	const own = printStrategy(withoutLimits(strategyOf(asThen, run.indexCode)));
 	const text = own === run.cql ? '' : run.cql;
 	return { settings: { ...settings, indexCode: run.indexCode, text }, then: run.count, now: result.size };
 }
 
-/** A page of what a run found, as it was found then; with `beside`, of how it differs from that other run. */
-export async function runPage(
+/** What a run found, as it was found then; with `beside`, how it differs from that other run. */
+export async function foundByRun(
 	person: Person | undefined,
 	inquiryId: string,
 	number: number,
-	{ record, beside, ...wanted }: Wanted & { record?: string | null; beside?: Beside }
-): Promise<OpenedResult & { code: string }> {
+	beside?: Beside
+): Promise<Found> {
 	allow(person, 'read');
 	const [run, other] = await Promise.all([
 		findRun(inquiryId, number),
@@ -262,19 +296,11 @@ export async function runPage(
 			'Only runs of one subject index can be set beside each other.'
 		);
 	const found = foundOf(run);
-	const at = await readByText(run.indexCode, run.cql, run.limits);
-	// The name keeps orders of different runs apart though their strategies may be the same.
-	const named = { ...at.strategy, run: `${inquiryId} ${number} ${beside?.which ?? ''} ${beside?.run ?? ''}` };
-	const shown = await page(
-		at,
-		named,
-		other ? differing(found, foundOf(other), beside?.which) : found,
-		wanted
-	);
+	const { strategy, ...at } = await strategyOfRun(run);
 	return {
-		code: run.indexCode,
-		page: shown,
-		sheet: await openRecord(person, at, at.strategy, shown, record),
+		at,
+		strategy,
+		result: other ? differing(found, foundOf(other), beside?.which) : found,
 		title: beside && {
 			before:
 				beside.which === 'both'
@@ -284,8 +310,15 @@ export async function runPage(
 			isHeading: false,
 			after: ''
 		},
-		faults: []
+		faults: [],
+		name: `run ${inquiryId} ${number} ${beside?.which ?? ''} ${beside?.run ?? ''}`
 	};
+}
+
+/** What a run was found by, for the order of its records; nothing at all where that cannot be written. */
+async function strategyOfRun({ indexCode, cql, limits }: RunRow) {
+	if (cql !== '') return readByText(indexCode, cql, limits);
+	return { ...(await searchable(indexCode)), strategy: { blocks: [], limits: [], lifted: false } };
 }
 
 /** Another run of the same index, and which of the records to show. */

@@ -1,15 +1,15 @@
 /** Strategies and CQL over the stored sets. */
-export { SORTS } from './ranking';
-export { openResult } from './openings';
-export type { OpenedResult } from './openings';
+export { ordered, SORTS } from './ranking';
+export { foundBy, openFound } from './openings';
+export type { Found, OpenedResult, Opening } from './openings';
 export { changePrices, jointCount, limitPrices, pickPrices } from './pricing';
 export type { ChangePrices, JointCount, LimitPrices } from './pricing';
-export { openRecord, page } from './result-pages';
 export type { FoundRecord, OpenRecord, Wanted } from './result-pages';
 export {
 	findByText,
 	findRecords,
 	findRecordsIn,
+	foundByCql,
 	parseForIndex,
 	readByText,
 	searchIndex,
@@ -27,5 +27,6 @@ export {
 	pickPricesBody,
 	searchBody
 } from './search-schema';
+export { searchable } from './searchable';
 export { formsOfStem } from './stem-forms';
 export type { StemForms } from './stem-forms';

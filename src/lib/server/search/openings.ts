@@ -8,6 +8,7 @@ import {
 	readPart,
 	recordsOfPart,
 	strategyOf,
+	switchesOfLine,
 	wordsOfPart,
 	type Fault,
 	type Part,
@@ -27,6 +28,8 @@ export interface Opening {
 	part?: string;
 	/** A text of its own, whatever the strategy says. */
 	cql?: string;
+	/** Every record of the index. */
+	whole?: boolean;
 	/** A heading of the current edition, by its identifier, as it is asked for. */
 	heading?: HeadingOpening;
 	/** Changes that are tried: everything is of the strategy as it would be with them. */
@@ -51,32 +54,49 @@ export interface OpenedResult {
 	faults: Fault[];
 }
 
-/** Opens what a number says, at any page, with one of its records. */
-export async function openResult(
+/** Opens a result at any page, with one of its records. */
+export async function openFound(
 	person: Person | undefined,
-	inquiryId: string,
-	code: string,
-	opening: Opening,
+	{ at, strategy, result, title, faults, name }: Found,
 	{ record, ...wanted }: Wanted & { record?: string | null }
 ): Promise<OpenedResult> {
 	allow(person, 'read');
-	const { at, strategy, result, title, faults, name } = await found(inquiryId, code, opening);
 	// The name keeps orders of different parts apart though the strategy is the same.
 	const shown = await page(at, name ? { ...strategy, ...{ part: name } } : strategy, result, wanted);
 	return { page: shown, sheet: await openRecord(person, at, strategy, shown, record), title, faults };
 }
 
-interface Found {
+/** A set of an index's records, what it was found by, and what it is in words. */
+export interface Found {
 	at: Searchable;
 	strategy: Strategy;
 	result: RecordSet;
 	title: PartWords | undefined;
 	faults: Fault[];
+	/** Tells it from other results of the same strategy. */
 	name?: string;
 }
 
-async function found(inquiryId: string, code: string, opening: Opening): Promise<Found> {
+/** What a number says. */
+export async function foundBy(
+	person: Person | undefined,
+	inquiryId: string,
+	code: string,
+	opening: Opening
+): Promise<Found> {
+	allow(person, 'read');
 	const { cql, part, heading, tried = [], which } = opening;
+	if (opening.whole) {
+		const at = await searchable(code);
+		const title = { before: 'in all', name: '', isHeading: false, after: '' };
+		return {
+			at,
+			strategy: { blocks: [], limits: [], lifted: false },
+			result: at.sets.all,
+			title,
+			faults: []
+		};
+	}
 	if (heading !== undefined) {
 		const at = await searchable(code);
 		const strategy = strategyOfHeading(at, heading);
@@ -182,28 +202,13 @@ function wordsOfText(strategy: Strategy, labelOf: (field: string) => string): Pa
 	);
 	if (block?.lines.length === 1 && blocks.length === 0 && block.lines[0].kind !== 'expression') {
 		const [line] = block.lines;
-		const switches =
-			line.kind === 'heading'
-				? [
-						line.test.withNarrower ? 'with narrower' : '',
-						line.test.chief ? 'chief only' : '',
-						line.test.aspects.join(' or ')
-					]
-				: [NAMES[line.test.field] ?? ''];
 		return {
 			before: 'with',
 			...nameOfLine(line),
-			after: [...switches, ...limits].filter(Boolean).join(' · ')
+			after: [...switchesOfLine(line), ...limits].join(' · ')
 		};
 	}
 	if (!block && limits.length > 0)
 		return { before: 'of', name: limits.join(', '), isHeading: false, after: '' };
 	return { before: 'that this finds:', name: printStrategy(strategy), isHeading: false, after: '' };
 }
-
-const NAMES: Record<string, string> = {
-	author: 'among its authors',
-	source: 'as its source',
-	affiliation: 'among its affiliations',
-	funder: 'among its funders'
-};

@@ -1,6 +1,15 @@
 /** The order of a result. Worked out whole, once for a revision, so that pages never overlap or leave anything out. */
-import { lengthOf, relevance, termsOf, type RecordSet, type Strategy, type Term } from '../../../core/search';
+import {
+	lengthOf,
+	relevance,
+	termScore,
+	termsOf,
+	type RecordSet,
+	type Strategy,
+	type Term
+} from '../../../core/search';
 import { type IndexSets, WantedTerms } from '../records';
+import { knownPostings, postingsOf, queryOfTerm, type Postings } from './term-postings';
 import { countsOfQueries, eachTopicMatching, meanLengths } from './topic-rows';
 
 export const SORTS = ['relevance', 'newest', 'oldest'] as const;
@@ -49,36 +58,54 @@ async function order(
 		return numbers.sort((a, b) => (years[a] || 9999) - (years[b] || 9999) || a - b);
 	if (sort === 'newest') return numbers.sort((a, b) => years[b] - years[a] || a - b);
 	const scores = await scoresOf(sets, result, termsOf(strategy));
-	return numbers.sort((a, b) => (scores.get(b) ?? 0) - (scores.get(a) ?? 0) || years[b] - years[a] || a - b);
+	return numbers.sort((a, b) => scores[b] - scores[a] || years[b] - years[a] || a - b);
 }
 
-/** Best-match scores of the records in a result that have any of the terms; the others score nothing. */
-async function scoresOf(
-	sets: IndexSets,
-	result: RecordSet,
-	terms: readonly Term[]
-): Promise<Map<number, number>> {
-	const scores = new Map<number, number>();
+/** Best-match scores by record; those that have none of the terms, or are not of the result, score nothing. */
+async function scoresOf(sets: IndexSets, result: RecordSet, terms: readonly Term[]): Promise<Float64Array> {
+	const scores = new Float64Array(sets.records);
 	if (terms.length === 0 || result.size === 0) return scores;
-	const collection = {
-		records: sets.records,
-		meanLength: await meanLength(sets),
-		recordsWith: await recordsWith(sets, terms)
-	};
-	const wanted = new WantedTerms(terms);
-	const any = terms.map(queryOfTerm).join(' | ');
-	const numbers = result.size <= MOST_NAMED ? [...result.toArray()] : undefined;
-	await eachTopicMatching(sets.code, any, numbers, ({ n, t, a, vector }) => {
-		if (!numbers && !result.has(n)) return;
-		const occurrences = { ...wanted.occurrencesIn(vector), titleLength: t, abstractLength: a };
-		scores.set(n, relevance(occurrences, collection));
-	});
+	// A few records are read themselves; what is read for many is kept, as the next order asks for the same words.
+	const postings =
+		result.size <= MOST_NAMED ? await knownPostings(sets, terms) : await postingsOf(sets, terms);
+	const mean = await meanLength(sets);
+	if (postings) scoreAll(scores, postings, mean);
+	else await scoreNamed(scores, sets, result, terms, mean);
 	return scores;
 }
 
-/** A term in title or abstract, as a full-text query. */
-function queryOfTerm({ text, stem }: Term): string {
-	return `'${text}':${stem ? '*' : ''}AB`;
+/** O(records with each term). */
+function scoreAll(
+	scores: Float64Array,
+	{ terms, titleLengths, abstractLengths }: Postings,
+	mean: number
+): void {
+	for (const { records, title, abstract } of terms) {
+		const collection = { records: scores.length, recordsWith: records.length };
+		for (let i = 0; i < records.length; i++) {
+			const n = records[i];
+			const length =
+				lengthOf({ titleLength: titleLengths[n], abstractLength: abstractLengths[n] }) / Math.max(mean, 1);
+			scores[n] += termScore({ title: title[i], abstract: abstract[i] }, length, collection);
+		}
+	}
+}
+
+async function scoreNamed(
+	scores: Float64Array,
+	sets: IndexSets,
+	result: RecordSet,
+	terms: readonly Term[],
+	mean: number
+): Promise<void> {
+	const recordsWithEach = await recordsWith(sets, terms);
+	const collection = { records: sets.records, meanLength: mean, recordsWith: recordsWithEach };
+	const wanted = new WantedTerms(terms);
+	const any = terms.map(queryOfTerm).join(' | ');
+	await eachTopicMatching(sets.code, any, [...result.toArray()], ({ n, t, a, vector }) => {
+		const occurrences = { ...wanted.occurrencesIn(vector), titleLength: t, abstractLength: a };
+		scores[n] = relevance(occurrences, collection);
+	});
 }
 
 function meanLength(sets: IndexSets): Promise<number> {

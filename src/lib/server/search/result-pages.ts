@@ -1,6 +1,6 @@
 /** Pages of results: records in order, why each was found, and one of them whole. */
 import type { RecordSet, Strategy, WordTest } from '../../../core/search';
-import { type RecordLine, recordLines, type RecordSheet, recordSheet } from '../records';
+import { type RecordLine, recordLines, recordSheet } from '../records';
 import type { Person } from '../people';
 import { ordered, type Sort } from './ranking';
 import type { Searchable } from './searchable';
@@ -41,7 +41,7 @@ export async function page(
 }
 
 /** The record in hand, whole, with what of the strategy stands in it. */
-export interface OpenRecord extends RecordSheet {
+export interface OpenRecord extends RecordLine {
 	why: Match[];
 	/** Words of the strategy that are looked for in its title and in its abstract. */
 	words: { title: WordTest[]; abstract: WordTest[] };

@@ -47,6 +47,7 @@ const openingQuery = v.object({
 	cql: v.optional(v.pipe(v.string(), v.maxLength(LONGEST_CQL))),
 	which: v.optional(v.picklist(['gained', 'lost'])),
 	heading: v.optional(v.pipe(v.string(), v.maxLength(2_000))),
+	whole: v.optional(v.literal('yes')),
 	narrower: v.optional(v.literal('yes')),
 	chief: v.optional(v.literal('yes')),
 	aspect: v.optional(v.pipe(v.string(), v.maxLength(300))),
@@ -57,13 +58,13 @@ const openingQuery = v.object({
 /** What an address says is to be opened. */
 export function openingOf(url: URL): Opening {
 	const asked = v.parse(openingQuery, Object.fromEntries(url.searchParams));
-	const { try: tried, heading: id, narrower, chief, aspect, year, ...opening } = asked;
+	const { try: tried, heading: id, whole, narrower, chief, aspect, year, ...opening } = asked;
 	const heading: Opening['heading'] =
 		id === undefined
 			? undefined
 			: { id, withNarrower: narrower !== undefined, chief: chief !== undefined, aspect, year };
 	try {
-		return { ...opening, heading, tried: v.parse(commands, JSON.parse(tried)) };
+		return { ...opening, whole: whole !== undefined, heading, tried: v.parse(commands, JSON.parse(tried)) };
 	} catch {
 		throw new ServiceError(400, 'invalid', 'What was to be tried cannot be read from this address.');
 	}

@@ -49,6 +49,27 @@ describe('CQL on an index', () => {
 		});
 	});
 
+	it('says why chief only finds nothing, until a record of the index has a chief heading marked', async () => {
+		await createIndex(LOCAL_PERSON, { code: 'fern', name: 'Fern', discipline: '' });
+		const chief = async () => searchIndex(LOCAL_PERSON, 'fern', { cql: 'dc.subject =/oak.chief "Moss"' });
+		const write = (n: number, isChief: boolean) =>
+			store('fern', [
+				{
+					key: `f${n}`,
+					item: { id: `f${n}`, type: 'book', title: `Moss ${n}` },
+					taggings: [{ uri: 'Moss', label: 'Moss', chief: isChief }]
+				}
+			]);
+		await write(1, false);
+		expect(await chief()).toMatchObject({
+			count: 0,
+			remarks: [{ message: expect.stringMatching(/No record/) }]
+		});
+		await write(2, true);
+		expect(await chief()).toMatchObject({ count: 1, remarks: [] });
+		await removeIndex(LOCAL_PERSON, 'fern');
+	});
+
 	it('sees what another server changes, with its next search', async () => {
 		// Modules of their own have memory of their own, as another server would.
 		vi.resetModules();

@@ -44,9 +44,9 @@ export interface TextFault {
 }
 
 /** A text as a strategy, or what is wrong with it. */
-function attempt(text: string, { vocabulary, limits }: Searchable): Reading | TextFault {
+function attempt(text: string, { vocabulary, limits, current }: Searchable): Reading | TextFault {
 	try {
-		return readStrategy(text, resolverOf(vocabulary, limits));
+		return readStrategy(text, resolverOf(vocabulary, limits, current.index));
 	} catch (error) {
 		if (!(error instanceof CqlError)) throw error;
 		const { message, position, end, expected } = error;
@@ -73,10 +73,7 @@ export interface SearchRequest {
 /** Runs CQL on an index. What is found is ordered whole and cut into pages. */
 export async function searchIndex(person: Person | undefined, code: string, request: SearchRequest) {
 	allow(person, 'read');
-	const at = await searchable(code);
-	const { strategy, beyond, remarks } = read(request.cql, at);
-	strategy.limits = [...strategy.limits, ...knownLimits(request.limits ?? [], at)];
-	refuse(faultsOf(strategy, at.vocabulary.narrower));
+	const { at, strategy, beyond, remarks } = await askedByCql(code, request.cql, request.limits);
 	const found = request.yields
 		? await yieldsFor(at, strategy)
 		: { result: await resultFor(at, strategy), yields: undefined };
@@ -88,6 +85,21 @@ export async function searchIndex(person: Person | undefined, code: string, requ
 		strategy,
 		yields: found.yields
 	};
+}
+
+/** What a text asks of an index, within limits. */
+async function askedByCql(code: string, cql: string, limits: readonly LimitSetting[] = []) {
+	const at = await searchable(code);
+	const { strategy, beyond, remarks } = read(cql, at);
+	strategy.limits = [...strategy.limits, ...knownLimits(limits, at)];
+	refuse(faultsOf(strategy, at.vocabulary.narrower));
+	return { at, strategy, beyond, remarks };
+}
+
+/** What a text finds within limits, to be read on. */
+export async function foundByCql(code: string, cql: string, limits: readonly LimitSetting[]) {
+	const { at, strategy } = await askedByCql(code, cql, limits);
+	return { at, strategy, result: await resultFor(at, strategy), title: undefined, faults: [] };
 }
 
 /** Limits that the index has. An unknown one would be passed over in silence. */

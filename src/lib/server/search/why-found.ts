@@ -6,7 +6,7 @@ import {
 	leavesOfStrategy,
 	lineExpression,
 	nameOfLine,
-	type HeadingTest,
+	urisOfTest,
 	type Line,
 	type RecordSet,
 	type Strategy,
@@ -37,17 +37,6 @@ export class Matching {
 	static async of(sets: IndexSets, vocabulary: SearchVocabulary, strategy: Strategy): Promise<Matching> {
 		const loaded = await sets.load(leavesOfStrategy(strategy, false), vocabulary);
 		const { blocks } = strategy;
-		const uris = ({ headings, withNarrower, cuts }: HeadingTest) =>
-			new Set(
-				headings.flatMap(({ uri }) =>
-					withNarrower
-						? vocabulary.narrower(
-								uri,
-								cuts.map((cut) => cut.uri)
-							)
-						: [uri]
-				)
-			);
 		return new Matching(
 			blocks
 				.filter(({ status }) => status === 'required')
@@ -56,7 +45,7 @@ export class Matching {
 						line,
 						block: block.id,
 						set: evaluate(lineExpression(line), loaded),
-						uris: line.kind === 'heading' ? uris(line.test) : undefined
+						uris: line.kind === 'heading' ? urisOfTest(line.test, vocabulary.narrower) : undefined
 					}))
 				)
 		);

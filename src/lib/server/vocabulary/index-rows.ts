@@ -12,6 +12,7 @@ import {
 	references,
 	runs,
 	sharedWorks,
+	workDecisions,
 	subjectIndexes,
 	taggedHeadings,
 	taggings
@@ -91,6 +92,9 @@ export async function deleteIndex(code: string): Promise<boolean> {
 			await tx
 				.delete(sharedWorks)
 				.where(or(eq(sharedWorks.indexCode, code), eq(sharedWorks.otherCode, code)));
+			await tx
+				.delete(workDecisions)
+				.where(or(eq(workDecisions.indexCode, code), eq(workDecisions.otherCode, code)));
 			// Their numbers say nothing of the records of an index that is made anew under this code.
 			await tx.update(runs).set({ found: null }).where(eq(runs.indexCode, code));
 			await tx.delete(subjectIndexes).where(eq(subjectIndexes.code, code));

@@ -2,6 +2,9 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { cellId, isThin } from '$core/crosswalk';
+	import { Asked } from '$lib/client/asked.svelte';
+	import type { PearlsOfCell } from '$lib/server/reading';
+	import CellFilter, { FILTERS, SAYS, type Filter } from '$lib/components/crosswalk/CellFilter.svelte';
 	import CellSheet from '$lib/components/crosswalk/CellSheet.svelte';
 	import CrosswalkGrid from '$lib/components/crosswalk/CrosswalkGrid.svelte';
 	import TakeAway from '$lib/components/crosswalk/TakeAway.svelte';
@@ -20,20 +23,16 @@
 		return undefined;
 	});
 
-	const FILTERS = ['all', 'undecided', 'thin', 'flagged', 'changed'] as const;
-	type Filter = (typeof FILTERS)[number];
-	const SAYS: Record<Filter, string> = {
-		all: 'all cells',
-		undecided: 'undecided',
-		thin: 'thin',
-		flagged: 'flagged',
-		changed: 'changed since'
-	};
 	const asked = $derived(page.url.searchParams.get('show') as Filter);
 	const filter = $derived(FILTERS.includes(asked) ? asked : 'all');
 	const since = $derived(page.url.searchParams.get('since') ?? '');
 	const reading = $derived(page.url.searchParams.get('reading') === 'compact' ? 'compact' : 'full');
 	let takingIn = $state(false);
+	const hasPearls = $derived(Object.keys(store.inquiry.pearls).length > 0);
+	const withPearls = $derived(hasPearls && page.url.searchParams.get('with') === 'pearls');
+	const pearls = new Asked<Record<string, PearlsOfCell>>(() =>
+		withPearls ? `/inquiry/${store.id}/pearls/cells?at=${store.revision}` : undefined
+	);
 
 	const passes: Record<Filter, (conceptId: string, code: string) => boolean> = {
 		all: () => true,
@@ -127,26 +126,10 @@
 
 <div class="flex flex-wrap items-center gap-x-3 border-b px-3 py-1 print:hidden">
 	<h1 class="font-semibold">Crosswalk</h1>
-	<span class="text-quiet">{all.length - count('undecided')} of {all.length} cells decided</span>
-	<div class="flex flex-wrap items-center gap-0.5" role="group" aria-label="Cells to show">
-		{#each FILTERS as one (one)}
-			<button
-				class="rounded px-1.5 py-0.5 text-quiet hover:bg-shade aria-pressed:bg-wash aria-pressed:font-semibold aria-pressed:text-lichen-deep"
-				aria-pressed={filter === one}
-				onclick={() => show({ show: one === 'all' ? '' : one })}
-				>{SAYS[one]}{#if one !== 'all' && one !== 'changed'}{' '}{count(one)}{/if}</button
-			>
-		{/each}
-		{#if filter === 'changed'}
-			<input
-				type="date"
-				class="field !py-0.5"
-				aria-label="Changed since"
-				value={since}
-				onchange={(event) => show({ since: event.currentTarget.value })}
-			/>
-		{/if}
-	</div>
+	<span class="text-quiet max-2xl:sr-only"
+		>{all.length - count('undecided')} of {all.length} cells decided</span
+	>
+	<CellFilter {filter} {since} {count} {show} />
 	<span class="ml-auto"></span>
 	{#if count('undecided') > 0}<a class="quiet-action border" href={draftAt(placeOf(store))}>Draft the rest</a
 		>{/if}
@@ -156,6 +139,12 @@
 		onclick={() => show({ reading: reading === 'full' ? 'compact' : '' })}
 		>{reading === 'full' ? 'Headings alone' : 'With fits and notes'}</button
 	>
+	{#if hasPearls}<button
+			class="quiet-action"
+			aria-pressed={withPearls}
+			onclick={() => show({ with: withPearls ? '' : 'pearls' })}
+			>{withPearls ? 'Without pearls' : 'Pearls'}</button
+		>{/if}
 	<button class="quiet-action" onclick={() => window.print()}>Print</button>
 	<button class="quiet-action" onclick={() => (takingIn = true)}>Take in</button>
 	<TakeAway />
@@ -180,7 +169,14 @@
 					<button class="quiet-action" onclick={() => show({ show: '' })}>Show all cells</button>
 				</p>
 			{:else}
-				<CrosswalkGrid current={inHand ? cell : undefined} {concepts} {standingOut} {reading} onOpen={open} />
+				<CrosswalkGrid
+					current={inHand ? cell : undefined}
+					{concepts}
+					{standingOut}
+					{reading}
+					pearls={withPearls ? (pearls.value ?? {}) : undefined}
+					onOpen={open}
+				/>
 			{/if}
 		</div>
 		{#if inHand}

@@ -2,7 +2,7 @@
 	import { Asked } from '$lib/client/asked.svelte';
 	import type { ConceptMatches } from '$lib/server/crosswalk';
 	import { counted, number } from '$lib/components/parts/numbers';
-	import { crosswalkAt, displayAt } from '$lib/components/inquiry/addresses';
+	import { crosswalkAt, displayAt, recordsAt } from '$lib/components/inquiry/addresses';
 	import { placeOf } from '$lib/components/inquiry/in-hand';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';
@@ -121,6 +121,11 @@
 							{/if}
 							{#if index.edition}<a class="quiet-action" href={displayAt(placeOf(store), index.code)}
 									>Browse</a
+								>{/if}
+							{#if on && index.records > 0}<a
+									class="quiet-action"
+									href={recordsAt(placeOf(store), index.code, { whole: true, view: 'composition' })}
+									>Who and where</a
 								>{/if}
 						</div>
 					</div>

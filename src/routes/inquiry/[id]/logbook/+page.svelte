@@ -10,8 +10,9 @@
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 	import Compare from '$lib/components/logbook/Compare.svelte';
 	import Elsewhere from '$lib/components/logbook/Elsewhere.svelte';
+	import OverlapPanel from '$lib/components/overlap/OverlapPanel.svelte';
 	import RunEntry from '$lib/components/logbook/RunEntry.svelte';
-	import { askRuns } from '$lib/components/logbook/ask-runs';
+	import { askRuns } from '$lib/components/runs/ask-runs';
 
 	/** What was run and what was decided, in words, newest first. */
 	let { data } = $props();
@@ -26,6 +27,8 @@
 	/** The run that another one is to be set beside. */
 	let beside = $state.raw<RunLine | undefined>();
 	let comparison = $state.raw<Comparison | undefined>();
+	/** Three runs of one index that are set beside each other. */
+	let together = $state.raw<{ code: string; runs: number[] } | undefined>();
 	let loggingElsewhere = $state(false);
 
 	async function readOlder() {
@@ -102,7 +105,8 @@
 	</div>
 	{#if beside}
 		<p class="text-lichen-deep" role="status">
-			Run {beside.number} waits: choose another run of {store.indexName(beside.indexCode)}.
+			Run {beside.number} waits: choose another run of {store.indexName(beside.indexCode)}, or one of another
+			index to pool with it.
 			<button class="quiet-action" onclick={() => (beside = undefined)}>Leave it</button>
 		</p>
 	{/if}
@@ -128,6 +132,7 @@
 							{#if run}
 								<RunEntry
 									{run}
+									pearls={data.pearls[run.number]}
 									{beside}
 									onBeside={() => chooseOther(run)}
 									onSet={(other) => setBeside(other, run.number)}
@@ -162,5 +167,20 @@
 			>{/if}
 	</div>
 </div>
-{#if comparison}<Compare {comparison} onClose={() => (comparison = undefined)} />{/if}
+{#if comparison}<Compare
+		{comparison}
+		runs={data.runs}
+		pearls={data.pearls}
+		onClose={() => (comparison = undefined)}
+		onMore={(run) => {
+			together = { code: comparison?.indexCode ?? '', runs: [comparison?.a ?? 0, comparison?.b ?? 0, run] };
+			comparison = undefined;
+		}}
+	/>{/if}
+{#if together}<OverlapPanel
+		title="Runs {together.runs.join(', ')} of {store.indexName(together.code)}"
+		code={together.code}
+		sets="runs.{together.runs.join('.')}"
+		onClose={() => (together = undefined)}
+	/>{/if}
 {#if loggingElsewhere}<Elsewhere onClose={() => (loggingElsewhere = false)} />{/if}

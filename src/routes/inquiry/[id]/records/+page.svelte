@@ -2,14 +2,28 @@
 	import { afterNavigate, goto } from '$app/navigation';
 	import { navigating, page } from '$app/state';
 	import { useKeys } from '$lib/components/parts/keys.svelte';
-	import { indexesAt, recordsAt, strategyAt } from '$lib/components/inquiry/addresses';
+	import {
+		indexesAt,
+		recordsAt,
+		siftedAt,
+		siftsIn,
+		strategyAt,
+		viewedAt,
+		type View
+	} from '$lib/components/inquiry/addresses';
 	import { currentConcept, placeOf } from '$lib/components/inquiry/in-hand';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
-	import IndexMark from '$lib/components/marks/IndexMark.svelte';
+	import { keepAsRun } from '$lib/components/runs/keep-as-run';
 	import { wayBack } from '$lib/components/records/way-back';
+	import IndexesNav from '$lib/components/records/IndexesNav.svelte';
 	import OpenedTitle from '$lib/components/records/OpenedTitle.svelte';
-	import RecordList from '$lib/components/records/RecordList.svelte';
-	import RecordView from '$lib/components/records/RecordView.svelte';
+	import ReadList from '$lib/components/records/ReadList.svelte';
+	import { readingAddress } from '$lib/components/reading/reading-address';
+	import CompositionView from '$lib/components/reading/CompositionView.svelte';
+	import { togglePearl } from '$lib/components/pearls/marking';
+	import ViewSwitch from '$lib/components/reading/ViewSwitch.svelte';
+	import WordsView from '$lib/components/reading/WordsView.svelte';
+	import WorthView from '$lib/components/reading/WorthView.svelte';
 	import { number } from '$lib/components/parts/numbers';
 	import Select from '$lib/components/parts/Select.svelte';
 
@@ -17,17 +31,20 @@
 	let { data } = $props();
 	const store = $derived(useInquiry()());
 	const concept = $derived(currentConcept(store));
+	const view = $derived(data.view);
 	const place = $derived(placeOf(store));
 	const index = $derived(store.indexes.find(({ code }) => code === data.code));
 	const found = $derived(data.page);
 	const size = $derived(data.size ?? 1);
-	const last = $derived(found ? Math.min(found.count, found.offset + size) : 0);
 	/** Where the number stood that led here. */
 	let cameFrom = $state.raw<URL>();
 	afterNavigate(({ from }) => {
 		if (from?.url && from.url.pathname !== page.url.pathname) cameFrom = from.url;
 	});
-	const back = $derived(wayBack(cameFrom, place, data.run ? 'logbook' : 'strategy'));
+	const isOfRuns = $derived(
+		Boolean(data.run) || Boolean(page.url.searchParams.get('among')?.startsWith('runs'))
+	);
+	const back = $derived(wayBack(cameFrom, place, isOfRuns ? 'logbook' : 'strategy'));
 	const SORTS = [
 		['relevance', 'best match'],
 		['newest', 'latest year first'],
@@ -41,15 +58,21 @@
 			else url.searchParams.delete(name);
 		return goto(url, { keepFocus: true, noScroll: true, replaceState: replace });
 	}
-	const open = (id: string) => void show({ record: id });
-	const pageTo = (from: number) => show({ from: from > 0 ? String(from) : '', record: '' }, false);
-	async function beyond(by: 1 | -1) {
-		if (!found) return;
-		const from = found.offset + by * size;
-		if (from < 0 || from >= found.count) return;
-		await pageTo(from);
-		const rows = document.querySelectorAll<HTMLElement>('[data-record]');
-		rows[by > 0 ? 0 : rows.length - 1]?.focus();
+	/** Tells one result from another, however it is looked at and whatever concept is in hand. */
+	const result = $derived(readingAddress(page.url.search, store.id, data.code ?? '', 0));
+	const isReordering = $derived(
+		navigating.to?.url.pathname === page.url.pathname &&
+			navigating.to?.url.searchParams.get('sort') !== data.sort
+	);
+	async function toList() {
+		if (view !== 'list') await lookAt('list');
+		document.querySelector<HTMLElement>('[data-record][tabindex="0"]')?.focus();
+	}
+	const keep = () => void (data.code && data.title && keepAsRun(store, data.code, page.url.search));
+	function lookAt(wanted: View) {
+		// The view that comes takes the keys up where they are.
+		(document.activeElement as HTMLElement | null)?.blur();
+		return goto(viewedAt(page.url, wanted), { keepFocus: true });
 	}
 
 	$effect(() =>
@@ -68,8 +91,25 @@
 					shown: ['G'],
 					does: 'To the list',
 					bind: 'g',
-					run: () => document.querySelector<HTMLElement>('[data-record][tabindex="0"]')?.focus()
-				}
+					run: () => void toList()
+				},
+				{
+					shown: ['N'],
+					does: 'To what is near the record: the same work elsewhere, references, authors, headings in common',
+					bind: 'n',
+					run: () => document.querySelector<HTMLElement>('[data-near]')?.focus()
+				},
+				{
+					shown: ['L'],
+					does: 'Mark the record as a pearl, or take that back',
+					bind: 'l',
+					run: () => data.sheet && togglePearl(store, data.code, data.sheet.id, data.sheet.item.title ?? '')
+				},
+				{ shown: ['K'], does: 'Keep these as a run', bind: 'k', run: keep },
+				{ shown: ['B'], does: 'Back the way you came', bind: 'b', run: () => history.back() },
+				{ shown: ['O'], does: 'What they are made of', bind: 'o', run: () => void lookAt('composition') },
+				{ shown: ['W'], does: 'Headings worth a look', bind: 'w', run: () => void lookAt('headings') },
+				{ shown: ['V'], does: 'Words of these records', bind: 'v', run: () => void lookAt('words') }
 			]
 		})
 	);
@@ -77,21 +117,12 @@
 
 <svelte:head><title>Records · {store.inquiry.about.title} · Oakmoss</title></svelte:head>
 
-<div class="flex items-center gap-1 border-b px-3 py-1">
+<div class="flex flex-wrap items-center gap-1 border-b px-3 py-1">
 	<h1 class="mr-2 font-semibold">Records</h1>
-	<nav class="flex min-w-0 gap-1 overflow-x-auto" aria-label="Subject indexes">
-		{#each store.columns as column (column.code)}
-			<a
-				href={recordsAt(place, column.code, { sort: data.sort })}
-				aria-current={column.code === data.code ? 'true' : undefined}
-				class="flex items-center gap-1.5 rounded px-2 py-1 hover:bg-shade aria-[current]:bg-wash aria-[current]:font-semibold aria-[current]:text-lichen-deep"
-				><IndexMark index={column} size={18} />{column.name}</a
-			>
-		{/each}
-	</nav>
+	<IndexesNav current={data.code} sort={data.sort} />
 	{#if found && index}
 		<span class="ml-3" aria-live="polite"
-			><span class="font-semibold">{number(found.count)}</span> records</span
+			><span class="font-semibold" data-found={data.title ? undefined : ''}>{number(found.count)}</span> records</span
 		>
 		{#if data.run}
 			<span class="text-quiet"
@@ -101,20 +132,30 @@
 		{:else if !data.title}
 			<a class="quiet-action !py-0 text-xs" href={strategyAt(place, data.code)}>Strategy</a>
 		{/if}
-		<span class="ml-auto flex items-center gap-1.5">
-			<span class="text-quiet">sort</span>
-			<Select
-				label="Sort"
-				value={data.sort}
-				options={SORTS.map(([value, says]) => ({ value, says }))}
-				onChange={(sort) => void show({ sort, from: '', record: '' })}
-			/>
+		<span class="ml-auto flex max-w-full items-center gap-1.5 max-md:ml-0 max-md:flex-wrap">
+			<ViewSwitch {view} />
+			{#if view === 'list'}
+				<Select
+					label="Sort"
+					value={data.sort}
+					options={SORTS.map(([value, says]) => ({ value, says }))}
+					onChange={(sort) => void show({ sort, from: '', record: '' })}
+				/>
+			{/if}
 		</span>
 	{/if}
 </div>
 
 {#if data.title && found && index}
-	<OpenedTitle title={data.title} count={found.count} {index} {back} whole={recordsAt(place, data.code)} />
+	<OpenedTitle
+		title={data.title}
+		count={found.count}
+		{index}
+		{back}
+		whole={recordsAt(place, data.code)}
+		onKeep={keep}
+		wider={siftsIn(page.url).length > 0 ? siftedAt(page.url, 'back', view) : undefined}
+	/>
 {/if}
 {#if !found || !index}
 	<div class="m-auto max-w-md p-8 text-center">
@@ -133,41 +174,12 @@
 		</p>
 		<a class="action" href={strategyAt(place, data.code)}>See what each part brings</a>
 	</div>
+{:else if view === 'composition'}
+	<CompositionView {index} count={found.count} />
+{:else if view === 'headings'}
+	{#key result}<WorthView {index} count={found.count} />{/key}
+{:else if view === 'words'}
+	{#key result}<WordsView {index} count={found.count} />{/key}
 {:else}
-	<div
-		class="flex min-h-0 flex-1 max-md:block max-md:overflow-auto"
-		class:opacity-60={navigating.to?.url.pathname === page.url.pathname &&
-			navigating.to?.url.searchParams.get('sort') !== data.sort}
-	>
-		<div class="flex w-[430px] shrink-0 flex-col border-r max-md:w-full">
-			<div class="relative min-h-0 flex-1 overflow-y-auto">
-				<RecordList
-					records={found.records}
-					offset={found.offset}
-					{index}
-					current={data.sheet?.id}
-					onOpen={open}
-					onBeyond={beyond}
-				/>
-			</div>
-			<div class="flex items-center gap-2 border-t px-3 py-1 text-xs">
-				<span class="text-quiet">{number(found.offset + 1)} to {number(last)} of {number(found.count)}</span>
-				<span class="ml-auto"></span>
-				<button
-					class="quiet-action !py-0.5"
-					disabled={found.offset === 0}
-					onclick={() => pageTo(found.offset - size)}>Earlier</button
-				>
-				<button
-					class="quiet-action !py-0.5"
-					disabled={last >= found.count}
-					onclick={() => pageTo(found.offset + size)}>Further</button
-				>
-			</div>
-		</div>
-		<!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reached by the keys that scroll it) -->
-		<div class="relative min-w-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="Record">
-			{#if data.sheet}<RecordView sheet={data.sheet} {index} {concept} sort={data.sort} />{/if}
-		</div>
-	</div>
+	<ReadList {found} sheet={data.sheet} {size} {index} {concept} {isReordering} {show} />
 {/if}

@@ -2,17 +2,20 @@
 	import { untrack } from 'svelte';
 	import { messages } from '$lib/components/messages/messages.svelte';
 	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import { commandIn } from '$lib/components/strategy/findings';
 	import { placeOf } from '$lib/components/inquiry/in-hand';
 	import { indexesAt, recordsAt, strategyAt } from '$lib/components/inquiry/addresses';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 	import { useKeys } from '$lib/components/parts/keys.svelte';
-	import IndexMark from '$lib/components/marks/IndexMark.svelte';
+	import IndexLinks from '$lib/components/inquiry/IndexLinks.svelte';
 	import DialectPanel from '$lib/components/strategy/DialectPanel.svelte';
 	import EffectList from '$lib/components/strategy/EffectList.svelte';
 	import LimitGates from '$lib/components/strategy/LimitGates.svelte';
 	import Narrowing from '$lib/components/strategy/Narrowing.svelte';
 	import ResultPanel from '$lib/components/strategy/ResultPanel.svelte';
 	import { StrategySession } from '$lib/components/strategy/strategy-session.svelte';
+	import StrategyCheck from '$lib/components/strategy/StrategyCheck.svelte';
 	import StrategyBlock from '$lib/components/strategy/StrategyBlock.svelte';
 	import TextPanel from '$lib/components/strategy/TextPanel.svelte';
 	import { number } from '$lib/components/parts/numbers';
@@ -30,6 +33,15 @@
 	$effect(() => {
 		void store.revision;
 		untrack(() => session)?.ask();
+	});
+
+	// What another screen wants tried comes with the address, once.
+	let taken = '';
+	$effect(() => {
+		const wanted = page.url.searchParams.get('try') ?? '';
+		if (!session || wanted === taken) return;
+		taken = wanted;
+		untrack(() => session.tryOut(commandIn(wanted)));
 	});
 
 	let open = $state('');
@@ -66,7 +78,6 @@
 		event.preventDefault();
 		lines[at + by]?.focus();
 	}
-	const lineInFocus = () => (document.activeElement as HTMLElement | null)?.dataset.line;
 
 	$effect(() =>
 		useKeys({
@@ -85,7 +96,7 @@
 					does: 'Leave the line out, or take it back',
 					bind: 'o',
 					run: () => {
-						const id = lineInFocus();
+						const id = (document.activeElement as HTMLElement | null)?.dataset.line;
 						if (id && session && !session.view.typed)
 							session.switchLine(id, !session.settings.off.includes(id));
 					}
@@ -107,16 +118,7 @@
 
 <div class="flex items-center gap-1 border-b px-3 py-1">
 	<h1 class="mr-2 font-semibold">Strategy</h1>
-	<nav class="flex min-w-0 gap-1 overflow-x-auto" aria-label="Subject indexes">
-		{#each store.columns as column (column.code)}
-			<a
-				href={strategyAt(place, column.code)}
-				aria-current={column.code === code ? 'true' : undefined}
-				class="flex items-center gap-1.5 rounded px-2 py-1 hover:bg-shade aria-[current]:bg-wash aria-[current]:font-semibold aria-[current]:text-lichen-deep"
-				><IndexMark index={column} size={18} />{column.name}</a
-			>
-		{/each}
-	</nav>
+	<IndexLinks current={code} at={(other) => strategyAt(place, other)} />
 	{#if index?.standIn}<span class="ml-2 text-xs text-quiet">stand-in: made-up records, really searched</span
 		>{/if}
 </div>
@@ -188,6 +190,7 @@
 		>
 			<ResultPanel {session} {running} {blocked} onRun={run} />
 			<EffectList {session} {index} />
+			{#key code}<StrategyCheck {session} {index} />{/key}
 			{#key session}
 				<TextPanel {session} />
 				<DialectPanel {session} {index} />

@@ -1,0 +1,1 @@
+ALTER TABLE "records" ADD COLUMN IF NOT EXISTS "references_named" integer;

@@ -1,0 +1,1 @@
+ALTER TABLE "strategies" ADD COLUMN "left" jsonb DEFAULT '{}'::jsonb NOT NULL;

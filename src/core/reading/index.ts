@@ -1,0 +1,9 @@
+export { inOrder, ORDERS, representation, sharesOf, type Order } from './composition';
+export { ValueLists, ValueListsMaker, type ValueCounts } from './value-lists';
+export { PhraseCounter, tellingPhrases, type TellingPhrase } from './phrases';
+export { personOf, sharingValues } from './neighbours';
+export { recallOf, worthOf, worthTogether, type Addition, type Missed } from './pearls';
+export { contributions, pool, type PoolRecord } from './pool';
+export { checkStrategy, nameOfFinding, strayForms, type StrategyFinding } from './check';
+export { MOST_SETS, recordsOfRegion, regionsOf, regionsOfMasks, type Region } from './overlap';
+export { drawnInProportion, type Drawing } from './circles';

@@ -1,0 +1,172 @@
+/** The values of an index's records in memory, dimension by dimension: read when they are first asked for. */
+import { nameInWords } from '../../../core/evidence/citation';
+import { personOf, ValueLists, ValueListsMaker } from '../../../core/reading';
+import { fold } from '../../../core/text';
+import { recordsTagged, type SearchVocabulary, type IndexSets } from '../records';
+import { eachNaming, headingsCarried } from './value-rows';
+
+/** Dimensions whose values are kept record by record. */
+export const LISTED = ['heading', 'chiefHeading', 'source', 'author', 'affiliation', 'funder'] as const;
+export type Listed = (typeof LISTED)[number];
+const NAMED = ['source', 'author', 'affiliation', 'funder'] as const;
+type Named = (typeof NAMED)[number];
+
+export interface NamedValues {
+	lists: ValueLists;
+	/** How each value is written; for a heading its label. */
+	names: readonly string[];
+	/** What tells each value from the others: the URI of a heading, else its folded text. */
+	keys: readonly string[];
+	/** The number of a value by its key. */
+	byKey: ReadonlyMap<string, number>;
+}
+
+const valuesOf = (lists: ValueLists, names: readonly string[], keys: readonly string[]): NamedValues => ({
+	lists,
+	names,
+	keys,
+	byKey: new Map(keys.map((key, value) => [key, value]))
+});
+
+export async function valuesOfDimension(sets: IndexSets, dimension: Listed): Promise<NamedValues> {
+	if (dimension === 'heading') return (await headingValues(sets)).all;
+	if (dimension === 'chiefHeading') return (await headingValues(sets)).chief;
+	return (await namedValues(sets))[dimension];
+}
+
+/** What tells a value of a dimension from others. */
+export const keyOfValue = (dimension: Listed, value: string) =>
+	dimension === 'heading' || dimension === 'chiefHeading' ? value : fold(value);
+
+function headingValues(sets: IndexSets): Promise<{ all: NamedValues; chief: NamedValues }> {
+	return sets.fact('values: headings', async () => {
+		const carried = await headingsCarried(sets.code);
+		const numbers = carried.map(({ h }) => h);
+		// The sets by which headings are searched, turned round: far fewer rows than the taggings themselves.
+		const [all, chief] = await Promise.all(
+			[false, true].map(async (isChief) =>
+				ValueLists.ofSets(sets.records, await recordsTagged(sets.code, numbers, isChief))
+			)
+		);
+		const names = carried.map(({ label }) => label);
+		const keys = carried.map(({ uri }) => uri);
+		return {
+			all: valuesOf(all, names, keys),
+			chief: valuesOf(chief, names, keys)
+		};
+	});
+}
+
+/** The people of each record, however their given names are written. */
+export async function personsOf(sets: IndexSets): Promise<ValueLists> {
+	return (await namedValues(sets)).persons;
+}
+
+interface AllNamed extends Record<Named, NamedValues> {
+	persons: ValueLists;
+}
+
+function namedValues(sets: IndexSets): Promise<AllNamed> {
+	return sets.fact('values: names', async () => {
+		const persons = new ValueListsMaker(sets.records);
+		const numbers = new Map<string, number>();
+		const makers = NAMED.map((dimension) => new NamesMaker(dimension, sets.records));
+		await eachNaming(sets.code, ({ n, author, source, affiliations, funders }) => {
+			const [ofSource, ofAuthor, ofAffiliation, ofFunder] = makers;
+			if (source) ofSource.add(n, source);
+			for (const name of author ?? []) {
+				ofAuthor.add(n, nameInWords(name));
+				const person = personOf(name);
+				if (person === undefined) continue;
+				const number = numbers.get(person) ?? numbers.size;
+				numbers.set(person, number);
+				persons.add(n, number);
+			}
+			for (const one of affiliations ?? []) ofAffiliation.add(n, one);
+			for (const one of funders ?? []) ofFunder.add(n, one);
+		});
+		const named = Object.fromEntries(makers.map((maker) => [maker.dimension, maker.values()]));
+		return { ...(named as Record<Named, NamedValues>), persons: persons.lists(numbers.size) };
+	});
+}
+
+/** Numbers names as they come; those that fold alike are one, written as it was first. */
+class NamesMaker {
+	private readonly names: string[] = [];
+	private readonly byKey = new Map<string, number>();
+	/** Folding is most of the work, and most names come more than once. */
+	private readonly byText = new Map<string, number | undefined>();
+	private readonly lists: ValueListsMaker;
+
+	constructor(
+		readonly dimension: Named,
+		records: number
+	) {
+		this.lists = new ValueListsMaker(records);
+	}
+
+	add(record: number, text: string): void {
+		if (!this.byText.has(text)) this.byText.set(text, this.number(text));
+		const value = this.byText.get(text);
+		if (value !== undefined) this.lists.add(record, value);
+	}
+
+	private number(text: string): number | undefined {
+		const key = fold(text);
+		if (key === '') return undefined;
+		const known = this.byKey.get(key);
+		if (known !== undefined) return known;
+		this.names.push(text.trim());
+		this.byKey.set(key, this.names.length - 1);
+		return this.names.length - 1;
+	}
+
+	values(): NamedValues {
+		const { names, byKey } = this;
+		return { lists: this.lists.lists(names.length), names, keys: [...byKey.keys()], byKey };
+	}
+}
+
+/** Headings as records carry them, raised to all that are broader in the current edition. */
+export interface RaisedHeadings {
+	/** For each heading that records carry, by its number there, the headings that it counts for. */
+	standsFor: ValueLists;
+	names: readonly string[];
+	keys: readonly string[];
+	totals: Uint32Array;
+}
+
+export async function raisedHeadings(sets: IndexSets, vocabulary: SearchVocabulary): Promise<RaisedHeadings> {
+	const { lists, names, keys } = await valuesOfDimension(sets, 'heading');
+	return sets.fact(
+		'values: headings with broader',
+		() => {
+			const { index } = vocabulary;
+			const raisedKeys: string[] = [];
+			const raisedNames: string[] = [];
+			const numbers = new Map<string, number>();
+			const numberOf = (uri: string, label: string) => {
+				let number = numbers.get(uri);
+				if (number === undefined) {
+					numbers.set(uri, (number = raisedKeys.length));
+					raisedKeys.push(uri);
+					raisedNames.push(label);
+				}
+				return number;
+			};
+			const maker = new ValueListsMaker(keys.length);
+			keys.forEach((uri, value) => {
+				maker.add(value, numberOf(uri, names[value]));
+				const n = index?.find(uri);
+				if (!index || n === undefined) return;
+				for (const above of index.hierarchy.above(n))
+					maker.add(value, numberOf(index.uris.at(above), index.names.at(above)));
+			});
+			const standsFor = maker.lists(raisedKeys.length);
+			const everyRecord = Uint32Array.from({ length: sets.records }, (_, n) => n);
+			const totals = lists.countRaised(everyRecord, standsFor).counts;
+			return Promise.resolve({ standsFor, names: raisedNames, keys: raisedKeys, totals });
+		},
+		String(vocabulary.edition)
+	);
+}

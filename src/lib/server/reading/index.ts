@@ -1,0 +1,37 @@
+/** Reading results: records, what they are made of, and what leads on from them. */
+export { checkOf, checkOfAll, judgedCheck } from './strategy-check';
+export type { JudgedFinding } from './strategy-check';
+export { compositionOf, keptCounts, overviewOf, valuesOf } from './composing';
+export type { ComposedDimension, ComposedValue, Composition } from './composing';
+export { neighboursBeside, neighboursOf } from './near-records';
+export type { NeighbourList, Nearness, Neighbours } from './near-records';
+export { pearlsOf, recognise, setPearl } from './holding-pearls';
+export { headingsOfPearls, pearlsByCell, pearlsOfRuns, pearlsOfStrategy } from './pearls-at-work';
+export type { PearlName, PearlsOfCell, PearlsOfStrategy, SharedHeading } from './pearls-at-work';
+export type { MissedPearl, PearlsOfIndex, Recognised, WouldPass } from './holding-pearls';
+export { phrasesOf, phrasesOfResult } from './record-phrases';
+export type { Phrases } from './record-phrases';
+export {
+	amongOf,
+	askedOf,
+	compositionBody,
+	citationsBody,
+	keptBody,
+	phrasesBody,
+	poolBody,
+	pooledQuery,
+	saidOfWorks,
+	valuesQuery
+} from './reading-schema';
+export { knownFor } from './known-for';
+export type { KnownFor } from './known-for';
+export { keepResult } from './keeping';
+export type { Kept } from './keeping';
+export { overlapOf } from './overlaps';
+export type { OverlapOfSets } from './overlaps';
+export { pooled } from './pooling';
+export { compositionOfPool } from './pool-composition';
+export type { PoolComposition } from './pool-composition';
+export { keepPooled, pooledList, sayOfWorks } from './pooled-lists';
+export type { PooledList, PoolItem } from './pooled-lists';
+export { readRecords } from './results';

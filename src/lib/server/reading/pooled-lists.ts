@@ -1,0 +1,188 @@
+/** The pooled list of an inquiry: what its strategies or runs find in several indexes, each work once. */
+import type { InferOutput } from 'valibot';
+import { isSameWork, workKeys } from '../../../core/evidence';
+import { contributions, MOST_SETS, regionsOfMasks, type PoolRecord } from '../../../core/reading';
+import { RecordSet } from '../../../core/search';
+import { ServiceError } from '../errors';
+import { loadInquiry } from '../inquiry';
+import { allow, type Person } from '../people';
+import { decideWork, decisionsAmong, recordNumber, type RecordLine, type RecordName } from '../records';
+import { currentIndex } from '../vocabulary';
+import { foundByRun, keepFound } from '../runs';
+import { findRecords, type Found } from '../search';
+import { type OverlapOfSets, told } from './overlaps';
+import { itemsOf, linesOf, orderItems } from './pooling';
+import type { pooledQuery } from './reading-schema';
+
+export type PoolWish = InferOutput<typeof pooledQuery>;
+
+/** Why two records are taken for one work. */
+export interface Join {
+	/** Codes of the indexes that the two are of. */
+	codes: [string, string];
+	by: 'doi' | 'title' | 'hand';
+}
+
+export interface PoolItem {
+	records: (RecordLine & { indexCode: string })[];
+	joins: Join[];
+}
+
+export interface PooledList {
+	parts: { code: string; run?: number; records: number; count: number; alone: number }[];
+	/** Works in all, and those of the region in question. */
+	items: number;
+	count: number;
+	offset: number;
+	list: PoolItem[];
+	/** How the parts overlap, in works. */
+	overlap: OverlapOfSets;
+}
+
+/** The parts of a pool: of every index its strategy, or the runs that are named. */
+async function partsOf(person: Person | undefined, inquiryId: string, { runs, without }: PoolWish) {
+	if (runs.length > 0) {
+		const found = await Promise.all(runs.map((run) => foundByRun(person, inquiryId, run)));
+		return found.map((own, i) => ({ found: own, run: runs[i] }));
+	}
+	const { inquiry } = await loadInquiry(inquiryId);
+	const codes = inquiry.about.indexes.filter((code) => !without.includes(code));
+	const found = await Promise.all(codes.map((code) => findRecords(inquiryId, code)));
+	return found.map(({ strategy, result, ...at }) => ({
+		found: { at, strategy, result, title: undefined, faults: [] } satisfies Found,
+		run: undefined
+	}));
+}
+
+const maskOf = (item: readonly PoolRecord[]) => item.reduce((mask, { part }) => mask | (1 << part), 0);
+
+/** Of some items those whose records are of just these parts; all of them where none is named. */
+function inRegion(items: readonly PoolRecord[][], members: readonly number[]) {
+	if (members.length === 0) return items;
+	if (members.some((part) => part >= MOST_SETS)) return [];
+	const wanted = members.reduce((mask, part) => mask | (1 << part), 0);
+	return items.filter((item) => maskOf(item) === wanted);
+}
+
+/** All items of a pool, and those of the region that is looked at. */
+export async function poolOf(person: Person | undefined, inquiryId: string, wish: PoolWish) {
+	const parts = await partsOf(person, inquiryId, wish);
+	const found = parts.map((part) => part.found);
+	const items = await itemsOf(found);
+	return { parts, found, items, region: inRegion(items, wish.members) };
+}
+
+/** A page of the pooled list, how its parts overlap, and what each alone contributes. */
+export async function pooledList(
+	person: Person | undefined,
+	inquiryId: string,
+	wish: PoolWish
+): Promise<PooledList> {
+	allow(person, 'read');
+	const { parts, found, items, region } = await poolOf(person, inquiryId, wish);
+	const codes = found.map(({ at }) => at.current.index.code);
+	const shown = (await orderItems(found, region, wish.sort)).slice(wish.offset, wish.offset + wish.limit);
+	const counts = contributions(items, parts.length);
+	const [lines, byHand] = await Promise.all([linesOf(found, shown), joinedByHand(codes)]);
+	return {
+		parts: parts.map(({ run }, part) => ({
+			code: codes[part],
+			...(run !== undefined && { run }),
+			records: found[part].result.size,
+			...counts[part]
+		})),
+		items: items.length,
+		count: region.length,
+		offset: wish.offset,
+		list: lines.map((own) => {
+			const records = own.map(({ part, line }) => ({ ...line, indexCode: codes[part] }));
+			return { records, joins: joinsOf(records, byHand) };
+		}),
+		overlap: {
+			sets: found.map(({ at }, part) => ({
+				name:
+					parts[part].run === undefined
+						? at.current.index.name
+						: `${at.current.index.name}, run ${parts[part].run}`,
+				isHeading: false,
+				count: counts[part].count
+			})),
+			left: 0,
+			...told(regionsOfMasks(items.map(maskOf)), parts.length)
+		}
+	};
+}
+
+async function joinedByHand(codes: readonly string[]): Promise<Set<string>> {
+	const said = await decisionsAmong(codes);
+	return new Set(
+		said.flatMap(({ code, n, otherCode, other, same }) =>
+			same ? [`${code} ${n} ${otherCode} ${other}`, `${otherCode} ${other} ${code} ${n}`] : []
+		)
+	);
+}
+
+/** For every two records of an item, why they are taken for one work. */
+function joinsOf(records: PoolItem['records'], byHand: ReadonlySet<string>): Join[] {
+	return records.flatMap((one, i) =>
+		records.slice(0, i).map((other): Join => {
+			const codes: Join['codes'] = [other.indexCode, one.indexCode];
+			if (byHand.has(`${one.indexCode} ${one.n} ${other.indexCode} ${other.n}`)) return { codes, by: 'hand' };
+			const [a, b] = [workKeys(one.item), workKeys(other.item)];
+			return {
+				codes,
+				by: a.doi !== undefined && a.doi === b.doi ? 'doi' : isSameWork(a, b) ? 'title' : 'hand'
+			};
+		})
+	);
+}
+
+/** Keeps what a region of the pool holds as runs, one for each index that has records there. @returns their numbers */
+export async function keepPooled(
+	person: Person | undefined,
+	inquiryId: string,
+	wish: PoolWish
+): Promise<number[]> {
+	allow(person, 'change-inquiry');
+	const { found, region } = await poolOf(person, inquiryId, wish);
+	const names = found.map(({ at }) => at.current.index.name);
+	const within = wish.members.length > 0 ? wish.members.map((part) => names[part]) : names;
+	const numbers: number[] = [];
+	for (const [part, { at }] of found.entries()) {
+		const records = region.flatMap((item) => item.flatMap((one) => (one.part === part ? [one.record] : [])));
+		if (records.length === 0) continue;
+		numbers.push(
+			await keepFound(person, inquiryId, {
+				indexCode: at.current.index.code,
+				name: `works ${within.length === 1 ? 'only in' : 'in'} ${within.join(' and ')}`,
+				cql: '',
+				edition: at.current.edition?.label ?? '',
+				recordsRevision: at.sets.revision,
+				found: RecordSet.from(records)
+			})
+		);
+	}
+	return numbers;
+}
+
+/**
+ * Says of records that each is of one work with each of the others, or of none; or takes back what was said. Kept for
+ * everybody, and when they come in again.
+ */
+export async function sayOfWorks(
+	person: Person | undefined,
+	records: readonly RecordName[],
+	others: readonly RecordName[],
+	same: boolean | null
+): Promise<void> {
+	const { id } = allow(person, 'change-inquiry');
+	for (const name of [...records, ...others]) await recordNumber(await currentIndex(name.code), name.key);
+	const pairs = records.flatMap((one) => others.map((other) => [one, other] as const));
+	if (pairs.some(([one, other]) => one.code === other.code))
+		throw new ServiceError(
+			422,
+			'same-index',
+			'Two records of one index are two items: only records of different indexes can be of one work here.'
+		);
+	for (const [one, other] of pairs) await decideWork(one, other, same, id);
+}

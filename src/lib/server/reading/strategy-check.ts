@@ -1,0 +1,151 @@
+/** The check of a strategy: what the crosswalk, the yields, the words, the records and the pearls say of it, together. */
+import { checkStrategy, nameOfFinding, strayForms, type StrategyFinding } from '../../../core/reading';
+import { COMMON_LIMITS, settingsOf, type Strategy } from '../../../core/search';
+import type { Command } from '../../../core/crosswalk';
+import { checkWords, crosswalkFacts, wordOffers } from '../crosswalk';
+import { loadInquiry } from '../inquiry';
+import { allow, type Person } from '../people';
+import { changePrices, formsOfStem, strategyView } from '../search';
+import { currentIndex, editionIndex } from '../vocabulary';
+import { pearlsOf } from './holding-pearls';
+import { introducedYears } from './value-rows';
+
+/** Offers of a concept that are priced: each is a search of its own. */
+const MOST_OFFERS = 6;
+
+/** A finding beside what was said of it: one that was looked at and left as it is has a reason. */
+export interface JudgedFinding extends StrategyFinding {
+	/** Tells it from the others of its index. */
+	name: string;
+	left?: string;
+}
+
+/** The findings of every chosen index. */
+export async function checkOfAll(
+	person: Person | undefined,
+	inquiryId: string
+): Promise<{ code: string; findings: JudgedFinding[] }[]> {
+	allow(person, 'read');
+	const { inquiry } = await loadInquiry(inquiryId);
+	return Promise.all(
+		inquiry.about.indexes.map(async (code) => ({
+			code,
+			findings: await judgedCheck(person, inquiryId, code)
+		}))
+	);
+}
+
+/** The check of one index with what was left as it is. */
+export async function judgedCheck(
+	person: Person | undefined,
+	inquiryId: string,
+	code: string
+): Promise<JudgedFinding[]> {
+	const [findings, { inquiry }] = await Promise.all([
+		checkOf(person, inquiryId, code),
+		loadInquiry(inquiryId)
+	]);
+	const { left } = settingsOf(inquiry, code);
+	return findings.map((finding) => {
+		const name = nameOfFinding(finding);
+		return { ...finding, name, ...(Object.hasOwn(left, name) && { left: left[name] }) };
+	});
+}
+
+export async function checkOf(
+	person: Person | undefined,
+	inquiryId: string,
+	code: string
+): Promise<StrategyFinding[]> {
+	allow(person, 'read');
+	const view = await strategyView(person, inquiryId, code);
+	const { inquiry } = await loadInquiry(inquiryId);
+	const { edition } = await currentIndex(code);
+	const concepts = view.strategy.blocks.filter(
+		({ id, status }) => status === 'required' && inquiry.concepts[id]
+	);
+	const [{ facts }, words, pearls, offered] = await Promise.all([
+		crosswalkFacts(person, inquiryId),
+		checkWords(person, inquiryId),
+		pearlsOf(person, inquiryId),
+		Promise.all(concepts.map(async ({ id }) => ({ id, list: await wordOffers(person, inquiryId, id) })))
+	]);
+	const candidates = offered.flatMap(({ id, list }) =>
+		list
+			.filter(
+				({ kind, records, indexCode }) =>
+					kind !== 'acronym' && (records[code] ?? 0) > 0 && (indexCode ?? code) === code
+			)
+			.sort((a, b) => (b.records[code] ?? 0) - (a.records[code] ?? 0))
+			.slice(0, MOST_OFFERS)
+			.map(({ text, kind, of }) => ({ concept: id, text, kind, of }))
+	);
+	const commands = candidates.map(({ concept, text }): Command => ({
+		kind: 'word.add',
+		id: `check ${concept} ${text}`,
+		conceptId: concept,
+		text
+	}));
+	const strays = await strayingStems(person, code, view.strategy);
+	const plain = strays.map(({ line, text }): Command => ({
+		kind: 'word.set',
+		id: line,
+		text: text.replaceAll('*', '')
+	}));
+	const { count, counts } = await changePrices(person, inquiryId, code, [], [...commands, ...plain]);
+	const uris = view.strategy.blocks.flatMap(({ lines }) =>
+		lines.flatMap((line) => (line.kind === 'heading' ? line.test.headings.map(({ uri }) => uri) : []))
+	);
+	const index = edition && (await editionIndex(edition));
+	const places = uris.flatMap((uri) => {
+		const n = index?.find(uri);
+		return n === undefined ? [] : [{ uri, n }];
+	});
+	const years = edition ? await introducedYears(edition.id, places.map(({ n }) => n)) : new Map<number, number>(); // prettier-ignore
+	return checkStrategy({
+		inquiry,
+		code,
+		strategy: view.strategy,
+		yields: view.yields,
+		facts,
+		offers: candidates
+			.map((one, i) => ({ ...one, adds: (counts[i] ?? count) - count }))
+			.filter(({ adds }) => adds > 0),
+		strayStems: strays.map((stray, i) => ({ ...stray, without: counts[commands.length + i] ?? count })),
+		corrections: Object.fromEntries(
+			Object.values(inquiry.words).flatMap(({ id, text }) => {
+				const instead = words[id]?.instead;
+				return instead ? [[text, instead.text]] : [];
+			})
+		),
+		missed: pearls.find(({ index: own }) => own === code)?.missed ?? [],
+		introduced: new Map(
+			places.flatMap(({ uri, n }) => (years.has(n) ? [[uri, years.get(n) as number]] : []))
+		),
+		limitLabel: (field) =>
+			[...COMMON_LIMITS, ...view.limits].find((limit) => limit.field === field)?.label.toLowerCase() ?? field
+	});
+}
+
+/** Stems looked into: each is a reading of the records it finds. */
+const MOST_STEMS = 12;
+
+/** The stems of a strategy that find words of something else. */
+async function strayingStems(person: Person | undefined, code: string, { blocks }: Strategy) {
+	const stems = blocks
+		.flatMap(({ id, lines }) =>
+			lines.flatMap((line) =>
+				line.kind === 'word' && !line.off && /^[^\s*]+\*$/.test(line.test.text)
+					? [{ concept: id, line: line.id, text: line.test.text }]
+					: []
+			)
+		)
+		.slice(0, MOST_STEMS);
+	const found = await Promise.all(
+		stems.map(async (stem) => ({
+			...stem,
+			forms: strayForms((await formsOfStem(person, code, stem.text)).forms)
+		}))
+	);
+	return found.filter(({ forms }) => forms.length > 0);
+}

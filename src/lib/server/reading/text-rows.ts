@@ -1,0 +1,28 @@
+/** Reading the titles and abstracts of records. */
+import { connection } from '../db';
+
+export interface TextRow {
+	title: string;
+	abstract: string;
+}
+
+/** Of some records, in no order: two statements side by side, so that one is read while the other's rows are taken in. */
+export async function eachText(
+	code: string,
+	numbers: Uint32Array,
+	take: (row: TextRow) => void
+): Promise<void> {
+	const half = numbers.length >> 1;
+	await Promise.all(
+		[numbers.subarray(0, half), numbers.subarray(half)].map((some) => readTexts(code, some, take))
+	);
+}
+
+async function readTexts(code: string, numbers: Uint32Array, take: (row: TextRow) => void): Promise<void> {
+	await connection().sql.begin(async (tx) => {
+		const pages = tx.pages<TextRow>(1_000)`
+			select coalesce(csl->>'title', '') as title, coalesce(csl->>'abstract', '') as abstract from records
+			where index_code = ${code} and n = any(${[...numbers]}::int[])`;
+		for await (const rows of pages) rows.forEach(take);
+	});
+}

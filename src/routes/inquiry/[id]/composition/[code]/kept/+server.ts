@@ -1,0 +1,9 @@
+import { answer, bodyOf } from '$lib/server/http';
+import { askedOf, keptBody, keptCounts } from '$lib/server/reading';
+
+/** How much of a result would be left if it were sifted so; nothing is changed. */
+export const POST = ({ locals, params, request, url }) =>
+	answer(async () => {
+		const { each } = await bodyOf(request, keptBody);
+		return keptCounts(locals.person, params.id, params.code, askedOf(url), each);
+	});

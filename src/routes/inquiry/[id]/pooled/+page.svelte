@@ -1,0 +1,200 @@
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import type { PoolItem } from '$lib/server/reading';
+	import { indexesAt, pooledAt, type OfPool } from '$lib/components/inquiry/addresses';
+	import { currentConcept, placeOf } from '$lib/components/inquiry/in-hand';
+	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
+	import { askRuns } from '$lib/components/runs/ask-runs';
+	import { messages } from '$lib/components/messages/messages.svelte';
+	import OverlapPicture from '$lib/components/overlap/OverlapPicture.svelte';
+	import { useKeys } from '$lib/components/parts/keys.svelte';
+	import { counted, number } from '$lib/components/parts/numbers';
+	import Panel from '$lib/components/parts/Panel.svelte';
+	import Select from '$lib/components/parts/Select.svelte';
+	import { joinWorks, nameOfItem, splitOff } from '$lib/components/pool/items';
+	import PoolComposition from '$lib/components/pool/PoolComposition.svelte';
+	import PoolItemView from '$lib/components/pool/PoolItemView.svelte';
+	import PoolRows from '$lib/components/pool/PoolRows.svelte';
+	import PoolShares from '$lib/components/pool/PoolShares.svelte';
+	import IndexesNav from '$lib/components/records/IndexesNav.svelte';
+
+	/** What the strategies or runs of several indexes find, as one list in which each work stands once. */
+	let { data } = $props();
+	const store = $derived(useInquiry()());
+	const place = $derived(placeOf(store));
+	const pool = $derived(data.pool);
+	const concept = $derived(currentConcept(store));
+	const last = $derived(Math.min(pool.count, pool.offset + data.size));
+	const wanted = $derived(page.url.searchParams.get('item') ?? undefined);
+	const inHand = $derived(pool.list.find((item) => nameOfItem(item) === wanted) ?? pool.list[0]);
+	/** The work that another one is to be joined with. */
+	let waiting = $state.raw<PoolItem | undefined>();
+	let picturing = $state(false);
+	let composing = $state(false);
+	const SORTS = [
+		['relevance', 'best match'],
+		['spread', 'in most indexes first'],
+		['newest', 'latest year first'],
+		['oldest', 'earliest year first']
+	] as const;
+
+	/** The same pool, looked at otherwise. */
+	const at = (changes: OfPool) => {
+		const { runs, without, members, sort } = data.wish;
+		return pooledAt(place, { runs, without, members, sort, ...changes });
+	};
+	const show = (changes: OfPool) =>
+		goto(at(changes), { keepFocus: true, noScroll: true, replaceState: changes.item !== undefined });
+	const open = (item: string) => void show({ from: pool.offset, item });
+	async function beyond(by: 1 | -1) {
+		const from = pool.offset + by * data.size;
+		if (from < 0 || from >= pool.count) return;
+		await show({ from });
+		const rows = document.querySelectorAll<HTMLElement>('[data-work]');
+		rows[by > 0 ? 0 : rows.length - 1]?.focus();
+	}
+
+	async function join(item: PoolItem) {
+		if (waiting) await joinWorks(store.id, item, waiting);
+		waiting = undefined;
+	}
+	async function keep(members: number[]) {
+		picturing = false;
+		const { search } = new URL(at({ members }), location.href);
+		const kept = await askRuns<{ numbers: number[] }>(`/inquiry/${store.id}/pooled/kept${search}`, {
+			body: {}
+		});
+		if (!kept) return;
+		messages.say(
+			kept.numbers.length === 1
+				? `Kept as run ${kept.numbers[0]}`
+				: `Kept as runs ${kept.numbers.join(', ')}, one for each index`
+		);
+	}
+	const titleOfRegion = $derived(
+		data.wish.members.length === pool.parts.length
+			? `in all ${pool.parts.length}`
+			: `only in ${data.wish.members.map((part) => pool.overlap.sets[part]?.name).join(' and ')}`
+	);
+
+	$effect(() =>
+		useKeys({
+			title: 'Pooled list',
+			keys: [
+				{ shown: ['↑', '↓'], does: 'Walk the list; the work opens beside it' },
+				{ shown: ['→'], does: 'Into its headings, index by index; ↑ and ↓ walk them' },
+				{ shown: ['←'], does: 'Back to the list' },
+				{ shown: ['Space'], does: 'On a heading: pick it for the current concept, or take it back' },
+				{
+					shown: ['G'],
+					does: 'To the list',
+					bind: 'g',
+					run: () => document.querySelector<HTMLElement>('[data-work][tabindex="0"]')?.focus()
+				},
+				{ shown: ['O'], does: 'How the indexes overlap', bind: 'o', run: () => (picturing = true) },
+				{ shown: ['C'], does: 'What the works are made of', bind: 'c', run: () => (composing = true) },
+				{ shown: ['B'], does: 'Back the way you came', bind: 'b', run: () => history.back() }
+			]
+		})
+	);
+</script>
+
+<svelte:head><title>Pooled list · {store.inquiry.about.title} · Oakmoss</title></svelte:head>
+
+<div class="flex flex-wrap items-center gap-1 border-b px-3 py-1">
+	<h1 class="mr-2 font-semibold">Records</h1>
+	<IndexesNav current="pooled" />
+	<span class="ml-3" aria-live="polite"
+		><span class="font-semibold" data-works>{number(pool.count)}</span>
+		{pool.count === 1 ? 'work' : 'works'}
+		{#if data.wish.members.length > 0}{titleOfRegion} ·
+			<a class="underline" href={at({ members: [] })}>all {number(pool.items)}</a>{/if}</span
+	>
+	<span class="ml-auto">
+		<Select
+			label="Sort"
+			value={data.wish.sort}
+			options={SORTS.map(([value, says]) => ({ value, says }))}
+			onChange={(sort) => void show({ sort })}
+		/>
+	</span>
+</div>
+
+{#if pool.parts.length === 0}
+	<div class="m-auto max-w-md p-8 text-center">
+		<p class="mb-3">A pooled list joins what several subject indexes find. Choose the indexes first.</p>
+		<a class="action" href={indexesAt(place)}>Choose subject indexes</a>
+	</div>
+{:else}
+	<div class="flex min-h-0 flex-1 max-md:block max-md:overflow-auto">
+		<div class="flex w-[430px] shrink-0 flex-col border-r max-md:w-full">
+			<div class="border-b px-3 py-2">
+				<PoolShares {pool} at={(members) => at({ members })} />
+				{#if pool.parts.length > 1}<button
+						class="quiet-action -mx-2 mt-1 !py-0 text-xs"
+						onclick={() => (picturing = true)}>How they overlap</button
+					>{/if}
+				<button class="quiet-action !py-0 text-xs" onclick={() => (composing = true)}
+					>What they are made of</button
+				>
+			</div>
+			<div class="relative min-h-0 flex-1 overflow-y-auto">
+				<PoolRows
+					list={pool.list}
+					offset={pool.offset}
+					current={inHand && nameOfItem(inHand)}
+					onOpen={open}
+					onBeyond={(by) => void beyond(by)}
+				/>
+				{#if pool.count === 0}<p class="p-4 text-quiet">
+						{data.wish.members.length > 0
+							? 'No work stands there now.'
+							: 'None of the strategies finds anything.'}
+					</p>{/if}
+			</div>
+			{#if pool.count > 0}<div class="flex items-center gap-2 border-t px-3 py-1 text-xs">
+					<span class="text-quiet"
+						>{number(pool.offset + 1)} to {number(last)} of {counted(pool.count, 'work')}</span
+					>
+					<span class="ml-auto"></span>
+					<button class="quiet-action !py-0.5" disabled={pool.offset === 0} onclick={() => beyond(-1)}
+						>Earlier</button
+					>
+					<button class="quiet-action !py-0.5" disabled={last >= pool.count} onclick={() => beyond(1)}
+						>Further</button
+					>
+				</div>{/if}
+		</div>
+		<!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reached by the keys that scroll it) -->
+		<div class="relative min-w-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="Work">
+			{#if inHand}
+				{@const item = inHand}
+				<PoolItemView
+					{item}
+					{concept}
+					waits={waiting !== undefined && nameOfItem(waiting) === nameOfItem(item)}
+					waiting={waiting?.records[0].item.title}
+					onWait={() => (waiting = waiting && nameOfItem(waiting) === nameOfItem(item) ? undefined : item)}
+					onJoin={() => void join(item)}
+					onSplit={(record) => void splitOff(store.id, item, record)}
+				/>
+			{/if}
+		</div>
+	</div>
+{/if}
+{#if picturing}<Panel bind:open={picturing} title="How the indexes overlap" wide>
+		<OverlapPicture
+			overlap={pool.overlap}
+			says={{ one: 'work', many: 'works' }}
+			at={(members) => at({ members })}
+			onKeep={(members) => void keep(members)}
+		/>
+	</Panel>{/if}
+{#if composing}<Panel
+		bind:open={composing}
+		title="What {counted(pool.count, 'work')} {pool.count === 1 ? 'is' : 'are'} made of"
+		wide
+	>
+		<PoolComposition {pool} search={page.url.search} />
+	</Panel>{/if}
