@@ -1,6 +1,6 @@
 /** Reading results of 1,000,000 records on: what they are made of, their words, pearls; on the index that searching was measured on. */
 import pg from 'pg';
-import { inOrder, pool, recallOf, representation, sharesOf } from '../src/core/reading';
+import { inOrder, pool, recallOf, representation, valuesWithin } from '../src/core/reading';
 import { leavesOfStrategy, RecordSet } from '../src/core/search';
 import { strategyOfWords } from '../src/core/search/words.test-aid';
 import { databaseUrl } from '../src/lib/server/db/client';
@@ -30,7 +30,7 @@ export async function benchReading(): Promise<void> {
 	const of = async (name: string) => {
 		const counted = await countedBy(at, tenth, dimensionNamed(at, name));
 		const breakdown = { n: tenth.size, all: sets.records, counts: counted.counts, totals: counted.totals };
-		const order = inOrder(sharesOf(breakdown), breakdown, 'over', (value) => counted.names[value], PAGE);
+		const order = inOrder(valuesWithin(breakdown), breakdown, 'over', (value) => counted.names[value], PAGE);
 		return { counted, page: order.map((share) => ({ ...share, ...representation(breakdown, share) })) };
 	};
 	const before = process.memoryUsage().arrayBuffers;

@@ -28,12 +28,12 @@ export interface Representation {
 	over: boolean;
 }
 
-/** Every value that a record of the result has. O(values). */
-export function sharesOf({ counts, totals }: Breakdown): ShareOfValue[] {
-	const shares: ShareOfValue[] = [];
-	for (let value = 0; value < counts.length; value++)
-		if (counts[value] > 0) shares.push({ value, count: counts[value], all: totals[value] });
-	return shares;
+/** Every value that a record of the result has, ascending. O(values). */
+export function valuesWithin({ counts }: Pick<Breakdown, 'counts'>): Uint32Array {
+	let used = 0;
+	const values = new Uint32Array(counts.length);
+	for (let value = 0; value < counts.length; value++) if (counts[value] > 0) values[used++] = value;
+	return values.subarray(0, used);
 }
 
 /** How over- or under-represented a value is; nothing where fewer than five records have it. O(1). */
@@ -50,50 +50,48 @@ export function representation(
 
 /**
  * Values in an order: the most records first; the most over-represented first, and the most under-represented last; or by
- * name. Ties by count, then by name. O(values log values) where all are wanted, else O(values + wanted log wanted).
+ * name. Ties by count, then by name. O(values log values) where all are wanted, else about O(values + wanted log wanted).
  * @param most no more than so many from the first on
  */
 export function inOrder(
-	shares: readonly ShareOfValue[],
-	breakdown: Pick<Breakdown, 'n' | 'all'>,
+	values: Uint32Array,
+	{ n, all, counts, totals }: Breakdown,
 	order: Order,
 	nameOf: (value: number) => string,
 	most = Infinity
 ): ShareOfValue[] {
-	const keys = Float64Array.from(shares, keyOf);
-	// Lists have tens of thousands of values, and a page of them is looked at: the rest is only told to come after it.
-	const least = leastOfFirst(keys, most);
-	const ties = order === 'name' ? [] : shares.filter((_, i) => keys[i] === least);
-	const above = keys.reduce((sum, key) => sum + Number(key > least), 0);
-	const leastCount = leastOfFirst(
-		Float64Array.from(ties, ({ count }) => count),
-		most - above
-	);
-	const keyed: { share: ShareOfValue; key: number; name?: string }[] = [];
-	shares.forEach((share, i) => {
-		if (keys[i] > least || (keys[i] === least && (order === 'name' || share.count >= leastCount)))
-			keyed.push({ share, key: keys[i] });
-	});
-	// Each is named once, as most tie.
-	const named = (one: (typeof keyed)[number]) => (one.name ??= nameOf(one.share.value).toLowerCase());
-	return keyed
-		.sort(
-			(a, b) =>
-				b.key - a.key || (order === 'name' ? 0 : b.share.count - a.share.count) || compare(named(a), named(b))
-		)
-		.slice(0, most)
-		.map(({ share }) => share);
-
-	function keyOf(share: ShareOfValue): number {
-		if (order !== 'over') return order === 'count' ? share.count : 0;
-		const { g2 = 0, over = true } = representation(breakdown, share) ?? {};
+	const share = (value: number): ShareOfValue => ({ value, count: counts[value], all: totals[value] });
+	const keys = Float64Array.from(values, (value) => {
+		if (order !== 'over') return order === 'count' ? counts[value] : 0;
+		if (counts[value] < LEAST_RECORDS) return 0;
+		const { g2 = 0, over = true } = representation({ n, all }, share(value)) ?? {};
 		return over ? g2 : -g2;
-	}
+	});
+	const names: string[] = [];
+	const named = (at: number) => (names[at] ??= nameOf(values[at]).toLowerCase());
+	const compare = (a: number, b: number) =>
+		keys[b] - keys[a] ||
+		(order === 'name' ? 0 : counts[values[b]] - counts[values[a]]) ||
+		compareNames(named(a), named(b));
+	return firstOf(values.length, most, compare).map((at) => share(values[at]));
 }
 
 // Not by locale, as names come to be compared hundreds of thousands of times.
-const compare = (x: string, y: string) => (x < y ? -1 : x > y ? 1 : 0);
+const compareNames = (x: string, y: string) => (x < y ? -1 : x > y ? 1 : 0);
 
-/** The least of the first so many, largest first; what is less comes after them. O(n log n) in numbers alone. */
-const leastOfFirst = (numbers: Float64Array, most: number) =>
-	most < numbers.length ? Float64Array.from(numbers).sort()[numbers.length - Math.max(1, most)] : -Infinity;
+/**
+ * The places of the first so many of a list in an order. Lists have tens of thousands of values, and a page of them is
+ * looked at: of most it is only told that they come after it.
+ */
+function firstOf(length: number, most: number, compare: (a: number, b: number) => number): number[] {
+	let first: number[] = [];
+	let last: number | undefined;
+	for (let at = 0; at < length; at++) {
+		if (last !== undefined && compare(at, last) >= 0) continue;
+		first.push(at);
+		if (first.length <= 2 * most) continue;
+		first = first.sort(compare).slice(0, most);
+		last = first.at(-1);
+	}
+	return first.sort(compare).slice(0, most);
+}

@@ -1,4 +1,4 @@
-export { inOrder, ORDERS, representation, sharesOf, type Order } from './composition';
+export { inOrder, ORDERS, representation, valuesWithin, type Order } from './composition';
 export { ValueLists, ValueListsMaker, type ValueCounts } from './value-lists';
 export { PhraseCounter, tellingPhrases, type TellingPhrase } from './phrases';
 export { personOf, sharingValues } from './neighbours';

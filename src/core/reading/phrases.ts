@@ -6,11 +6,13 @@ import { logLikelihood, LEAST_RECORDS, lift } from '../evidence/association';
 import { fold, isFunctionWord, wordsOf } from '../text';
 
 /** Where a sentence, or a part of one that no phrase reaches over, ends. */
-const SENTENCE = /[.!?;:,()[\]{}"“”«»\n\r\t]+/;
+const ENDS = '.!?;:,()[]{}"“”«»\n\r\t';
+/** By code of a character: 1 for a space, 2 for an end. */
+const PARTING = new Uint8Array(2 ** 16);
+PARTING[' '.charCodeAt(0)] = 1;
+for (const mark of ENDS) PARTING[mark.charCodeAt(0)] = 2;
 /** A mark that no phrase reaches over. */
 const BREAK = 0;
-/** Words get numbers from 1 up; two of them make one number without loss as long as there are fewer than this. */
-const MOST_WORDS = 2 ** 26;
 
 /** Texts as numbers of words, so that runs are counted without making a text of each. */
 export class PhraseCounter {
@@ -34,19 +36,23 @@ export class PhraseCounter {
 	/** Takes the texts of one record in. O(length). */
 	add(...texts: readonly string[]): void {
 		const record = this.ends.length + 1;
-		for (const text of texts)
-			for (const sentence of text.split(SENTENCE)) {
-				for (const piece of sentence.split(' ')) {
-					if (piece === '') continue;
-					for (const number of this.wordsIn(piece)) {
+		for (const text of texts) {
+			// By character, as taking texts apart into lists of parts would be most of the work.
+			let from = 0;
+			for (let at = 0; at <= text.length; at++) {
+				const parting = at === text.length ? 2 : PARTING[text.charCodeAt(at)];
+				if (parting === 0) continue;
+				if (at > from)
+					for (const number of this.wordsIn(text.slice(from, at))) {
 						this.push(number);
 						if (this.lastIn[number] === record) continue;
 						this.lastIn[number] = record;
 						this.counts[number]++;
 					}
-				}
-				this.push(BREAK);
+				if (parting === 2) this.push(BREAK);
+				from = at + 1;
 			}
+		}
 		this.ends.push(this.used);
 	}
 
@@ -88,66 +94,90 @@ export class PhraseCounter {
 	runs(least = LEAST_RECORDS): Map<string, number> {
 		const found = new Map<string, number>();
 		const { words, counts } = this;
-		const isFrequent = (word: number) => word !== BREAK && counts[word] >= least;
-		const isEnd = (word: number) => !this.isFunctionWord[word];
-		for (let word = 1; word < words.length; word++)
-			if (isFrequent(word) && isEnd(word)) found.set(words[word], counts[word]);
+		/** Words that enough records have, numbered among themselves from 1; two of them make one number without loss. */
+		const frequent: number[] = [];
+		const rankOf = new Uint32Array(words.length);
+		for (let word = 1; word < words.length; word++) {
+			if (counts[word] < least) continue;
+			rankOf[word] = frequent.length + 1;
+			frequent.push(word);
+			if (!this.isFunctionWord[word]) found.set(words[word], counts[word]);
+		}
+		const tokens = this.tokens.subarray(0, this.used).map((word) => rankOf[word]);
+		const isEnd = (rank: number) => !this.isFunctionWord[frequent[rank - 1]];
+		const textOf = (rank: number) => words[frequent[rank - 1]];
+		const BASE = frequent.length + 1;
 
-		const pairs = this.countRuns((tokens, at) =>
-			isFrequent(tokens[at]) && isFrequent(tokens[at + 1]) ? tokens[at] * MOST_WORDS + tokens[at + 1] : 0
+		const pairs = this.countRuns(tokens, (at) =>
+			tokens[at] !== BREAK && tokens[at + 1] !== BREAK ? tokens[at] * BASE + tokens[at + 1] : 0
 		);
-		const numbers = new Map<number, number>();
-		for (const [pair, count] of pairs) {
-			if (count < least) continue;
-			numbers.set(pair, numbers.size + 1);
-			const [first, second] = [Math.floor(pair / MOST_WORDS), pair % MOST_WORDS];
-			if (isEnd(first) && isEnd(second)) found.set(`${words[first]} ${words[second]}`, count);
+		const wordsOfPair = (pair: number): [number, number] => [
+			Math.floor(pairs.numbers[pair] / BASE),
+			pairs.numbers[pair] % BASE
+		];
+		for (let pair = 1; pair < pairs.counts.length; pair++) {
+			const [first, second] = wordsOfPair(pair);
+			if (pairs.counts[pair] >= least && isEnd(first) && isEnd(second))
+				found.set(`${textOf(first)} ${textOf(second)}`, pairs.counts[pair]);
 		}
 
-		const pairAt = (tokens: Uint32Array, at: number) => numbers.get(tokens[at] * MOST_WORDS + tokens[at + 1]);
-		const byNumber = [...numbers.keys()];
-		const triples = this.countRuns((tokens, at) => {
-			if (!isEnd(tokens[at]) || !isEnd(tokens[at + 2])) return 0;
-			const first = pairAt(tokens, at);
-			return first !== undefined && pairAt(tokens, at + 1) !== undefined
-				? first * MOST_WORDS + tokens[at + 2]
-				: 0;
-		});
-		for (const [triple, count] of triples) {
-			if (count < least) continue;
-			const pair = byNumber[Math.floor(triple / MOST_WORDS) - 1];
-			const [first, second] = [Math.floor(pair / MOST_WORDS), pair % MOST_WORDS];
-			found.set(`${words[first]} ${words[second]} ${words[triple % MOST_WORDS]}`, count);
+		const isPair = (at: number) => pairs.counts[pairs.at[at]] >= least;
+		const triples = this.countRuns(tokens, (at) =>
+			isPair(at) && isPair(at + 1) && isEnd(tokens[at]) && isEnd(tokens[at + 2])
+				? pairs.at[at] * BASE + tokens[at + 2]
+				: 0
+		);
+		for (let triple = 1; triple < triples.counts.length; triple++) {
+			if (triples.counts[triple] < least) continue;
+			const [first, second] = wordsOfPair(Math.floor(triples.numbers[triple] / BASE));
+			const third = triples.numbers[triple] % BASE;
+			found.set(`${textOf(first)} ${textOf(second)} ${textOf(third)}`, triples.counts[triple]);
 		}
 		return found;
 	}
 
-	/** How many records have each run that is given a number; a run without one is 0. */
-	private countRuns(numberAt: (tokens: Uint32Array, at: number) => number): Map<number, number> {
-		const places = new Map<number, number>();
-		const counts: number[] = [];
-		/** By place, the record that had the run last. */
-		const lastIn: number[] = [];
+	/** How many records have each run that is given a number; a place without one has 0. */
+	private countRuns(tokens: Uint32Array, numberAt: (at: number) => number): Runs {
+		const runOf = new Map<number, number>();
+		const numbers = [0];
+		const counts = [0];
+		/** By run, the record that had it last, from 1. */
+		const lastIn = [0];
+		const runAt = new Uint32Array(tokens.length + 1);
 		let at = 0;
-		this.ends.forEach((end, record) => {
+		this.ends.forEach((end, index) => {
+			const record = index + 1;
 			// Every record ends with a mark, so no run reaches over its end.
 			for (; at + 1 < end; at++) {
-				const number = numberAt(this.tokens, at);
+				const number = numberAt(at);
 				if (number === 0) continue;
-				const place = places.get(number);
-				if (place === undefined) {
-					places.set(number, counts.length);
-					counts.push(1);
-					lastIn.push(record);
-				} else if (lastIn[place] !== record) {
-					lastIn[place] = record;
-					counts[place]++;
+				let run = runOf.get(number);
+				if (run === undefined) {
+					run = numbers.push(number) - 1;
+					runOf.set(number, run);
+					counts.push(0);
+					lastIn.push(0);
+				}
+				runAt[at] = run;
+				if (lastIn[run] !== record) {
+					lastIn[run] = record;
+					counts[run]++;
 				}
 			}
 			at = end;
 		});
-		return new Map(Array.from(places, ([number, place]) => [number, counts[place]]));
+		return { at: runAt, counts, numbers };
 	}
+}
+
+/** Runs of one length, numbered from 1 as they came. */
+interface Runs {
+	/** By place in the texts, the run that begins there; 0 for none. */
+	at: Uint32Array;
+	/** By run, how many records have it. */
+	counts: readonly number[];
+	/** By run, what it was told by. */
+	numbers: readonly number[];
 }
 
 export interface TellingPhrase {

@@ -114,32 +114,50 @@ export class ValueLists {
 	}
 
 	/**
-	 * As `count`, with every value standing for others as well, such as a heading for its broader ones: a record counts once
-	 * for a value, whichever of its values lead there. O(values of the records × what each stands for).
-	 * @param standsFor for each value those that it counts for, itself included; no value twice
+	 * As `count`, with every value counting for others as well, such as a heading for its broader ones: a record counts once
+	 * for a value, whichever of its values lead there. O(values of the records and what they lead to).
+	 * @param leadsTo for each value those one step from it; numbers of both are the same, and this list may have more of
+	 *   them. Steps may go round.
 	 */
-	countRaised(records: Uint32Array, standsFor: ValueLists): ValueCounts {
-		const counts = new Uint32Array(standsFor.distinct);
+	countRaised(records: Uint32Array, leadsTo: ValueLists): ValueCounts {
+		const size = leadsTo.records;
+		const counts = new Uint32Array(size);
 		// The record that a value was counted for last, from 1.
-		const lastFor = new Uint32Array(standsFor.distinct);
+		const lastFor = new Uint32Array(size);
+		const waiting = new Uint32Array(size);
 		let notLabelled = 0;
 		// By place, as a view for each record and each value would be most of the work.
 		const { starts, values } = this;
-		const { starts: raisedStarts, values: raisedValues } = standsFor;
+		const { starts: stepStarts, values: steps } = leadsTo;
 		for (const record of records) {
 			const end = starts[record + 1];
 			if (starts[record] === end) notLabelled++;
 			for (let i = starts[record]; i < end; i++) {
-				const raisedEnd = raisedStarts[values[i] + 1];
-				for (let j = raisedStarts[values[i]]; j < raisedEnd; j++) {
-					const raised = raisedValues[j];
-					if (lastFor[raised] === record + 1) continue;
-					lastFor[raised] = record + 1;
-					counts[raised]++;
+				if (lastFor[values[i]] === record + 1) continue;
+				lastFor[values[i]] = record + 1;
+				waiting[0] = values[i];
+				// What was met before for this record has led on already.
+				for (let left = 1; left > 0; ) {
+					const value = waiting[--left];
+					counts[value]++;
+					for (let j = stepStarts[value]; j < stepStarts[value + 1]; j++) {
+						if (lastFor[steps[j]] === record + 1) continue;
+						lastFor[steps[j]] = record + 1;
+						waiting[left++] = steps[j];
+					}
 				}
 			}
 		}
 		return { counts, notLabelled };
+	}
+
+	/** Taken as steps from value to value, as in `countRaised`: what leads to any of some, these included. O(values and steps). */
+	leadingTo(some: readonly number[]): Set<number> {
+		const back = this.inverse();
+		const reached = new Set(some);
+		// A set is gone through with what is added on the way.
+		for (const value of reached) for (const before of back.of(value)) reached.add(before);
+		return reached;
 	}
 
 	/** Those of some records that have a value, or any of several. O(values of the records). */

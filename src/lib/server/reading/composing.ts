@@ -1,6 +1,6 @@
 /** What a result is made of, dimension by dimension, each value against the whole index. */
 import type { InferOutput } from 'valibot';
-import { inOrder, type Order, representation, sharesOf } from '../../../core/reading';
+import { inOrder, type Order, representation, valuesWithin } from '../../../core/reading';
 import { urisOfTest, type Strategy } from '../../../core/search';
 import { fold } from '../../../core/text';
 import { loadInquiry } from '../inquiry';
@@ -54,15 +54,14 @@ async function composed(found: Found, dimension: Dimension, wish: Wish): Promise
 	const breakdown = { n: result.size, all: at.sets.records, counts: counted.counts, totals: counted.totals };
 	const nameOf = (value: number) => names[value];
 	const wanted = fold(wish.find ?? '');
-	const shares = sharesOf(breakdown).filter(
-		({ value }) => wanted === '' || fold(nameOf(value)).includes(wanted)
-	);
+	const within = valuesWithin(breakdown);
+	const sought = wanted === '' ? within : within.filter((value) => fold(nameOf(value)).includes(wanted));
 	const { from = 0, most = Infinity } = wish;
-	const sorted = inOrder(shares, breakdown, wish.sort, nameOf, from + most).slice(from);
+	const sorted = inOrder(sought, breakdown, wish.sort, nameOf, from + most).slice(from);
 	const own = isHeading ? headingsOf(strategy, found) : new Set<string>();
 	return {
 		name: dimension.name,
-		distinct: shares.length,
+		distinct: sought.length,
 		notLabelled: counted.notLabelled,
 		values: sorted.map(({ value, count, all }) => {
 			const key = counted.keys[value];

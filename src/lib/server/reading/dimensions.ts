@@ -66,11 +66,11 @@ export async function countedBy(
 			return { ...lists.count(records.toArray()), totals: lists.countAll().counts, names, keys };
 		}
 		case 'broader': {
-			const [{ lists }, { standsFor, names, keys, totals }] = await Promise.all([
+			const [{ lists }, { leadsTo, names, keys, totals }] = await Promise.all([
 				valuesOfDimension(sets, 'heading'),
 				raisedHeadings(sets, vocabulary)
 			]);
-			return { ...lists.countRaised(records.toArray(), standsFor), totals, names, keys };
+			return { ...lists.countRaised(records.toArray(), leadsTo), totals, names, keys };
 		}
 		case 'field': {
 			const { field } = dimension;
@@ -112,15 +112,13 @@ export async function recordsHaving(
 			return RecordSet.fromSorted(lists.having(records.toArray(), new Set(wanted)));
 		}
 		case 'broader': {
-			const [{ lists, keys: carried }, { standsFor, keys }] = await Promise.all([
+			const [{ lists }, { leadsTo, byKey }] = await Promise.all([
 				valuesOfDimension(sets, 'heading'),
 				raisedHeadings(sets, vocabulary)
 			]);
-			const raised = new Set(values.map((value) => keys.indexOf(value)));
-			const wanted = carried.flatMap((_, heading) =>
-				standsFor.of(heading).some((value) => raised.has(value)) ? [heading] : []
-			);
-			return RecordSet.fromSorted(lists.having(records.toArray(), new Set(wanted)));
+			const wanted = leadsTo.leadingTo(values.flatMap((value) => byKey.get(value) ?? []));
+			const carried = [...wanted].filter((value) => value < lists.distinct);
+			return RecordSet.fromSorted(lists.having(records.toArray(), new Set(carried)));
 		}
 		case 'field': {
 			const { field } = dimension;

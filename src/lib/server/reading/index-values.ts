@@ -127,45 +127,45 @@ class NamesMaker {
 	}
 }
 
-/** Headings as records carry them, raised to all that are broader in the current edition. */
+/** Headings as records carry them, and all that are broader in the current edition. */
 export interface RaisedHeadings {
-	/** For each heading that records carry, by its number there, the headings that it counts for. */
-	standsFor: ValueLists;
+	/** For each heading those one step broader; the first are those that records carry, by their numbers there. */
+	leadsTo: ValueLists;
 	names: readonly string[];
 	keys: readonly string[];
+	byKey: ReadonlyMap<string, number>;
 	totals: Uint32Array;
 }
 
 export async function raisedHeadings(sets: IndexSets, vocabulary: SearchVocabulary): Promise<RaisedHeadings> {
-	const { lists, names, keys } = await valuesOfDimension(sets, 'heading');
+	const { lists, names: carried, keys: carriedKeys } = await valuesOfDimension(sets, 'heading');
 	return sets.fact(
 		'values: headings with broader',
 		() => {
 			const { index } = vocabulary;
-			const raisedKeys: string[] = [];
-			const raisedNames: string[] = [];
-			const numbers = new Map<string, number>();
-			const numberOf = (uri: string, label: string) => {
-				let number = numbers.get(uri);
-				if (number === undefined) {
-					numbers.set(uri, (number = raisedKeys.length));
-					raisedKeys.push(uri);
-					raisedNames.push(label);
-				}
-				return number;
-			};
+			const [names, keys] = [[...carried], [...carriedKeys]];
+			const byKey = new Map(keys.map((uri, value) => [uri, value]));
+			const steps: number[][] = [];
+			// What is broader than a heading comes to stand behind it in the list, and is looked at in its turn.
+			for (let value = 0; value < keys.length; value++) {
+				const n = index?.find(keys[value]);
+				steps.push(
+					[...(index && n !== undefined ? index.hierarchy.broader.at(n) : [])].map((above) => {
+						const uri = index?.uris.at(above) ?? '';
+						const known = byKey.get(uri);
+						if (known !== undefined) return known;
+						byKey.set(uri, keys.length);
+						names.push(index?.names.at(above) ?? '');
+						return keys.push(uri) - 1;
+					})
+				);
+			}
 			const maker = new ValueListsMaker(keys.length);
-			keys.forEach((uri, value) => {
-				maker.add(value, numberOf(uri, names[value]));
-				const n = index?.find(uri);
-				if (!index || n === undefined) return;
-				for (const above of index.hierarchy.above(n))
-					maker.add(value, numberOf(index.uris.at(above), index.names.at(above)));
-			});
-			const standsFor = maker.lists(raisedKeys.length);
+			steps.forEach((own, value) => own.forEach((above) => maker.add(value, above)));
+			const leadsTo = maker.lists(keys.length);
 			const everyRecord = Uint32Array.from({ length: sets.records }, (_, n) => n);
-			const totals = lists.countRaised(everyRecord, standsFor).counts;
-			return Promise.resolve({ standsFor, names: raisedNames, keys: raisedKeys, totals });
+			const totals = lists.countRaised(everyRecord, leadsTo).counts;
+			return Promise.resolve({ leadsTo, names, keys, byKey, totals });
 		},
 		String(vocabulary.edition)
 	);

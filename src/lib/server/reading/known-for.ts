@@ -1,5 +1,5 @@
 /** What an author, a place, a source or a funder is known for in an index: from when to when, and by which headings. */
-import { inOrder, representation, sharesOf } from '../../../core/reading';
+import { inOrder, representation, valuesWithin } from '../../../core/reading';
 import { allow, type Person } from '../people';
 import { searchable } from '../search';
 import { countedBy, dimensionNamed, recordsHaving } from './dimensions';
@@ -31,7 +31,7 @@ export async function knownFor(
 	const counted = await countedBy(at, records, dimensionNamed(at, 'heading'));
 	const { index } = at.vocabulary;
 	const breakdown = { n: records.size, all: at.sets.records, counts: counted.counts, totals: counted.totals };
-	const first = inOrder(sharesOf(breakdown), breakdown, 'over', (n) => counted.names[n], MOST_HEADINGS);
+	const first = inOrder(valuesWithin(breakdown), breakdown, 'over', (n) => counted.names[n], MOST_HEADINGS);
 	const years = await at.sets.yearsByRecord();
 	const own = [...records.toArray()].map((n) => years[n]).filter((year) => year > 0);
 	return {
