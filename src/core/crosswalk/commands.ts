@@ -9,6 +9,7 @@ import { fold } from '../text';
 import { cellId, cellState, inOrder, pickOfHeadings, picksOf, wordsOfConcept } from './cells';
 import { LONGEST_CQL, NO_SETTINGS } from './strategy-settings';
 import { apply, rowOf, sameRow } from './changes';
+import { listRows } from './reading-list';
 import {
 	CommandError,
 	type Cell,
@@ -256,6 +257,11 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 			draft.put('pearls', pearl.id, null);
 			break;
 		}
+		case 'entries.add':
+		case 'entries.set':
+		case 'entries.remove':
+			for (const [id, row] of listRows(inquiry, command)) draft.put('entries', id, row);
+			break;
 		case 'strategy.set': {
 			const { kind: _, indexCode, ...settings } = command;
 			if (!inquiry.about.indexes.includes(indexCode))

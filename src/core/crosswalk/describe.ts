@@ -2,6 +2,7 @@
 import { COMMON_LIMITS, describeLimit, type LimitSetting } from './limits';
 import { NO_SETTINGS } from './strategy-settings';
 import { SEARCHES } from './inquiry';
+import type { Decision, ListCommand } from './reading-list';
 import type { Command, Fit, Inquiry, Pick, Role, Searches, StrategySettings, WordField } from './inquiry';
 
 export const FIT_WORDS: Record<Fit, string> = {
@@ -129,6 +130,10 @@ export function describe(inquiry: Inquiry, command: Command, indexName: (code: s
 			const { title = '', record = '' } = inquiry.pearls[command.id] ?? {};
 			return `“${title || record}” is no longer a pearl`;
 		}
+		case 'entries.add':
+		case 'entries.set':
+		case 'entries.remove':
+			return describeListed(inquiry, command);
 		case 'strategy.set': {
 			const parts = strategyParts(inquiry, command);
 			const [first = 'changed something', ...others] = parts;
@@ -204,4 +209,27 @@ function labelOf(field: string): string {
 	if (common) return common;
 	const words = field.replace(/^\w+\./, '').replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
 	return words[0].toUpperCase() + words.slice(1);
+}
+
+const DECISION_WORDS: Record<Decision, string> = { keep: 'Kept', drop: 'Dropped', open: 'Left open' };
+
+function describeListed({ entries }: Inquiry, command: ListCommand): string {
+	const called = ({ title }: { title: string }) => `“${title || 'a work without a title'}”`;
+	const works = (count: number) => `${count} ${count === 1 ? 'work' : 'works'}`;
+	if (command.kind === 'entries.add') {
+		const [first, ...others] = command.entries;
+		if (first && others.length === 0) return `Put ${called(first)} on the reading list`;
+		return `Put ${works(command.entries.length)} on the reading list, from ${command.from}`;
+	}
+	const [id, ...more] = command.ids;
+	const what = more.length > 0 ? works(command.ids.length) : called(entries[id] ?? { title: '' });
+	if (command.kind === 'entries.remove') return `Took ${what} off the reading list`;
+	const { decision, reason, note, tags, mends } = command;
+	if (decision !== undefined) return `${DECISION_WORDS[decision]} ${what}${reason ? `: ${reason}` : ''}`;
+	if (reason !== undefined) return `Gave a reason for ${what}`;
+	if (note !== undefined) return `Wrote a note on ${what}`;
+	if (tags !== undefined)
+		return tags.length > 0 ? `Tagged ${what} ${tags.join(', ')}` : `Took the tags off ${what}`;
+	if (mends !== undefined) return `Mended the citation of ${what}`;
+	return `Changed the records of ${what}`;
 }

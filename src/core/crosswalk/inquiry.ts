@@ -1,5 +1,6 @@
 /** An inquiry as plain data, and the commands that change it. */
 import type { LimitSetting } from './limits';
+import type { ListCommand, ListEntry } from './reading-list';
 
 /**
  * Where a word is looked for: `keywords` is title, abstract and author's keywords, `headings` the labels of headings (all
@@ -160,13 +161,15 @@ export interface Inquiry {
 	picks: Record<string, Pick>;
 	sightings: Record<string, Sighting>;
 	pearls: Record<string, Pearl>;
+	/** The reading list. */
+	entries: Record<string, ListEntry>;
 	/** By index code. */
 	strategies: Record<string, StrategySettings>;
 }
 
 export type Table =
-	'about' | 'concepts' | 'words' | 'cells' | 'picks' | 'sightings' | 'pearls' | 'strategies';
-export type Row = About | Concept | Word | Cell | Pick | Sighting | Pearl | StrategySettings;
+	'about' | 'concepts' | 'words' | 'cells' | 'picks' | 'sightings' | 'pearls' | 'entries' | 'strategies';
+export type Row = About | Concept | Word | Cell | Pick | Sighting | Pearl | ListEntry | StrategySettings;
 
 /** An inquiry without anything in it. */
 export function emptyInquiry(about: Omit<About, 'wordField'> & Partial<About>): Inquiry {
@@ -178,6 +181,7 @@ export function emptyInquiry(about: Omit<About, 'wordField'> & Partial<About>): 
 		picks: {},
 		sightings: {},
 		pearls: {},
+		entries: {},
 		strategies: {}
 	};
 }
@@ -249,6 +253,7 @@ export type Command =
 	| { kind: 'sighting.set'; id: string; state: SightingState }
 	| { kind: 'pearl.add'; id: string; indexCode: string; record: string; title: string }
 	| { kind: 'pearl.remove'; id: string }
+	| ListCommand
 	| ({ kind: 'strategy.set'; indexCode: string } & Partial<Omit<StrategySettings, 'id'>>)
 	/** Several as one change, taken back in one step. The title says what they come to. */
 	| { kind: 'many'; title: string; commands: Command[] };

@@ -64,6 +64,6 @@ export function reconcile<T extends Done>(
 
 /** The row that a command is about, where these changes removed it. */
 function removedBy(rows: readonly Change[], command: Command): Change | undefined {
-	const named = new Set(Object.values(command).filter((value): value is string => typeof value === 'string'));
+	const named = new Set<unknown>(Object.values(command).flat());
 	return rows.find(({ id, after }) => after === null && named.has(id));
 }

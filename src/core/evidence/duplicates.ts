@@ -38,3 +38,23 @@ export function isSameWork(a: WorkKeys, b: WorkKeys): boolean {
 		Math.abs(a.year - b.year) <= 1
 	);
 }
+
+/** Works by what tells them, to see whether another citation is of one of them. */
+export class KnownWorks {
+	private readonly byDoi = new Map<string, WorkKeys[]>();
+	private readonly byTitle = new Map<string, WorkKeys[]>();
+
+	add(keys: WorkKeys): void {
+		for (const [map, key] of [
+			[this.byDoi, keys.doi],
+			[this.byTitle, keys.title]
+		] as const)
+			if (key !== undefined) map.set(key, [...(map.get(key) ?? []), keys]);
+	}
+
+	/** O(those that are alike). */
+	has({ doi, title, ...rest }: WorkKeys): boolean {
+		const alike = [...(this.byDoi.get(doi ?? '') ?? []), ...(this.byTitle.get(title ?? '') ?? [])];
+		return alike.some((other) => isSameWork({ doi, title, ...rest }, other));
+	}
+}

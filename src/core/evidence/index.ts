@@ -1,2 +1,2 @@
 export { lift, logLikelihood, overRepresentation, type Counts } from './association';
-export { isSameWork, workKeys } from './duplicates';
+export { isSameWork, KnownWorks, workKeys } from './duplicates';

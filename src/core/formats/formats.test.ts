@@ -196,6 +196,7 @@ describe('addresses that are none', () => {
 			picks: {},
 			sightings: {},
 			pearls: {},
+			entries: {},
 			strategies: {}
 		};
 		for (const command of commands) inquiry = apply(inquiry, execute(inquiry, command));

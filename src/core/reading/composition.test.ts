@@ -35,7 +35,10 @@ describe('the values of records', () => {
 
 	it('count for all that they lead to, once a record, even where steps go round', () => {
 		const MORE = DISTINCT + 2;
-		const steps = fc.array(fc.array(fc.nat(MORE - 1), { maxLength: 3 }), { minLength: MORE, maxLength: MORE });
+		const steps = fc.array(fc.array(fc.nat(MORE - 1), { maxLength: 3 }), {
+			minLength: MORE,
+			maxLength: MORE
+		});
 		fc.assert(
 			fc.property(values, some, steps, fc.array(fc.nat(MORE - 1)), (of, flags, above, wanted) => {
 				const maker = new ValueListsMaker(MORE);
@@ -50,9 +53,7 @@ describe('the values of records', () => {
 				const { counts } = listsOf(of).countRaised(records, leadsTo);
 				for (let value = 0; value < MORE; value++)
 					expect(counts[value]).toBe([...records].filter((record) => raised(of[record]).has(value)).length);
-				const leading = [...above.keys()].filter((value) =>
-					wanted.some((one) => raised([value]).has(one))
-				);
+				const leading = [...above.keys()].filter((value) => wanted.some((one) => raised([value]).has(one)));
 				expect([...leadsTo.leadingTo(wanted)].sort((x, y) => x - y)).toEqual(leading);
 			})
 		);

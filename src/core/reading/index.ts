@@ -7,3 +7,22 @@ export { contributions, pool, type PoolRecord } from './pool';
 export { checkStrategy, nameOfFinding, strayForms, type StrategyFinding } from './check';
 export { MOST_SETS, recordsOfRegion, regionsOf, regionsOfMasks, type Region } from './overlap';
 export { drawnInProportion, type Drawing } from './circles';
+export {
+	inUse,
+	lastAddition,
+	LIST_ORDERS,
+	LIST_PARTS,
+	listed,
+	progressOf,
+	type ListOrder,
+	type ListPart,
+	type ListProgress
+} from './reading-list';
+export {
+	checkCitation,
+	checkTogether,
+	mended,
+	PART_WORDS,
+	type CitationFinding,
+	type Elsewhere
+} from './citation-check';

@@ -137,7 +137,7 @@ export class ValueLists {
 				lastFor[values[i]] = record + 1;
 				waiting[0] = values[i];
 				// What was met before for this record has led on already.
-				for (let left = 1; left > 0; ) {
+				for (let left = 1; left > 0;) {
 					const value = waiting[--left];
 					counts[value]++;
 					for (let j = stepStarts[value]; j < stepStarts[value + 1]; j++) {

@@ -191,6 +191,12 @@ export class SyncQueue {
 		return true;
 	}
 
+	/** Takes in at once what was done elsewhere, as by the server itself; what waits to be sent does so as it is answered. */
+	async look(): Promise<void> {
+		if (this.isStopped || this.underWay || this.queue.length > 0) return;
+		await this.catchUp();
+	}
+
 	/** Undoes or redoes the last step, once everything before it is saved. */
 	async step(kind: 'undo' | 'redo'): Promise<Reply<Outcome>> {
 		await this.drain();

@@ -6,9 +6,11 @@
 	import Logbook from '@lucide/svelte/icons/scroll-text';
 	import Question from '@lucide/svelte/icons/message-square-quote';
 	import Pearls from '@lucide/svelte/icons/gem';
+	import ReadingList from '@lucide/svelte/icons/list-checks';
 	import Records from '@lucide/svelte/icons/files';
 	import Strategy from '@lucide/svelte/icons/funnel';
 	import { page } from '$app/state';
+	import { progressOf } from '$core/reading';
 	import {
 		crosswalkAt,
 		indexesAt,
@@ -16,6 +18,7 @@
 		logbookAt,
 		pearlsAt,
 		questionAt,
+		readingListAt,
 		recordsAt,
 		strategyAt
 	} from '../inquiry/addresses';
@@ -39,6 +42,7 @@
 		)
 	);
 	const pearls = $derived(Object.keys(store.inquiry.pearls).length);
+	const list = $derived(progressOf(Object.values(store.inquiry.entries)));
 	const path = $derived(page.url.pathname);
 	const screens = $derived([
 		{
@@ -96,6 +100,14 @@
 			on: path.endsWith('/pearls'),
 			figure: pearls > 0 ? number(pearls) : '',
 			says: counted(pearls, 'pearl')
+		},
+		{
+			name: 'Reading list',
+			sign: ReadingList,
+			href: readingListAt(place),
+			on: path.endsWith('/reading-list'),
+			figure: list.all > 0 ? `${list.looked}/${list.all}` : '',
+			says: `${list.looked} of ${counted(list.all, 'work')} looked at`
 		},
 		{
 			name: 'Logbook',

@@ -1,4 +1,5 @@
 /** Addresses of the screens of an inquiry. The concept and the index in hand travel along. */
+import type { ListOrder, ListPart } from '$core/reading';
 
 export interface Place {
 	id: string;
@@ -157,6 +158,23 @@ export function siftsIn(url: URL): Sift[] {
 		return [];
 	}
 }
+/** Which works of the reading list are looked at, and which is in hand. */
+export interface OfList {
+	part?: ListPart;
+	order?: ListOrder;
+	find?: string;
+	tag?: string;
+	/** The work in hand, by its entry. */
+	work?: string;
+}
+export const readingListAt = ({ id, concept, index }: Place, { part, order, ...of }: OfList = {}) =>
+	address(`/inquiry/${id}/reading-list`, {
+		part: part === 'all' ? undefined : part,
+		order: order === 'added' ? undefined : order,
+		...of,
+		concept,
+		index
+	});
 export const pearlsAt = ({ id, concept, index }: Place) =>
 	address(`/inquiry/${id}/pearls`, { concept, index });
 /** The check of all strategies. */

@@ -48,6 +48,9 @@ export class InquiryStore {
 	/** Changes that the server refused for good. */
 	readonly refused: RefusedChanges;
 
+	/** What tells this window from others. */
+	readonly window = crypto.randomUUID();
+
 	private readonly queue: SyncQueue;
 	private factsWait: ReturnType<typeof setTimeout> | undefined;
 
@@ -56,14 +59,13 @@ export class InquiryStore {
 		readonly indexes: IndexSummary[]
 	) {
 		const { id } = loaded.inquiry.about;
-		const window = crypto.randomUUID();
 		this.inquiry = $state.raw(loaded.inquiry);
 		this.refused = new RefusedChanges(id);
 		this.queue = new SyncQueue(
 			loaded,
-			window,
+			this.window,
 			overHttp(`/inquiry/${id}`),
-			new Unsent<Sent>(`oakmoss.unsent.${id}`, window),
+			new Unsent<Sent>(`oakmoss.unsent.${id}`, this.window),
 			{
 				changed: () => this.show(),
 				shown: () => this.askFactsSoon(),
@@ -140,6 +142,12 @@ export class InquiryStore {
 			);
 		else if ('refused' in reply) messages.warn(reply.refused.message);
 		else messages.say(reply.done.summary);
+	}
+
+	/** Takes in what the server did for this window; says so, with a way back. */
+	async takeIn(summary: string): Promise<void> {
+		await this.queue.look();
+		messages.say(summary, { label: 'Undo', run: () => void this.step('undo') });
 	}
 
 	/** Settles the oldest change that met another: ours is sent again and overwrites, or theirs stands. */

@@ -29,6 +29,7 @@ export {
 	mappingSets,
 	notes,
 	pearls,
+	entries,
 	people,
 	picks,
 	recordSets,

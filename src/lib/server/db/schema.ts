@@ -24,6 +24,7 @@ import {
 	type StrategySettings,
 	type WordField
 } from '../../../core/crosswalk/inquiry';
+import { DECISIONS, type ListEntry } from '../../../core/crosswalk/reading-list';
 import type { CslItem } from '../../../core/evidence/citation';
 import type { Dialect } from '../../../core/search/dialect';
 import type { LimitDefinition, LimitSetting } from '../../../core/crosswalk/limits';
@@ -497,6 +498,33 @@ export const pearls = pgTable(
 		indexCode: text('index_code').notNull(),
 		record: text('record').notNull(),
 		title: text('title').notNull()
+	},
+	(t) => [primaryKey({ columns: [t.inquiryId, t.id] })]
+);
+
+/** The reading list. */
+export const entries = pgTable(
+	'list_entries',
+	{
+		id: text('id').notNull(),
+		inquiryId: ofInquiry(),
+		position: integer('position').notNull(),
+		records: jsonb('records').$type<ListEntry['records']>().notNull(),
+		citation: jsonb('citation').$type<CslItem | null>(),
+		title: text('title').notNull(),
+		authors: text('authors').notNull(),
+		source: text('source').notNull(),
+		year: integer('year'),
+		from: text('from').notNull(),
+		decision: text('decision', { enum: DECISIONS }).notNull(),
+		reason: text('reason').notNull(),
+		note: text('note').notNull(),
+		tags: text('tags').array().notNull(),
+		mends: jsonb('mends').$type<ListEntry['mends']>().notNull(),
+		/** Texts, as they stand in the log of changes too: compared there, they must be written alike. */
+		addedAt: text('added_at').notNull(),
+		decidedAt: text('decided_at').notNull(),
+		decidedBy: text('decided_by').notNull()
 	},
 	(t) => [primaryKey({ columns: [t.inquiryId, t.id] })]
 );

@@ -1,4 +1,5 @@
 /** The shapes of the public API, made from what the services give. */
+import type { ListEntry } from '../../../core/crosswalk';
 import { nameInWords, yearOf } from '../../../core/evidence/citation';
 import { printLimit, printLine } from '../../../core/search';
 import type { IndexSummary } from '../vocabulary';
@@ -167,4 +168,23 @@ export function apiRecord({ item, headings, limits }: RecordLine) {
 			...(aspect !== null && { aspect })
 		}))
 	};
+}
+
+export function apiReadingList(entries: readonly ListEntry[]) {
+	return entries.map(
+		({ id, records, citation, title, year, decision, reason, note, tags, from, addedAt, decidedAt }) => ({
+			id,
+			records: records.map(({ indexCode, record }) => ({ index: indexCode, id: record })),
+			...(citation && { citation }),
+			title,
+			year,
+			decision,
+			...(reason && { reason }),
+			...(note && { note }),
+			tags,
+			from,
+			addedAt,
+			...(decidedAt && { decidedAt })
+		})
+	);
 }

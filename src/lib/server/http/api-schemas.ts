@@ -202,6 +202,26 @@ export const pearls = v.strictObject({
 	)
 });
 
+/** The reading list, in the order in which works came. */
+export const readingList = v.array(
+	v.strictObject({
+		id: text,
+		/** Records of the work, one or none of each index; none of a work from a file that no index has. */
+		records: v.array(v.strictObject({ index: text, id: text })),
+		citation: v.optional(v.looseObject({ id: text, type: text })),
+		title: text,
+		year: v.nullable(v.number()),
+		decision: v.picklist(['open', 'keep', 'drop']),
+		reason: v.optional(text),
+		note: v.optional(text),
+		tags: v.array(text),
+		/** Where it came from, in words. */
+		from: text,
+		addedAt: text,
+		decidedAt: v.optional(text)
+	})
+);
+
 /** Works found by searches of several indexes; `alone` are those that no other of them brings. */
 export const pool = v.strictObject({
 	items: count,

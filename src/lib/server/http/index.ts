@@ -8,6 +8,7 @@ export {
 	apiIndex,
 	apiLookup,
 	apiPearls,
+	apiReadingList,
 	apiPhrases,
 	apiRecord,
 	apiSearch

@@ -7,7 +7,7 @@ import * as api from './api-schemas';
 import { FORMATS, MAPPING_TYPES, newIndex } from '../vocabulary';
 import { cellBody, CROSSWALK_TYPES } from '../crosswalk';
 import { inquiryDocument, newInquiry } from '../inquiry';
-import { compositionBody, phrasesBody, poolBody } from '../reading';
+import { compositionBody, listedBody, phrasesBody, poolBody } from '../reading';
 import { parseBody, searchBody } from '../search';
 
 const json = (schema: GenericSchema) => ({ 'application/json': { schema: schemaOf(schema) } });
@@ -289,6 +289,36 @@ export function openApi(version: string) {
 					answer: json(api.pearls)
 				})
 			},
+			'/inquiries/{id}/reading-list': {
+				get: operation({
+					summary: 'The reading list: works set aside, and what was decided of each',
+					parameters: [inquiryId],
+					answer: json(api.readingList)
+				}),
+				put: operation({
+					summary: 'Sets the reading list: works that are not named are taken off it',
+					parameters: [inquiryId],
+					body: json(listedBody),
+					answer: json(api.readingList)
+				})
+			},
+			...Object.fromEntries(
+				Object.entries(RECORD_FORMATS).map(([type, { ending }]) => [
+					`/inquiries/{id}/reading-list.${ending}`,
+					{
+						get: operation({
+							summary: `The reading list as ${ending.toUpperCase()}, with what was mended in citations`,
+							parameters: [
+								inquiryId,
+								inQuery('decision', 'Only works so decided: keep, drop, open, parted by commas'),
+								inQuery('abstracts', 'no: without abstracts'),
+								inQuery('headings', 'no: without headings')
+							],
+							answer: file(type)
+						})
+					}
+				])
+			),
 			'/inquiries/{id}/strategies/{code}/check': {
 				get: operation({
 					summary: 'What is probably wrong with the strategy for an index, the largest effect first',

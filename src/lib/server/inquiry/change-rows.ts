@@ -68,6 +68,15 @@ export async function setChangeState(
 const personName = sql<string>`case when ${changes.personId} = ${LOCAL_PERSON.id}
 	then coalesce(${people.name}, ${LOCAL_PERSON.name}) else coalesce(${people.name}, 'somebody elsewhere') end`;
 
+/** Who changed an inquiry, by name. */
+export function peopleWhoChanged(id: string): Promise<{ id: string; name: string }[]> {
+	return connection()
+		.db.selectDistinct({ id: changes.personId, name: personName })
+		.from(changes)
+		.leftJoin(people, eq(people.id, changes.personId))
+		.where(eq(changes.inquiryId, id));
+}
+
 /** What was changed after a revision, oldest first, and by whom; without what some windows did. */
 export function changesAfter(
 	id: string,

@@ -1,8 +1,21 @@
 /** The commands that change an inquiry, as they may come in from outside. */
 import * as v from 'valibot';
+import type { CslItem } from '../../../core/evidence/citation';
 import { FITS, ROLES } from '../../../core/crosswalk/inquiry';
+import { DECISIONS } from '../../../core/crosswalk/reading-list';
 import { LONGEST_CQL } from '../../../core/search';
-import { heading, id, limitSetting, many, searches, text, wordField } from '../input-schema';
+import {
+	heading,
+	id,
+	limitSetting,
+	many,
+	NOT_FREE,
+	isFree,
+	searches,
+	text,
+	wholeNumber,
+	wordField
+} from '../input-schema';
 
 const headingsPicked = v.pipe(v.array(heading), v.minLength(1), v.maxLength(20));
 const commandOf = <K extends string, E extends v.ObjectEntries>(kind: K, entries: E) =>
@@ -41,6 +54,24 @@ export const strategySettings = v.strictObject({
 	left: v.optional(leftFindings, {}),
 	text: v.pipe(v.string(), v.maxLength(LONGEST_CQL))
 });
+
+/** The records of a work, one or none of each index. */
+export const listedRecords = v.pipe(
+	v.array(v.strictObject({ indexCode: id, record: v.pipe(v.string(), v.minLength(1), v.maxLength(2_000)) })),
+	v.maxLength(50)
+);
+/** By CSL variable; names and dates are lists. */
+export const mends = v.record(
+	v.pipe(v.string(), v.minLength(1), v.maxLength(100), v.check(isFree, NOT_FREE)),
+	v.unknown()
+);
+/** A work that no index has, as CSL-JSON. */
+export const citation = v.pipe(
+	v.looseObject({ id: v.string(), type: v.string() }),
+	v.check((item) => JSON.stringify(item).length < 200_000, 'This citation is too long.'),
+	v.transform((item) => item as CslItem)
+);
+const ids = v.pipe(v.array(id), v.minLength(1), v.maxLength(5_000));
 
 const single = [
 	commandOf('about.set', {
@@ -103,6 +134,33 @@ const single = [
 		title: text
 	}),
 	commandOf('pearl.remove', { id }),
+	commandOf('entries.add', {
+		from: text,
+		entries: v.pipe(
+			v.array(
+				v.strictObject({
+					id,
+					records: listedRecords,
+					citation: v.optional(v.nullable(citation)),
+					title: text,
+					authors: text,
+					source: text,
+					year: v.nullable(wholeNumber)
+				})
+			),
+			v.maxLength(5_000)
+		)
+	}),
+	commandOf('entries.set', {
+		ids,
+		decision: v.optional(v.picklist(DECISIONS)),
+		reason: v.optional(text),
+		note: v.optional(text),
+		tags: v.optional(many(text)),
+		mends: v.optional(mends),
+		records: v.optional(listedRecords)
+	}),
+	commandOf('entries.remove', { ids }),
 	commandOf('strategy.set', {
 		indexCode: id,
 		off: v.optional(many(id)),

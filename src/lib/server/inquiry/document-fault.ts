@@ -10,7 +10,16 @@ export function documentFault(
 	{ inquiry, history }: InquiryDocument,
 	isIndex: (code: string) => boolean
 ): string | undefined {
-	for (const table of ['concepts', 'words', 'cells', 'picks', 'sightings', 'pearls', 'strategies'] as const) {
+	for (const table of [
+		'concepts',
+		'words',
+		'cells',
+		'picks',
+		'sightings',
+		'pearls',
+		'entries',
+		'strategies'
+	] as const) {
 		const fault = twice(
 			`inquiry.${table}`,
 			inquiry[table].map(({ id }) => id)

@@ -1,9 +1,9 @@
 /** The document of a whole inquiry, as its published schema has it. */
 import { toJsonSchema } from '@valibot/to-json-schema';
 import * as v from 'valibot';
-import { FITS, ROLES } from '../../../core/crosswalk';
+import { DECISIONS, FITS, ROLES } from '../../../core/crosswalk';
 import { documentParts } from './document-parts';
-import { command, strategySettings } from './command-schema';
+import { citation, command, listedRecords, mends, strategySettings } from './command-schema';
 import { isFree, NOT_FREE, wordField } from '../input-schema';
 
 export const INQUIRY_FORMAT = 'oakmoss-inquiry';
@@ -68,6 +68,25 @@ const ROWS = {
 		record: v.pipe(v.string(), v.minLength(1), v.maxLength(2_000)),
 		title: text
 	}),
+	entries: v.strictObject({
+		id,
+		position: whole,
+		records: listedRecords,
+		citation: v.nullable(citation),
+		title: text,
+		authors: text,
+		source: text,
+		year: v.nullable(whole),
+		from: text,
+		decision: v.picklist(DECISIONS),
+		reason: text,
+		note: text,
+		tags: v.array(text),
+		mends,
+		addedAt: text,
+		decidedAt: text,
+		decidedBy: v.pipe(v.string(), v.maxLength(100))
+	}),
 	strategies: strategySettings
 } as const;
 
@@ -92,6 +111,7 @@ const rowChange = v.variant('table', [
 	changeOf('picks', past(ROWS.picks)),
 	changeOf('sightings', past(ROWS.sightings)),
 	changeOf('pearls', past(ROWS.pearls)),
+	changeOf('entries', past(ROWS.entries)),
 	changeOf('strategies', past(ROWS.strategies))
 ]);
 
@@ -107,6 +127,7 @@ const ownDocument = v.strictObject({
 		picks: v.array(ROWS.picks),
 		sightings: v.array(ROWS.sightings),
 		pearls: v.optional(v.array(ROWS.pearls), []),
+		entries: v.optional(v.array(ROWS.entries), []),
 		strategies: v.optional(v.array(ROWS.strategies), [])
 	}),
 	history: v.array(

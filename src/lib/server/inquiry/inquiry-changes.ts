@@ -7,6 +7,7 @@ import {
 	obstacle,
 	reconcile,
 	rowName,
+	stamped,
 	type Change,
 	type Collision,
 	type Command,
@@ -24,6 +25,7 @@ import {
 	type NewChange,
 	nextToRedo,
 	nextToUndo,
+	peopleWhoChanged,
 	reversible,
 	revisionOf,
 	setChangeState
@@ -85,7 +87,8 @@ export async function changeInquiry(
 		const others = sender && sender.base < revision ? await changesOfOthers(tx, id, sender) : [];
 		const outcome = attempt(() => reconcile(found, command, others, sender?.force));
 		if ('met' in outcome) throw collision(outcome.met, outcome.others);
-		const { inquiry, made } = outcome;
+		const { inquiry } = outcome;
+		const made = stamped(outcome.made, personId, new Date().toISOString());
 		const summary = describe(inquiry, command, await indexNamer(tx));
 		if (made.length === 0) return { revision, changes: made, summary, ...(await reversible(id, tx)) };
 		await writeRows(tx, id, made);
@@ -158,6 +161,12 @@ export async function changesSince(person: Person | undefined, id: string, revis
 	const [latest, rows] = await Promise.all([revisionOf(id), changesAfter(id, revision)]);
 	if (latest === undefined) throw noInquiry(id);
 	return { changes: rows, revision: latest, ...(await reversible(id)) };
+}
+
+/** The names of all who changed an inquiry, by their identifiers. */
+export async function namesOf(person: Person | undefined, id: string): Promise<Record<string, string>> {
+	allow(person, 'read');
+	return Object.fromEntries((await peopleWhoChanged(id)).map((one) => [one.id, one.name]));
 }
 
 /** How many entries of the history are given at once. */

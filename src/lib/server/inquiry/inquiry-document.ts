@@ -18,7 +18,7 @@ export async function exportInquiry(person: Person | undefined, inquiryId: strin
 		Promise.all(documentParts().map(async ({ name, take }) => [name, await take(inquiryId)] as const)),
 		wholeHistory(inquiryId)
 	]);
-	const { about, concepts, words, cells, picks, sightings, pearls, strategies } = inquiry;
+	const { about, concepts, words, cells, picks, sightings, pearls, entries, strategies } = inquiry;
 	return {
 		format: INQUIRY_FORMAT,
 		version: 1,
@@ -31,6 +31,7 @@ export async function exportInquiry(person: Person | undefined, inquiryId: strin
 			picks: inOrder(picks),
 			sightings: inOrder(sightings),
 			pearls: inOrder(pearls),
+			entries: inOrder(entries),
 			strategies: Object.values(strategies).sort((a, b) => (a.id < b.id ? -1 : 1))
 		},
 		history: log.map(({ revision, at, personId, kind, target, state, summary, command, rows }) => ({
@@ -79,6 +80,7 @@ export async function importInquiry(person: Person | undefined, document: Inquir
 			picks: byIdentifier(tables.picks),
 			sightings: byIdentifier(tables.sightings),
 			pearls: byIdentifier(tables.pearls),
+			entries: byIdentifier(tables.entries),
 			strategies: byIdentifier(tables.strategies)
 		};
 		await writeRows(tx, own, rowsAsMade(inquiry));

@@ -5,6 +5,7 @@ import {
 	cells,
 	concepts,
 	connection,
+	entries,
 	inquiries,
 	picks,
 	type Queries,
@@ -16,13 +17,13 @@ import {
 } from '../db';
 import { ServiceError } from '../errors';
 
-const TABLES = { concepts, words, cells, picks, sightings, pearls, strategies } as const;
+const TABLES = { concepts, words, cells, picks, sightings, pearls, entries, strategies } as const;
 
 export function noInquiry(id: string): ServiceError {
 	return new ServiceError(404, 'no-inquiry', `There is no inquiry “${id}”. It may have been removed.`);
 }
 
-/** The whole inquiry in seven queries, whatever its size; locked where a transaction is about to change it. */
+/** The whole inquiry in one query a table, whatever its size; locked where a transaction is about to change it. */
 export async function loadInquiry(
 	id: string,
 	{ on: db = connection().db, forChange = false }: { on?: Queries; forChange?: boolean } = {}
@@ -40,6 +41,7 @@ export async function loadInquiry(
 	const pickRows = await db.select().from(picks).where(eq(picks.inquiryId, id));
 	const sightingRows = await db.select().from(sightings).where(eq(sightings.inquiryId, id));
 	const pearlRows = await db.select().from(pearls).where(eq(pearls.inquiryId, id));
+	const entryRows = await db.select().from(entries).where(eq(entries.inquiryId, id));
 	const strategyRows = await db.select().from(strategies).where(eq(strategies.inquiryId, id));
 	const { title, question, indexes, wordField, revision, archived } = about;
 	return {
@@ -53,6 +55,7 @@ export async function loadInquiry(
 			picks: byIdentifier(pickRows),
 			sightings: byIdentifier(sightingRows),
 			pearls: byIdentifier(pearlRows),
+			entries: byIdentifier(entryRows),
 			strategies: byIdentifier(strategyRows)
 		}
 	};

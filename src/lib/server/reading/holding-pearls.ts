@@ -1,6 +1,6 @@
 /** How well the strategies of an inquiry find the records that are known to be relevant, and what would catch the others. */
 import { randomUUID } from 'node:crypto';
-import { isSameWork, overRepresentation, workKeys } from '../../../core/evidence';
+import { overRepresentation } from '../../../core/evidence';
 import { keywordsOf } from '../../../core/evidence/citation';
 import type { Inquiry } from '../../../core/crosswalk';
 import { type Addition, type Missed, recallOf, worthOf, worthTogether } from '../../../core/reading';
@@ -12,7 +12,8 @@ import { allow, type Person } from '../people';
 import { citationsIn, type RecordLine, recordLines, recordNumber } from '../records';
 import { findRecordsIn } from '../search';
 import { currentIndex } from '../vocabulary';
-import { recordsOfPearls, recordsOfWorks } from './pearl-rows';
+import { recordsOfTheirWorks } from './work-records';
+import { matchedWorks } from './matching';
 
 export interface WouldPass {
 	/** The block of which it would be a line. */
@@ -53,7 +54,7 @@ export async function pearlsOf(person: Person | undefined, inquiryId: string): P
 	allow(person, 'read');
 	const { inquiry } = await loadInquiry(inquiryId);
 	const pearls = Object.values(inquiry.pearls).sort((a, b) => a.position - b.position);
-	const rows = await recordsOfPearls(
+	const rows = await recordsOfTheirWorks(
 		pearls.map(({ indexCode }) => indexCode),
 		pearls.map(({ record }) => record)
 	);
@@ -228,12 +229,7 @@ export async function recognise(
 	allow(person, 'read');
 	const { inquiry } = await loadInquiry(inquiryId);
 	const { items, findings } = citationsIn(text);
-	const keys = items.map(workKeys);
-	const rows = await recordsOfWorks(
-		inquiry.about.indexes,
-		keys.map(({ doi }) => doi ?? null),
-		keys.map(({ title }) => title ?? null)
-	);
+	const works = await matchedWorks(inquiry.about.indexes, items);
 	const recognised: Recognised = {
 		found: [],
 		unknown: [],
@@ -244,16 +240,11 @@ export async function recognise(
 	};
 	const isPearl = (code: string, key: string) =>
 		Object.values(inquiry.pearls).some(({ indexCode, record }) => indexCode === code && record === key);
-	const order = new Map(inquiry.about.indexes.map((code, i) => [code, i]));
 	const seen = new Set<string>();
-	for (const [i, own] of keys.entries()) {
-		const works = rows
-			.filter((row) => row.i === i)
-			.filter(({ doi, year }) => isSameWork(own, { ...own, doi: doi ?? undefined, year: year ?? undefined }))
-			.sort((a, b) => (order.get(a.index) ?? 0) - (order.get(b.index) ?? 0));
-		const [first] = works;
+	for (const [i, own] of works.entries()) {
+		const [first] = own;
 		if (!first) recognised.unknown.push(items[i].title ?? items[i].DOI ?? items[i].id);
-		else if (works.some(({ index, key }) => isPearl(index, key))) recognised.already++;
+		else if (own.some(({ index, key }) => isPearl(index, key))) recognised.already++;
 		else if (!seen.has(`${first.index} ${first.key}`)) {
 			seen.add(`${first.index} ${first.key}`);
 			recognised.found.push({ indexCode: first.index, record: first.key, title: first.title });

@@ -16,11 +16,17 @@ export {
 	askedOf,
 	compositionBody,
 	citationsBody,
+	exportedList,
 	keptBody,
 	phrasesBody,
 	poolBody,
 	pooledQuery,
+	listedBody,
 	saidOfWorks,
+	takenFile,
+	takenFrom,
+	takenRecords,
+	worksQuery,
 	valuesQuery
 } from './reading-schema';
 export { knownFor } from './known-for';
@@ -35,3 +41,7 @@ export type { PoolComposition } from './pool-composition';
 export { keepPooled, pooledList, sayOfWorks } from './pooled-lists';
 export type { PooledList, PoolItem } from './pooled-lists';
 export { readRecords } from './results';
+export { exportList, listedWorks, readList, setList } from './reading-lists';
+export type { ListedWork } from './reading-lists';
+export { takeCitations, takePool, takeRecords, takeResult } from './taking-works';
+export type { Taken } from './taking-works';

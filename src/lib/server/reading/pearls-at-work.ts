@@ -17,7 +17,7 @@ import { allow, type Person } from '../people';
 import { recordLines } from '../records';
 import { foundOfRuns } from '../runs';
 import { findRecordsIn, foundBy, searchable } from '../search';
-import { recordsOfPearls } from './pearl-rows';
+import { recordsOfTheirWorks } from './work-records';
 
 export interface PearlName {
 	id: string;
@@ -27,7 +27,7 @@ export interface PearlName {
 /** The pearls that each chosen index has, by record number. One statement. */
 async function pearlsByIndex(inquiry: Inquiry): Promise<Map<string, Map<number, PearlName>>> {
 	const pearls = Object.values(inquiry.pearls);
-	const rows = await recordsOfPearls(
+	const rows = await recordsOfTheirWorks(
 		pearls.map(({ indexCode }) => indexCode),
 		pearls.map(({ record }) => record)
 	);

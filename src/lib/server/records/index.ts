@@ -1,5 +1,6 @@
 /** Records in and out, and the sets by which they are searched. */
-export { citationsIn, exportRecords, importRecords } from './record-import';
+export { draftOf, exportRecords, recordFile } from './record-export';
+export { citationsIn, importRecords } from './record-import';
 export { recordLines, recordNumber, recordSheet } from './record-lines';
 export type { RecordLine, TaggedHeading } from './record-lines';
 export { startRecordImport } from './record-upload';

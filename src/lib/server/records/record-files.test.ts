@@ -7,7 +7,7 @@ import { loadTurtle } from '../vocabulary/turtle.test-aid';
 import { createIndex, listIndexes, removeIndex } from '../vocabulary/subject-indexes';
 import '../wings';
 import { headingSheet } from '../browse/look-up';
-import { exportRecords } from './record-import';
+import { exportRecords } from './record-export';
 import { neighboursOf } from '../reading/near-records';
 import { recordSheet } from './record-lines';
 import { rebuildSets } from './record-store';

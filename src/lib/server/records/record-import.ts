@@ -1,34 +1,29 @@
-/** Records from a file into an index, and out again. */
+/** Records from a file into an index. */
 import { createReadStream } from 'node:fs';
 import { stat } from 'node:fs/promises';
-import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { plugins, Cite } from '@citation-js/core';
+import { plugins } from '@citation-js/core';
 import '@citation-js/plugin-bibtex';
 import type { CslItem } from '../../../core/evidence/citation';
-import { keyOf, type RecordDraft } from '../../../core/formats/record-draft';
-import { BibtexReader, withBibtexKeywords } from '../../../core/formats/bibtex';
-import { CslJsonReader, writeCslItems } from '../../../core/formats/csl-json';
-import { RecordCsvReader, writeRecordsCsv } from '../../../core/formats/record-csv';
+import { keyOf } from '../../../core/formats/record-draft';
+import { BibtexReader } from '../../../core/formats/bibtex';
+import { CslJsonReader } from '../../../core/formats/csl-json';
+import { RecordCsvReader } from '../../../core/formats/record-csv';
 import { toDrafts, type HeadingOfKeyword } from '../../../core/formats/record-keywords';
 import {
-	RECORD_FORMATS,
 	type ReadRecord,
 	type RecordFormat,
 	type RecordReader,
 	type RecordReading,
 	readWhole
 } from '../../../core/formats/record-reading';
-import { RisReader, writeRis } from '../../../core/formats/ris';
+import { RisReader } from '../../../core/formats/ris';
 import { headingsLabelled } from '../../../core/lookup';
 import type { EditionIndex } from '../../../core/edition/edition-index';
 import type { Finding, ImportCounts } from '../../../core/vocabulary/vocabulary-data';
-import { allow, type Person } from '../people';
 import { currentIndex, editionIndex } from '../vocabulary';
 import type { Sql } from '../db';
-import { ServiceError } from '../errors';
 import { type Finish, ImportError, type Progress, StrictText } from '../jobs';
-import { recordLines, type RecordLine } from './record-lines';
 import { RecordStore } from './record-store';
 
 export interface RecordRequest {
@@ -250,75 +245,5 @@ function headingsByKeyword(index: EditionIndex | undefined): HeadingOfKeyword {
 	return (label) => {
 		if (!known.has(label)) known.set(label, find(label));
 		return known.get(label);
-	};
-}
-
-/** How a format is written, so many records at a time. */
-interface Writer {
-	write: (drafts: readonly RecordDraft[], isFirst: boolean) => string;
-	end: string;
-}
-
-const WRITERS: Record<RecordFormat, Writer> = {
-	'application/x-research-info-systems': { write: writeRis, end: '' },
-	'application/x-bibtex': { write: (drafts) => `${drafts.map(bibtexOf).join('\n')}\n`, end: '' },
-	'application/vnd.citationstyles.csl+json': {
-		write: (drafts, isFirst) => `${isFirst ? '[' : ','}\n${writeCslItems(drafts)}`,
-		end: '\n]\n'
-	},
-	'text/csv': { write: writeRecordsCsv, end: '' }
-};
-
-function bibtexOf(draft: RecordDraft): string {
-	const { custom: _, keyword: __, ...item } = draft.item;
-	const entry = new Cite([{ ...item, id: draft.key, 'citation-key': draft.key }]).format('bibtex') as string;
-	return withBibtexKeywords(entry.trimEnd(), draft);
-}
-
-/** Records read and written at a time: what an export holds in memory, however many there are. */
-const AT_A_TIME = 2_000;
-
-/** All records of an index as a file, in their order. */
-export async function exportRecords(
-	person: Person | undefined,
-	code: string,
-	ending: string
-): Promise<Response> {
-	allow(person, 'read');
-	const known = Object.entries(RECORD_FORMATS).find(([, format]) => format.ending === ending);
-	if (!known) {
-		const endings = Object.values(RECORD_FORMATS).map((format) => `.${format.ending}`);
-		throw new ServiceError(404, 'no-format', `Records are given as ${endings.join(', ')}.`);
-	}
-	const type = known[0] as RecordFormat;
-	const current = await currentIndex(code);
-	async function* parts(): AsyncGenerator<Uint8Array> {
-		const { write, end } = WRITERS[type];
-		const { records } = current.index;
-		for (let from = 0; from === 0 || from < records; from += AT_A_TIME) {
-			const numbers = Array.from({ length: Math.min(AT_A_TIME, records - from) }, (_, i) => from + i);
-			const drafts = (await recordLines(current, numbers)).map(draftOf);
-			yield Buffer.from(write(drafts, from === 0));
-		}
-		yield Buffer.from(end);
-	}
-	return new Response(Readable.toWeb(Readable.from(parts())) as ReadableStream, {
-		headers: {
-			'content-type': `${type}; charset=utf-8`,
-			'content-disposition': `attachment; filename="${code}-records.${ending}"`
-		}
-	});
-}
-
-function draftOf({ id, item, headings }: RecordLine): RecordDraft {
-	return {
-		key: id,
-		item,
-		taggings: headings.map(({ uri, label, chief, aspect }) => ({
-			uri,
-			label,
-			chief,
-			...(aspect !== null && { aspect })
-		}))
 	};
 }
