@@ -2,6 +2,7 @@
 import { contested } from './changes';
 import { FIT_WORDS, pickName, ROLE_WORDS } from './describe';
 import type { Change, Fit, Pick, Role, Row } from './inquiry';
+import { DECIDED, type Decision } from './reading-list';
 
 /** One thing that two sides changed differently. */
 export interface Collision {
@@ -38,6 +39,11 @@ const PARTS: Record<string, string> = {
 	noHeading: 'no heading here',
 	state: 'state',
 	conceptId: 'concept',
+	decision: 'decision',
+	reason: 'reason',
+	tags: 'tags',
+	mends: 'mends of the citation',
+	records: 'records',
 	row: 'as a whole'
 };
 
@@ -56,11 +62,16 @@ export function rowName(row: Row | null): string {
 function inWords(field: string, value: unknown): string {
 	if (field === 'fit') return FIT_WORDS[value as Fit];
 	if (field === 'role') return ROLE_WORDS[value as Role];
+	if (field === 'decision') return DECIDED[value as Decision];
+	if (field === 'mends') return Object.keys(value as object).join(', ') || 'none';
 	if (typeof value === 'boolean') return value ? 'yes' : 'no';
 	if (Array.isArray(value))
 		return (
-			value.map((item) => (typeof item === 'string' ? item : (item as { label: string }).label)).join(', ') ||
-			'none'
+			value
+				.map((item: string | { label?: string; record?: string }) =>
+					typeof item === 'string' ? item : (item.label ?? item.record)
+				)
+				.join(', ') || 'none'
 		);
 	return value === undefined || value === '' ? 'nothing' : String(value);
 }

@@ -5,6 +5,7 @@ import { apply, invert, obstacle } from './changes';
 import { collisions } from './collisions';
 import { execute } from './commands';
 import { reconcile } from './reconcile';
+import { DECISIONS, stamped, type NewEntry } from './reading-list';
 import { describe as inWords } from './describe';
 import { CommandError, emptyInquiry, FITS, ROLES, type Command, type Inquiry } from './inquiry';
 
@@ -15,6 +16,18 @@ const indexCode = fc.constantFrom('a', 'b');
 const text = fc.constantFrom('noise', 'Noise', 'rest', '');
 const heading = fc.constantFrom('u:1', 'u:2', 'u:3').map((uri) => ({ uri, label: uri.slice(2) }));
 const edition = fc.constant('2024');
+const newEntry: fc.Arbitrary<NewEntry> = fc.record({
+	id,
+	records: fc.uniqueArray(fc.record({ indexCode, record: fc.constantFrom('R1', 'R2', 'R3') }), {
+		minLength: 1,
+		maxLength: 2,
+		selector: (own) => own.indexCode
+	}),
+	title: text,
+	authors: text,
+	source: text,
+	year: fc.constantFrom(null, 2001)
+});
 const one: fc.Arbitrary<Command> = fc.oneof(
 	fc.record({ kind: fc.constant('concept.add' as const), id, name: text }),
 	fc.record({ kind: fc.constant('concept.set' as const), id, name: text }),
@@ -77,7 +90,19 @@ const one: fc.Arbitrary<Command> = fc.oneof(
 		kind: fc.constant('sighting.set' as const),
 		id,
 		state: fc.constantFrom('open' as const, 'used' as const, 'dismissed' as const)
-	})
+	}),
+	fc.record({
+		kind: fc.constant('entries.add' as const),
+		from: fc.constant('a run'),
+		entries: fc.array(newEntry, { maxLength: 3 })
+	}),
+	fc.record({
+		kind: fc.constant('entries.set' as const),
+		ids: fc.uniqueArray(id, { minLength: 1, maxLength: 2 }),
+		decision: fc.constantFrom(...DECISIONS),
+		tags: fc.array(text, { maxLength: 3 })
+	}),
+	fc.record({ kind: fc.constant('entries.remove' as const), ids: fc.uniqueArray(id, { maxLength: 2 }) })
 );
 const command = fc.oneof(
 	{ weight: 9, arbitrary: one },
@@ -361,5 +386,95 @@ describe('changes of two people at once', () => {
 		expect(() => reconcile(now, yours, [])).toThrow(CommandError);
 		const outcome = reconcile(now, yours, [done], true);
 		expect('made' in outcome && apply(now, outcome.made).picks.p).toMatchObject({ fit: 'exact' });
+	});
+});
+
+describe('a reading list', () => {
+	it('holds each record once, tags that fold alike once, and keeps what was decided when works come again', () => {
+		fc.assert(
+			fc.property(fc.array(command, { maxLength: 40 }), (commands) => {
+				run(empty, commands, (before, next) => {
+					const { entries } = apply(before, execute(before, next));
+					const names = Object.values(entries).flatMap(({ records }) =>
+						records.map(({ indexCode, record }) => indexCode + record)
+					);
+					expect(new Set(names).size).toBe(names.length);
+					for (const { tags } of Object.values(entries))
+						expect(new Set(tags.map((tag) => tag.toLowerCase())).size).toBe(tags.length);
+					if (next.kind === 'entries.add')
+						for (const own of Object.values(before.entries)) expect(entries[own.id]).toEqual(own);
+				});
+			})
+		);
+	});
+
+	const add: Command = {
+		kind: 'entries.add',
+		from: 'a run',
+		entries: [
+			{
+				id: 'e1',
+				records: [{ indexCode: 'a', record: 'R1' }],
+				title: 'Hush',
+				authors: '',
+				source: '',
+				year: null
+			}
+		]
+	};
+	it('says when a work came, and who decided what when, until it is taken back', () => {
+		const came = stamped(execute(empty, add), 'ines', '2026-01-01T00:00:00.000Z');
+		const listed = apply(empty, came);
+		expect(listed.entries.e1).toMatchObject({
+			addedAt: '2026-01-01T00:00:00.000Z',
+			decidedAt: '',
+			decidedBy: ''
+		});
+		const keep: Command = { kind: 'entries.set', ids: ['e1'], decision: 'keep' };
+		const decided = stamped(execute(listed, keep), 'tomas', '2026-01-02T00:00:00.000Z');
+		const kept = apply(listed, decided);
+		expect(kept.entries.e1).toMatchObject({
+			decision: 'keep',
+			decidedAt: '2026-01-02T00:00:00.000Z',
+			decidedBy: 'tomas'
+		});
+		const noted = stamped(
+			execute(kept, { kind: 'entries.set', ids: ['e1'], note: 'Loud.' }),
+			'ines',
+			'later'
+		);
+		expect(apply(kept, noted).entries.e1).toMatchObject({ decidedBy: 'tomas', note: 'Loud.' });
+		expect(apply(kept, invert(decided))).toEqual(listed);
+	});
+
+	it.each<[string, Command, string]>([
+		[
+			'a work that is not there',
+			{ kind: 'entries.set', ids: ['gone'], decision: 'keep' },
+			'no longer on the list'
+		],
+		[
+			'a reason as long as a page',
+			{ kind: 'entries.set', ids: ['e1'], reason: 'x'.repeat(501) },
+			'500 characters'
+		],
+		[
+			'tags without end',
+			{ kind: 'entries.set', ids: ['e1'], tags: Array.from({ length: 51 }, (_, i) => String(i)) },
+			'50 tags'
+		],
+		['the same entry again', add, 'saved already']
+	])('refuses %s', (_, wrong, says) => {
+		const listed = apply(empty, execute(empty, add));
+		expect(() => execute(listed, wrong)).toThrow(says);
+	});
+
+	it('says in words what two people decided differently', () => {
+		const listed = apply(empty, execute(empty, add));
+		const set = (decision: 'keep' | 'drop'): Command => ({ kind: 'entries.set', ids: ['e1'], decision });
+		const theirs = apply(listed, execute(listed, set('drop')));
+		expect(collisions(execute(theirs, set('keep')), () => listed.entries.e1)).toEqual([
+			{ what: 'Hush', part: 'decision', yours: 'kept', theirs: 'dropped' }
+		]);
 	});
 });

@@ -5,7 +5,16 @@ import { describe } from './describe';
 import { emptyInquiry, type Command, type Inquiry } from './inquiry';
 
 const heading = (label: string) => ({ uri: `urn:${label}`, label });
+const work = (id: string, title: string) => ({
+	id,
+	records: [{ indexCode: 'a', record: id }],
+	title,
+	authors: '',
+	source: '',
+	year: null
+});
 const MADE: Command[] = [
+	{ kind: 'entries.add', from: 'a run', entries: [work('e1', 'Hush')] },
 	{ kind: 'concept.add', id: 'c1', name: 'noise' },
 	{ kind: 'concept.add', id: 'c2', name: 'rest' },
 	{ kind: 'word.add', id: 'w1', conceptId: 'c1', text: 'din' },
@@ -65,6 +74,18 @@ group('a change in words', () => {
 		[{ kind: 'pick.set', id: 'p1', note: 'why' }, 'Wrote a note on Noise'],
 		[{ kind: 'pick.remove', id: 'p2' }, 'Removed Walls together with Paint'],
 		[{ kind: 'sighting.set', id: 's1', state: 'dismissed' }, 'Dismissed the sighting “Hush”'],
+		[{ kind: 'entries.add', from: 'a run', entries: [work('e2', 'Din')] }, 'Put “Din” on the reading list'],
+		[
+			{ kind: 'entries.add', from: 'a run', entries: [work('e2', 'Din'), work('e3', '')] },
+			'Put 2 works on the reading list, from a run'
+		],
+		[{ kind: 'entries.set', ids: ['e1'], decision: 'drop', reason: 'too loud' }, 'Dropped “Hush”: too loud'],
+		[{ kind: 'entries.set', ids: ['e1'], reason: 'too loud' }, 'Gave a reason for “Hush”'],
+		[{ kind: 'entries.set', ids: ['e1'], note: 'Read twice.' }, 'Wrote a note on “Hush”'],
+		[{ kind: 'entries.set', ids: ['e1'], tags: ['wards', 'nights'] }, 'Tagged “Hush” wards, nights'],
+		[{ kind: 'entries.set', ids: ['e1'], tags: [] }, 'Took the tags off “Hush”'],
+		[{ kind: 'entries.set', ids: ['e1'], mends: { page: '1-9' } }, 'Mended the citation of “Hush”'],
+		[{ kind: 'entries.remove', ids: ['e1'] }, 'Took “Hush” off the reading list'],
 		[{ kind: 'strategy.set', indexCode: 'a', off: ['w1', 'p1'] }, 'Left Noise out in the strategy for Alder'],
 		[{ kind: 'strategy.set', indexCode: 'a', off: [] }, 'Took “din” back in the strategy for Alder'],
 		[{ kind: 'strategy.set', indexCode: 'a', lifted: true }, 'Lifted all limits in the strategy for Alder'],

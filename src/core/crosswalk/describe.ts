@@ -2,7 +2,7 @@
 import { COMMON_LIMITS, describeLimit, type LimitSetting } from './limits';
 import { NO_SETTINGS } from './strategy-settings';
 import { SEARCHES } from './inquiry';
-import type { Decision, ListCommand } from './reading-list';
+import { DECIDED, type ListCommand } from './reading-list';
 import type { Command, Fit, Inquiry, Pick, Role, Searches, StrategySettings, WordField } from './inquiry';
 
 export const FIT_WORDS: Record<Fit, string> = {
@@ -211,8 +211,6 @@ function labelOf(field: string): string {
 	return words[0].toUpperCase() + words.slice(1);
 }
 
-const DECISION_WORDS: Record<Decision, string> = { keep: 'Kept', drop: 'Dropped', open: 'Left open' };
-
 function describeListed({ entries }: Inquiry, command: ListCommand): string {
 	const called = ({ title }: { title: string }) => `“${title || 'a work without a title'}”`;
 	const works = (count: number) => `${count} ${count === 1 ? 'work' : 'works'}`;
@@ -225,7 +223,10 @@ function describeListed({ entries }: Inquiry, command: ListCommand): string {
 	const what = more.length > 0 ? works(command.ids.length) : called(entries[id] ?? { title: '' });
 	if (command.kind === 'entries.remove') return `Took ${what} off the reading list`;
 	const { decision, reason, note, tags, mends } = command;
-	if (decision !== undefined) return `${DECISION_WORDS[decision]} ${what}${reason ? `: ${reason}` : ''}`;
+	if (decision !== undefined) {
+		const said = DECIDED[decision];
+		return `${said[0].toUpperCase()}${said.slice(1)} ${what}${reason ? `: ${reason}` : ''}`;
+	}
 	if (reason !== undefined) return `Gave a reason for ${what}`;
 	if (note !== undefined) return `Wrote a note on ${what}`;
 	if (tags !== undefined)

@@ -1,10 +1,12 @@
 /** The reading list of an inquiry: works that were set aside to be read, and what was decided of each. */
 import type { CslItem } from '../evidence/citation';
 import { fold } from '../text';
-import { CommandError, type Change, type Command, type Inquiry } from './inquiry';
+import { CommandError, type Change, type Inquiry } from './inquiry';
 
 export const DECISIONS = ['open', 'keep', 'drop'] as const;
 export type Decision = (typeof DECISIONS)[number];
+/** What was decided, in a word. */
+export const DECIDED: Record<Decision, string> = { keep: 'kept', drop: 'dropped', open: 'left open' };
 
 export interface ListedRecord {
 	indexCode: string;
@@ -53,9 +55,6 @@ export type ListCommand =
 	  >)
 	| { kind: 'entries.remove'; ids: string[] };
 
-export const isListCommand = (command: Command): command is ListCommand =>
-	command.kind.startsWith('entries.');
-
 const MOST_ENTRIES = 20_000;
 const LONGEST = { name: 300, reason: 500, note: 10_000, tag: 100 };
 const MOST_TAGS = 50;
@@ -102,7 +101,11 @@ export function listRows({ entries }: Inquiry, command: ListCommand): Map<string
 			break;
 		}
 		case 'entries.set': {
-			const { kind: _, ids, ...settings } = command;
+			const { kind: _, ids, ...said } = command;
+			// What is not said stays as it is.
+			const settings = Object.fromEntries(
+				Object.entries(said).filter(([, value]) => value !== undefined)
+			) as typeof said;
 			limited(settings.reason, 'A reason', LONGEST.reason);
 			limited(settings.note, 'A note', LONGEST.note);
 			for (const tag of settings.tags ?? []) limited(tag, 'A tag', LONGEST.tag);

@@ -93,7 +93,10 @@ function missing(item: CslItem, elsewhere: readonly Elsewhere[]): CitationFindin
 	return (NEEDED[item.type] ?? ANY_KIND)
 		.filter((field) => !isThere(item, field))
 		.map((field) => {
-			const better = elsewhere.find((other) => isThere(other.item, field));
+			// What is offered is offered without what would have to be mended next.
+			const better = elsewhere
+				.map(({ index, item: other }) => ({ index, item: { ...other, [field]: cleaned(other[field]) } }))
+				.find((other) => isThere(other.item, field));
 			return {
 				rule: 'missing',
 				field,
@@ -180,6 +183,8 @@ function withoutMarkup(text: string): string {
 	return once === text ? text.replace(/ {2,}/g, ' ').trim() : withoutMarkup(once);
 }
 
+const cleaned = (value: unknown) => (typeof value === 'string' ? withoutMarkup(value) : value);
+
 function markup(item: CslItem): CitationFinding[] {
 	return (['title', 'container-title', 'publisher'] as const).flatMap((field): CitationFinding[] => {
 		const text = String(item[field] ?? '');
@@ -244,7 +249,8 @@ function turnedRound(name: CslName, known: ReadonlySet<string>): CslName | undef
 	const { family = '', given = '' } = name;
 	if (family === '' || given === '') return undefined;
 	const isTurned =
-		(INITIALS.test(family) && !INITIALS.test(given)) || (known.has(fold(given)) && !known.has(fold(family)));
+		(INITIALS.test(family) && !INITIALS.test(given)) ||
+		(known.has(fold(given)) && !known.has(fold(family)) && !INITIALS.test(given));
 	return isTurned ? { ...name, family: given, given: family } : undefined;
 }
 

@@ -45,6 +45,15 @@ export class InquiryStore {
 	marked = $state.raw<Marked[]>([]);
 	/** Every cell that holds something, by concept and index. */
 	readonly cells = $derived.by(() => new CellsByPlace(this.inquiry));
+	/** Entries of the reading list, by the records of their works: the code of the index, a slash and what it calls the record. */
+	readonly listed = $derived.by(
+		() =>
+			new Map(
+				Object.values(this.inquiry.entries).flatMap((entry) =>
+					entry.records.map(({ indexCode, record }) => [`${indexCode}/${record}`, entry] as const)
+				)
+			)
+	);
 	/** Changes that the server refused for good. */
 	readonly refused: RefusedChanges;
 

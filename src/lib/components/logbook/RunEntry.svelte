@@ -8,6 +8,7 @@
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { number } from '../parts/numbers';
+	import { takeOnto } from '../reading-list/taking';
 	import { askRuns } from '../runs/ask-runs';
 	import { makeStrategy } from '../runs/keep-as-run';
 
@@ -61,6 +62,7 @@
 		});
 		if (answer) await invalidateAll();
 	}
+	const take = () => takeOnto(store, `of/${run.indexCode}?run=${run.number}`, `run ${run.number}`);
 	async function repeat() {
 		const answer = await askRuns<{ number: number }>(`/inquiry/${store.id}/runs`, {
 			body: { kind: 'repeat', number: run.number }
@@ -152,6 +154,9 @@
 			{#if run.kind !== 'elsewhere'}<a
 					class="quiet-action"
 					href={recordsAt(placeOf(store), run.indexCode, { run: run.number })}>Read its records</a
+				>{/if}
+			{#if run.kind !== 'elsewhere'}<button class="quiet-action" onclick={take}
+					>Put them on the reading list</button
 				>{/if}
 			{#if run.kind !== 'elsewhere' && run.cql !== ''}
 				<button class="quiet-action" onclick={() => makeStrategy(store, run.number, run.indexCode)}

@@ -2,6 +2,7 @@
 	import { authorsInShort, yearOf } from '$core/evidence/citation';
 	import type { PoolItem } from '$lib/server/reading';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import ListedMark from '../reading-list/ListedMark.svelte';
 	import { walkList } from '../parts/list-keys';
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { nameOfItem } from './items';
@@ -45,7 +46,12 @@
 			onclick={() => onOpen(name)}
 			{onkeydown}
 		>
-			<span class="text-right text-xs text-quiet">{offset + i + 1}</span>
+			<span class="text-right text-xs text-quiet"
+				>{offset + i + 1}<ListedMark
+					indexCode={entry.records[0].indexCode}
+					record={entry.records[0].id}
+				/></span
+			>
 			<span class="min-w-0">
 				<span class="block font-medium">{item.title || 'Without a title'}</span>
 				<span class="block text-xs text-quiet"

@@ -1,6 +1,5 @@
 <script lang="ts">
-	import type { Decision } from '$core/crosswalk';
-	import { DECIDED } from './decisions';
+	import { DECIDED, type Decision } from '$core/crosswalk';
 
 	/** What was decided of a work: a shape and a word, never a colour alone. */
 	let { decision, withWord = false }: { decision: Decision; withWord?: boolean } = $props();

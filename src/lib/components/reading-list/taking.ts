@@ -1,4 +1,5 @@
 /** Putting works on the reading list, from wherever they are read. */
+import { DECIDED } from '$core/crosswalk';
 import { ask, inWords } from '$lib/client/ask';
 import type { Taken } from '$lib/server/reading';
 import type { InquiryStore } from '../inquiry/inquiry-store.svelte';
@@ -36,18 +37,11 @@ export async function takeOnto(
 	return value;
 }
 
-/** The entry of a record's work, where it is on the list. */
-export function entryFor(store: InquiryStore, indexCode: string, record: string) {
-	return Object.values(store.inquiry.entries).find(({ records }) =>
-		records.some((own) => own.indexCode === indexCode && own.record === record)
-	);
-}
-
 /** Puts a record's work on the list, or takes it off while nothing was decided of it. */
 export function toggleListed(store: InquiryStore, indexCode: string, record: string): void {
-	const known = entryFor(store, indexCode, record);
+	const known = store.listed.get(`${indexCode}/${record}`);
 	if (!known)
 		void takeOnto(store, 'records', store.indexName(indexCode), { records: [{ indexCode, record }] });
 	else if (known.decision === 'open') store.send({ kind: 'entries.remove', ids: [known.id] });
-	else messages.say(`It is on the reading list: ${known.decision === 'keep' ? 'kept' : 'dropped'}`);
+	else messages.say(`It is on the reading list: ${DECIDED[known.decision]}`);
 }

@@ -2,7 +2,7 @@
 	import type { Concept } from '$core/crosswalk';
 	import type { OpenedResult } from '$lib/server/search';
 	import type { IndexSummary } from '$lib/server/vocabulary';
-	import { number } from '../parts/numbers';
+	import PageFoot from '../parts/PageFoot.svelte';
 	import RecordList from './RecordList.svelte';
 	import RecordView from './RecordView.svelte';
 
@@ -18,9 +18,10 @@
 		isReordering: boolean;
 		/** Changes what the address says. */
 		show: (changes: Record<string, string>, replace?: boolean) => Promise<void>;
+		/** Puts all of them on the reading list. */
+		onTake: () => void;
 	}
-	let { found, sheet, size, index, concept, isReordering, show }: Props = $props();
-	const last = $derived(Math.min(found.count, found.offset + size));
+	let { found, sheet, size, index, concept, isReordering, show, onTake }: Props = $props();
 	const open = (id: string) => void show({ record: id });
 	/** A neighbour is read in its place; the way back is the browser's own. */
 	async function readOn(id: string) {
@@ -49,20 +50,14 @@
 				onBeyond={beyond}
 			/>
 		</div>
-		<div class="flex items-center gap-2 border-t px-3 py-1 text-xs">
-			<span class="text-quiet">{number(found.offset + 1)} to {number(last)} of {number(found.count)}</span>
-			<span class="ml-auto"></span>
-			<button
-				class="quiet-action !py-0.5"
-				disabled={found.offset === 0}
-				onclick={() => pageTo(found.offset - size)}>Earlier</button
-			>
-			<button
-				class="quiet-action !py-0.5"
-				disabled={last >= found.count}
-				onclick={() => pageTo(found.offset + size)}>Further</button
-			>
-		</div>
+		<PageFoot
+			offset={found.offset}
+			{size}
+			count={found.count}
+			noun="record"
+			onTurn={(by) => void pageTo(found.offset + by * size)}
+			><button class="quiet-action !py-0.5" onclick={onTake}>Put all on the reading list</button></PageFoot
+		>
 	</div>
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reached by the keys that scroll it) -->
 	<div class="relative min-w-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="Record">

@@ -7,6 +7,7 @@
 	import { walkList } from '../parts/list-keys';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import { pearlFor } from '../pearls/marking';
+	import ListedMark from '../reading-list/ListedMark.svelte';
 
 	/** Records of a result as a list; the arrow keys walk it, and the record in hand stands beside it. */
 	interface Props {
@@ -61,7 +62,7 @@
 						class="mt-1 ml-auto text-lichen"
 						size={13}
 						aria-hidden="true"
-					/><span class="sr-only">, a pearl</span>{/if}</span
+					/><span class="sr-only">, a pearl</span>{/if}<ListedMark indexCode={index.code} record={id} /></span
 			>
 			<span class="min-w-0">
 				<span class="block font-medium">{item.title || 'Without a title'}</span>

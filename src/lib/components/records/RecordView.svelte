@@ -5,6 +5,7 @@
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import { pearlFor, togglePearl } from '../pearls/marking';
+	import ToggleListed from '../reading-list/ToggleListed.svelte';
 	import MarkedText from './MarkedText.svelte';
 	import NeighbourLists from './NeighbourLists.svelte';
 	import RecordCitation from './RecordCitation.svelte';
@@ -33,12 +34,15 @@
 </script>
 
 <article class="mx-auto max-w-3xl px-6 py-4">
-	<button
-		class="quiet-action float-right border !py-0 text-xs"
-		aria-pressed={isPearl}
-		onclick={() => togglePearl(store, index.code, sheet.id, item.title ?? '')}
-		>{isPearl ? 'A pearl: take it back' : 'Mark as a pearl'}</button
-	>
+	<span class="float-right ml-3 flex flex-wrap justify-end gap-1">
+		<ToggleListed indexCode={index.code} record={sheet.id} />
+		<button
+			class="quiet-action border !py-0 text-xs"
+			aria-pressed={isPearl}
+			onclick={() => togglePearl(store, index.code, sheet.id, item.title ?? '')}
+			>{isPearl ? 'A pearl: take it back' : 'Mark as a pearl'}</button
+		>
+	</span>
 	<RecordCitation {item} kind={sheet.kind} id={sheet.id} {index} words={sheet.words.title} />
 
 	{#if sheet.why.length > 0}

@@ -53,6 +53,31 @@ const single = fc.oneof(
 	kind('sighting.set', { id, state: fc.constantFrom('open', 'used', 'dismissed') }),
 	kind('pearl.add', { id, indexCode: fc.constant('alder'), record: text, title: text }),
 	kind('pearl.remove', { id }),
+	kind('entries.add', {
+		from: text,
+		entries: fc.array(
+			fc.record({
+				id,
+				records: fc.array(fc.record({ indexCode: fc.constant('alder'), record: text }), {
+					minLength: 1,
+					maxLength: 2
+				}),
+				title: text,
+				authors: text,
+				source: text,
+				year: fc.constantFrom(null, 1999)
+			}),
+			{ maxLength: 3 }
+		)
+	}),
+	kind('entries.set', {
+		ids: fc.array(id, { minLength: 1, maxLength: 3 }),
+		decision: fc.constantFrom('open', 'keep', 'drop'),
+		reason: text,
+		tags: fc.array(text, { maxLength: 3 }),
+		mends: fc.constantFrom({}, { title: 'Better' }, { page: null })
+	}),
+	kind('entries.remove', { ids: fc.array(id, { minLength: 1, maxLength: 3 }) }),
 	kind('strategy.set', { indexCode: fc.constant('alder'), off: fc.array(id), lifted: fc.boolean(), text })
 ) as unknown as fc.Arbitrary<Command>;
 

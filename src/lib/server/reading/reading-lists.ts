@@ -96,7 +96,8 @@ export async function setList(
 	const names = wanted.map(({ records }) =>
 		records.map(({ index, id }): ListedRecord => ({ indexCode: index, record: id }))
 	);
-	const twice = names.flat().find((name, i, all) => all.findIndex((one) => nameOf(one) === nameOf(name)) < i);
+	const seen = new Set<string>();
+	const twice = names.flat().find((name) => seen.has(nameOf(name)) || !seen.add(nameOf(name)));
 	if (twice) throw new ServiceError(422, 'twice', `“${twice.record}” of ${twice.indexCode} is named twice.`);
 	const seeds = await seedsOf(names.flat());
 	const cited = new Map<string, CslItem>();

@@ -10,6 +10,7 @@
 	import OverlapPicture from '$lib/components/overlap/OverlapPicture.svelte';
 	import { useKeys } from '$lib/components/parts/keys.svelte';
 	import { counted, number } from '$lib/components/parts/numbers';
+	import PageFoot from '$lib/components/parts/PageFoot.svelte';
 	import Panel from '$lib/components/parts/Panel.svelte';
 	import Select from '$lib/components/parts/Select.svelte';
 	import { joinWorks, nameOfItem, splitOff } from '$lib/components/pool/items';
@@ -17,6 +18,7 @@
 	import PoolItemView from '$lib/components/pool/PoolItemView.svelte';
 	import PoolRows from '$lib/components/pool/PoolRows.svelte';
 	import PoolShares from '$lib/components/pool/PoolShares.svelte';
+	import { takeOnto, toggleListed } from '$lib/components/reading-list/taking';
 	import IndexesNav from '$lib/components/records/IndexesNav.svelte';
 
 	/** What the strategies or runs of several indexes find, as one list in which each work stands once. */
@@ -25,7 +27,6 @@
 	const place = $derived(placeOf(store));
 	const pool = $derived(data.pool);
 	const concept = $derived(currentConcept(store));
-	const last = $derived(Math.min(pool.count, pool.offset + data.size));
 	const wanted = $derived(page.url.searchParams.get('item') ?? undefined);
 	const inHand = $derived(pool.list.find((item) => nameOfItem(item) === wanted) ?? pool.list[0]);
 	/** The work that another one is to be joined with. */
@@ -72,6 +73,12 @@
 				: `Kept as runs ${kept.numbers.join(', ')}, one for each index`
 		);
 	}
+	function takeAll() {
+		const { search } = new URL(at({}), location.href);
+		const what = data.wish.runs.length > 0 ? `runs ${data.wish.runs.join(', ')}` : 'the strategies';
+		const where = data.wish.members.length > 0 ? `, ${titleOfRegion}` : ' of all indexes';
+		return takeOnto(store, `pooled${search}`, what + where);
+	}
 	const titleOfRegion = $derived(
 		data.wish.members.length === pool.parts.length
 			? `in all ${pool.parts.length}`
@@ -86,18 +93,14 @@
 				{ shown: ['→'], does: 'Into its headings, index by index; ↑ and ↓ walk them' },
 				{ shown: ['←'], does: 'Back to the list' },
 				{ shown: ['Space'], does: 'On a heading: pick it for the current concept, or take it back' },
-				{
-					shown: ['G'],
-					does: 'To the list',
-					bind: 'g',
-					run: () => document.querySelector<HTMLElement>('[data-work][tabindex="0"]')?.focus()
-				},
+				{ shown: ['G'], does: 'To the list', bind: 'g', run: () => document.querySelector<HTMLElement>('[data-work][tabindex="0"]')?.focus() },
+				{ shown: ['R'], does: 'Put the work on the reading list, or take it off', bind: 'r', run: () => inHand && toggleListed(store, inHand.records[0].indexCode, inHand.records[0].id) },
 				{ shown: ['O'], does: 'How the indexes overlap', bind: 'o', run: () => (picturing = true) },
 				{ shown: ['C'], does: 'What the works are made of', bind: 'c', run: () => (composing = true) },
 				{ shown: ['B'], does: 'Back the way you came', bind: 'b', run: () => history.back() }
 			]
 		})
-	);
+	); // prettier-ignore
 </script>
 
 <svelte:head><title>Pooled list · {store.inquiry.about.title} · Oakmoss</title></svelte:head>
@@ -153,18 +156,15 @@
 							: 'None of the strategies finds anything.'}
 					</p>{/if}
 			</div>
-			{#if pool.count > 0}<div class="flex items-center gap-2 border-t px-3 py-1 text-xs">
-					<span class="text-quiet"
-						>{number(pool.offset + 1)} to {number(last)} of {counted(pool.count, 'work')}</span
-					>
-					<span class="ml-auto"></span>
-					<button class="quiet-action !py-0.5" disabled={pool.offset === 0} onclick={() => beyond(-1)}
-						>Earlier</button
-					>
-					<button class="quiet-action !py-0.5" disabled={last >= pool.count} onclick={() => beyond(1)}
-						>Further</button
-					>
-				</div>{/if}
+			{#if pool.count > 0}<PageFoot
+					offset={pool.offset}
+					size={data.size}
+					count={pool.count}
+					noun="work"
+					onTurn={(by) => void beyond(by)}
+					><button class="quiet-action !py-0.5" onclick={takeAll}>Put all on the reading list</button
+					></PageFoot
+				>{/if}
 		</div>
 		<!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reached by the keys that scroll it) -->
 		<div class="relative min-w-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="Work">

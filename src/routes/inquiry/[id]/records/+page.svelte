@@ -21,6 +21,7 @@
 	import { readingAddress } from '$lib/components/reading/reading-address';
 	import CompositionView from '$lib/components/reading/CompositionView.svelte';
 	import { togglePearl } from '$lib/components/pearls/marking';
+	import { takeOnto, toggleListed } from '$lib/components/reading-list/taking';
 	import ViewSwitch from '$lib/components/reading/ViewSwitch.svelte';
 	import WordsView from '$lib/components/reading/WordsView.svelte';
 	import WorthView from '$lib/components/reading/WorthView.svelte';
@@ -69,6 +70,17 @@
 		document.querySelector<HTMLElement>('[data-record][tabindex="0"]')?.focus();
 	}
 	const keep = () => void (data.code && data.title && keepAsRun(store, data.code, page.url.search));
+	/** What is shown, in words, as the reading list says where a work came from. */
+	const inWords = $derived(
+		data.run
+			? `run ${data.run.number}`
+			: data.title
+				? `${index?.name} ${data.title.before} ${data.title.name} ${data.title.after}`
+						.replace(/\s+/g, ' ')
+						.trim()
+				: `the strategy for ${index?.name}`
+	);
+	const takeAll = () => void takeOnto(store, `of/${data.code}${page.url.search}`, inWords);
 	function lookAt(wanted: View) {
 		// The view that comes takes the keys up where they are.
 		(document.activeElement as HTMLElement | null)?.blur();
@@ -87,24 +99,10 @@
 				{ shown: ['S'], does: 'On a heading: set it aside' },
 				{ shown: ['X'], does: 'On a heading: mark it, to look at it with others' },
 				{ shown: ['Enter'], does: 'On a heading: other concepts, each with what picking for it would add' },
-				{
-					shown: ['G'],
-					does: 'To the list',
-					bind: 'g',
-					run: () => void toList()
-				},
-				{
-					shown: ['N'],
-					does: 'To what is near the record: the same work elsewhere, references, authors, headings in common',
-					bind: 'n',
-					run: () => document.querySelector<HTMLElement>('[data-near]')?.focus()
-				},
-				{
-					shown: ['L'],
-					does: 'Mark the record as a pearl, or take that back',
-					bind: 'l',
-					run: () => data.sheet && togglePearl(store, data.code, data.sheet.id, data.sheet.item.title ?? '')
-				},
+				{ shown: ['G'], does: 'To the list', bind: 'g', run: () => void toList() },
+				{ shown: ['N'], does: 'To what is near the record: the same work elsewhere, references, authors, headings in common', bind: 'n', run: () => document.querySelector<HTMLElement>('[data-near]')?.focus() },
+				{ shown: ['L'], does: 'Mark the record as a pearl, or take that back', bind: 'l', run: () => data.sheet && togglePearl(store, data.code, data.sheet.id, data.sheet.item.title ?? '') },
+				{ shown: ['R'], does: 'Put the work of the record on the reading list, or take it off', bind: 'r', run: () => data.sheet && data.code && toggleListed(store, data.code, data.sheet.id) },
 				{ shown: ['K'], does: 'Keep these as a run', bind: 'k', run: keep },
 				{ shown: ['B'], does: 'Back the way you came', bind: 'b', run: () => history.back() },
 				{ shown: ['O'], does: 'What they are made of', bind: 'o', run: () => void lookAt('composition') },
@@ -112,7 +110,7 @@
 				{ shown: ['V'], does: 'Words of these records', bind: 'v', run: () => void lookAt('words') }
 			]
 		})
-	);
+	); // prettier-ignore
 </script>
 
 <svelte:head><title>Records · {store.inquiry.about.title} · Oakmoss</title></svelte:head>
@@ -181,5 +179,5 @@
 {:else if view === 'words'}
 	{#key result}<WordsView {index} count={found.count} />{/key}
 {:else}
-	<ReadList {found} sheet={data.sheet} {size} {index} {concept} {isReordering} {show} />
+	<ReadList {found} sheet={data.sheet} {size} {index} {concept} {isReordering} {show} onTake={takeAll} />
 {/if}

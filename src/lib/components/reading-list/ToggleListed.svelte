@@ -1,0 +1,19 @@
+<script lang="ts">
+	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import { DECIDED } from '$core/crosswalk';
+	import { toggleListed } from './taking';
+
+	/** Puts the work of a record on the reading list, or takes it off while nothing was decided of it. */
+	let { indexCode, record }: { indexCode: string; record: string } = $props();
+	const store = $derived(useInquiry()());
+	const entry = $derived(store.listed.get(`${indexCode}/${record}`));
+</script>
+
+<button
+	class="quiet-action border !py-0 text-xs"
+	data-to-list
+	aria-pressed={entry !== undefined}
+	onclick={() => toggleListed(store, indexCode, record)}
+	>{#if !entry}Put on the reading list{:else if entry.decision === 'open'}On the reading list: take it off{:else}On
+		the reading list: {DECIDED[entry.decision]}{/if}</button
+>
