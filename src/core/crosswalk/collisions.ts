@@ -2,7 +2,7 @@
 import { contested } from './changes';
 import { FIT_WORDS, pickName, ROLE_WORDS } from './describe';
 import type { Change, Fit, Pick, Role, Row } from './inquiry';
-import { DECIDED, type Decision } from './reading-list';
+import { DECIDED, type Decision } from './list-entry';
 
 /** One thing that two sides changed differently. */
 export interface Collision {

@@ -5,7 +5,8 @@ import { apply, invert, obstacle } from './changes';
 import { collisions } from './collisions';
 import { execute } from './commands';
 import { reconcile } from './reconcile';
-import { DECISIONS, stamped, type NewEntry } from './reading-list';
+import { DECISIONS, type NewEntry } from './list-entry';
+import { stamped } from './reading-list';
 import { describe as inWords } from './describe';
 import { CommandError, emptyInquiry, FITS, ROLES, type Command, type Inquiry } from './inquiry';
 

@@ -2,7 +2,7 @@
 import { COMMON_LIMITS, describeLimit, type LimitSetting } from './limits';
 import { NO_SETTINGS } from './strategy-settings';
 import { SEARCHES } from './inquiry';
-import { DECIDED, type ListCommand } from './reading-list';
+import { DECIDED, type ListCommand } from './list-entry';
 import type { Command, Fit, Inquiry, Pick, Role, Searches, StrategySettings, WordField } from './inquiry';
 
 export const FIT_WORDS: Record<Fit, string> = {

@@ -15,8 +15,9 @@ export { describe, FIT_WORDS, pickName, ROLE_WORDS, SEARCHES_WORDS, WORD_FIELD_W
 export { factsOf, isThin, type Flag } from './facts';
 export { offersFor, type Offer } from './offers';
 export { likeness } from './likeness';
-export { DECIDED, DECISIONS, stamped } from './reading-list';
-export type { Decision, ListEntry, ListedRecord, Mends, NewEntry } from './reading-list';
+export { DECIDED, DECISIONS } from './list-entry';
+export type { Decision, ListEntry, ListedRecord, Mends, NewEntry } from './list-entry';
+export { stamped } from './reading-list';
 export { reconcile } from './reconcile';
 export {
 	probesOf,

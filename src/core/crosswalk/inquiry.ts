@@ -1,6 +1,6 @@
 /** An inquiry as plain data, and the commands that change it. */
 import type { LimitSetting } from './limits';
-import type { ListCommand, ListEntry } from './reading-list';
+import type { ListCommand, ListEntry } from './list-entry';
 
 /**
  * Where a word is looked for: `keywords` is title, abstract and author's keywords, `headings` the labels of headings (all

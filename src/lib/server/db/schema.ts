@@ -24,7 +24,7 @@ import {
 	type StrategySettings,
 	type WordField
 } from '../../../core/crosswalk/inquiry';
-import { DECISIONS, type ListEntry } from '../../../core/crosswalk/reading-list';
+import { DECISIONS, type ListEntry } from '../../../core/crosswalk/list-entry';
 import type { CslItem } from '../../../core/evidence/citation';
 import type { Dialect } from '../../../core/search/dialect';
 import type { LimitDefinition, LimitSetting } from '../../../core/crosswalk/limits';

@@ -2,7 +2,7 @@
 import * as v from 'valibot';
 import type { CslItem } from '../../../core/evidence/citation';
 import { FITS, ROLES } from '../../../core/crosswalk/inquiry';
-import { DECISIONS } from '../../../core/crosswalk/reading-list';
+import { DECISIONS } from '../../../core/crosswalk/list-entry';
 import { LONGEST_CQL } from '../../../core/search';
 import {
 	heading,

@@ -12,7 +12,7 @@ import { allow, type Person } from '../people';
 import { citationsIn, type RecordLine, recordLines, recordNumber } from '../records';
 import { findRecordsIn } from '../search';
 import { currentIndex } from '../vocabulary';
-import { recordsOfTheirWorks } from './work-records';
+import { recordsOfTheirWorks } from './work-record-rows';
 import { matchedWorks } from './matching';
 
 export interface WouldPass {

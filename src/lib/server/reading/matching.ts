@@ -1,7 +1,7 @@
 /** Which records the works of some citations are. */
 import { isSameWork, workKeys } from '../../../core/evidence';
 import type { CslItem } from '../../../core/evidence/citation';
-import { recordsOfWorks } from './work-records';
+import { recordsOfWorks } from './work-record-rows';
 
 /** For each citation the records of its work in some indexes, in the order of these; none where no index has it. */
 export async function matchedWorks(

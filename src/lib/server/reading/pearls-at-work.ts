@@ -17,7 +17,7 @@ import { allow, type Person } from '../people';
 import { recordLines } from '../records';
 import { foundOfRuns } from '../runs';
 import { findRecordsIn, foundBy, searchable } from '../search';
-import { recordsOfTheirWorks } from './work-records';
+import { recordsOfTheirWorks } from './work-record-rows';
 
 export interface PearlName {
 	id: string;

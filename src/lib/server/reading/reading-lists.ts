@@ -18,7 +18,7 @@ import { draftOf, recordFile, type RecordLine, recordLines } from '../records';
 import { currentIndex } from '../vocabulary';
 import type { exportedList, listedBody } from './reading-schema';
 import { asListed, seedsOf } from './taking-works';
-import { citedRecords, nameOf, numbersOfRecords } from './work-records';
+import { citedRecords, nameOf, numbersOfRecords } from './work-record-rows';
 
 /** A work of the list as it is read: its records, and its citation with what was mended. */
 export interface ListedWork {

@@ -13,7 +13,7 @@ import { poolOf, type PoolWish } from './pooled-lists';
 import { orderItems } from './pooling';
 import type { TakenFrom } from './reading-schema';
 import { type Asked, resultAsked } from './results';
-import { citedRecords, nameOf, numbersOfRecords, partnersOf } from './work-records';
+import { citedRecords, nameOf, numbersOfRecords, partnersOf } from './work-record-rows';
 
 /** What came of putting works on the list. */
 export interface Taken {
