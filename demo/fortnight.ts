@@ -15,7 +15,11 @@ export type Step =
 	| { do: 'picks'; concept: string }
 	| { do: 'pearls' }
 	| { do: 'limit'; index: string; from?: number }
-	| { do: 'run'; index: string; name?: string; note?: string };
+	| { do: 'run'; index: string; name?: string; note?: string }
+	/** What these runs found is put on the reading list, each work once. */
+	| { do: 'list'; runs: number[] }
+	/** The works at these places of the list are looked at. */
+	| { do: 'decide'; from: number; to: number };
 
 export interface Day {
 	/** Days before the demo is made. */
@@ -67,6 +71,8 @@ export const FORTNIGHT: Day[] = [
 			{ do: 'run', index: 'alder' }
 		]
 	},
+	{ ago: 5, from: 600, who: 'demo-tomas', steps: [{ do: 'list', runs: [3, 5] }] },
+	{ ago: 4, from: 560, who: 'demo-ines', steps: [{ do: 'decide', from: 0, to: 44 }] },
 	{
 		ago: 3,
 		from: 700,
@@ -79,7 +85,8 @@ export const FORTNIGHT: Day[] = [
 				name: 'since 2005',
 				note: 'What the last twenty years alone would give.'
 			},
-			{ do: 'limit', index: 'yarrow' }
+			{ do: 'limit', index: 'yarrow' },
+			{ do: 'decide', from: 44, to: 72 }
 		]
 	},
 	{
@@ -92,7 +99,8 @@ export const FORTNIGHT: Day[] = [
 				index: 'yarrow',
 				name: 'as handed round',
 				note: 'All years again: the early ward studies count.'
-			}
+			},
+			{ do: 'list', runs: [8] }
 		]
 	}
 ];
@@ -135,4 +143,38 @@ export function commandsOfStep(step: Step, all: readonly Command[]): Command[] {
 		default:
 			return [];
 	}
+}
+
+/** What of a title led to a work being dropped, and why. */
+const DROPPED: [of: RegExp, reason: string][] = [
+	[/office|open-plan/i, 'offices, not classrooms or wards'],
+	[/test chamber|laborator/i, 'a test chamber, no room in use'],
+	[/online panel|age groups|university students/i, 'asked apart from any room'],
+	[/motor|street|traffic/i, 'sound from outside']
+];
+/** Whom and where the inquiry asks about. */
+const KEPT: [of: RegExp, tag: string][] = [
+	[/pupil|class|school|children|lesson/i, 'classrooms'],
+	[/patient|ward|nursing|intensive|hospital/i, 'wards']
+];
+
+/** What two people decided of works by their titles; of some, that they cannot tell yet. */
+export function decisionsOn(works: readonly { id: string; title: string }[]): Command[] {
+	const kept = new Map<string, string[]>();
+	const dropped = new Map<string, string[]>();
+	const unsure: string[] = [];
+	for (const { id, title } of works) {
+		const reason = DROPPED.find(([of]) => of.test(title))?.[1];
+		const tag = KEPT.find(([of]) => of.test(title))?.[1];
+		const [group, name] = reason ? [dropped, reason] : [kept, tag];
+		if (name === undefined) unsure.push(id);
+		else group.set(name, [...(group.get(name) ?? []), id]);
+	}
+	return [
+		...[...kept].map(([tag, ids]): Command => ({ kind: 'entries.set', ids, decision: 'keep', tags: [tag] })),
+		...[...dropped].map(([reason, ids]): Command => ({ kind: 'entries.set', ids, decision: 'drop', reason })),
+		...(unsure.length > 0
+			? [{ kind: 'entries.set' as const, ids: unsure, note: 'Whose room is it? To be asked of the authors.' }]
+			: [])
+	];
 }

@@ -12,11 +12,13 @@ import { createIndex, describeSearching, listIndexes } from '../src/lib/server/v
 import { createInquiry, listInquiries } from '../src/lib/server/inquiry/inquiries';
 import { changeInquiry } from '../src/lib/server/inquiry/inquiry-changes';
 import { setPearl } from '../src/lib/server/reading/holding-pearls';
+import { readList } from '../src/lib/server/reading/reading-lists';
+import { takePool } from '../src/lib/server/reading/taking-works';
 import { describeRun, runStrategy } from '../src/lib/server/runs/runs';
 import { storeRecords } from '../src/lib/server/records/record-store';
 import { DEMO_INDEXES } from './indexes';
 import { commandsOf, DEMO_INQUIRIES, type DemoInquiry } from './demo-inquiries';
-import { COLLEAGUES, commandsOfStep, FORTNIGHT, type Step } from './fortnight';
+import { COLLEAGUES, commandsOfStep, decisionsOn, FORTNIGHT, type Step } from './fortnight';
 import { generateRecords } from './record-generator';
 import { DEMO_DIALECTS, DEMO_LIMITS } from './searching';
 import { demoUri, parseVocabularyText, toTurtle } from './vocabulary-text';
@@ -118,13 +120,35 @@ async function liveThroughFortnight(inquiry: DemoInquiry, commands: readonly Com
 		for (const step of steps) {
 			const run = await carryOut(person, inquiry, step, commands);
 			const last = await lastRevision(inquiry.id);
-			while (revision < last)
-				await sql`update changes set at = ${moment()} where inquiry_id = ${inquiry.id} and revision = ${++revision}`;
+			while (revision < last) {
+				const at = moment();
+				await sql`update changes set at = ${at} where inquiry_id = ${inquiry.id} and revision = ${++revision}`;
+				await dateStamps(inquiry.id, revision, at);
+			}
 			if (run !== undefined)
 				await sql`update runs set at = ${moment()} where inquiry_id = ${inquiry.id} and number = ${run}`;
 		}
 	}
 }
+
+/** What a change says of when works came and were decided is dated as the change is. */
+async function dateStamps(id: string, revision: number, at: Date): Promise<void> {
+	const { sql } = connection();
+	const stamps = await sql<{ stamp: string }>`
+		select distinct stamp from (
+			select added_at as stamp from list_entries where inquiry_id = ${id}
+			union select decided_at from list_entries where inquiry_id = ${id}
+		) as stamps join changes on inquiry_id = ${id} and revision = ${revision}
+		where stamp <> '' and not stamp = any(${dated}::text[]) and rows::text like '%' || stamp || '%'`;
+	const then = at.toISOString();
+	for (const { stamp } of stamps) {
+		await sql`update list_entries set added_at = replace(added_at, ${stamp}, ${then}), decided_at = replace(decided_at, ${stamp}, ${then}) where inquiry_id = ${id}`;
+		await sql`update changes set rows = replace(rows::text, ${stamp}, ${then})::jsonb where inquiry_id = ${id} and revision >= ${revision}`;
+	}
+	dated.push(then);
+}
+/** Moments that are dated as they should be. */
+const dated: string[] = [];
 
 /** @returns the number of the run, where a step is one */
 async function carryOut(
@@ -137,6 +161,16 @@ async function carryOut(
 	for (const command of commandsOfStep(step, commands)) await changeInquiry(person, inquiry.id, command);
 	if (step.do === 'pearls')
 		for (const [code, record] of inquiry.pearls ?? []) await setPearl(person, inquiry.id, code, record, true);
+	if (step.do === 'list')
+		await takePool(
+			person,
+			inquiry.id,
+			{ runs: step.runs, without: [], members: [], sort: 'relevance', offset: 0, limit: 50 },
+			{ from: `${step.runs.length > 1 ? 'runs' : 'run'} ${step.runs.join(', ')}`, client: '' }
+		);
+	if (step.do === 'decide')
+		for (const command of decisionsOn((await readList(person, inquiry.id)).slice(step.from, step.to)))
+			await changeInquiry(person, inquiry.id, command);
 	if (step.do !== 'run') return undefined;
 	const run = await runStrategy(person, inquiry.id, step.index);
 	const { name, note } = step;

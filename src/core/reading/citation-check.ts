@@ -2,6 +2,7 @@
 import { type CslItem, type CslName, nameInWords, normalDoi, yearOf } from '../evidence/citation';
 import type { Mends } from '../crosswalk';
 import { fold } from '../text';
+import { PART_WORDS } from './citation-fields';
 
 export interface CitationFinding {
 	rule: CitationRule;
@@ -52,19 +53,6 @@ const NEEDED: Record<string, string[]> = {
 	review: ['author', 'title', 'container-title', 'issued']
 };
 const ANY_KIND = ['author', 'title', 'issued'];
-
-/** CSL variables in the words of a citation. */
-export const PART_WORDS: Record<string, string> = {
-	author: 'author',
-	title: 'title',
-	'container-title': 'source',
-	issued: 'year',
-	volume: 'volume',
-	issue: 'issue',
-	page: 'pages',
-	publisher: 'publisher',
-	DOI: 'DOI'
-};
 
 /**
  * What is probably wrong with one citation. O(length of the citation × citations elsewhere).

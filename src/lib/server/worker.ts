@@ -10,11 +10,12 @@ import {
 	type ThreadMessage,
 	workOf
 } from './jobs';
-import { importRecords } from './records';
+import { citeInThread, importRecords } from './records';
 import { importMappings, importVocabulary, remakePack } from './vocabulary';
 
 registerWork('vocabulary', importVocabulary);
 registerWork('records', importRecords);
+registerWork('citations', citeInThread);
 registerWork('mappings', importMappings);
 registerWork('pack', remakePack);
 
@@ -34,8 +35,8 @@ try {
 		send({ kind: 'progress', done, total });
 	};
 	const { job } = input;
-	const finish: Finish = async (tx, report) => {
-		if (job !== undefined) await finishJob(tx, job, report);
+	const finish: Finish = async (tx, report, result) => {
+		if (job !== undefined) await finishJob(tx, job, report, result);
 	};
 	await workOf(input.kind)(sql, input.request, progress, finish);
 	send({ kind: 'done' });
@@ -47,7 +48,7 @@ try {
 		send({
 			kind: 'failed',
 			code: 'interrupted',
-			message: `The import stopped before its end and changed nothing: ${reason}`
+			message: `It stopped before its end and changed nothing: ${reason}`
 		});
 	}
 } finally {

@@ -105,7 +105,7 @@
 			name: 'Reading list',
 			sign: ReadingList,
 			href: readingListAt(place),
-			on: path.endsWith('/reading-list'),
+			on: path.includes('/reading-list'),
 			figure: list.all > 0 ? `${list.looked}/${list.all}` : '',
 			says: `${list.looked} of ${counted(list.all, 'work')} looked at`
 		},

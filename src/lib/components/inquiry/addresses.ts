@@ -175,6 +175,9 @@ export const readingListAt = ({ id, concept, index }: Place, { part, order, ...o
 		concept,
 		index
 	});
+/** The works of the list as citations; kept ones with nothing said. */
+export const citationsAt = ({ id, concept, index }: Place, part?: string) =>
+	address(`/inquiry/${id}/reading-list/citations`, { part, concept, index });
 export const pearlsAt = ({ id, concept, index }: Place) =>
 	address(`/inquiry/${id}/pearls`, { concept, index });
 /** The check of all strategies. */

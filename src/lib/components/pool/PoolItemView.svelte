@@ -4,6 +4,7 @@
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { walkNear } from '../parts/list-keys';
 	import RecordCitation from '../records/RecordCitation.svelte';
+	import CopyCitation from '../citing/CopyCitation.svelte';
 	import ToggleListed from '../reading-list/ToggleListed.svelte';
 	import SameWork from '../records/SameWork.svelte';
 	import { JOINED_BY } from './items';
@@ -34,7 +35,12 @@
 	class="mx-auto max-w-3xl px-6 py-4"
 	onkeydown={(event) => walkNear(event, { back: '[data-work][aria-selected=true]' })}
 >
-	<span class="float-right ml-3"><ToggleListed indexCode={first.indexCode} record={first.id} /></span>
+	<span class="float-right ml-3 flex gap-1"
+		><CopyCitation indexCode={first.indexCode} record={first.id} /><ToggleListed
+			indexCode={first.indexCode}
+			record={first.id}
+		/></span
+	>
 	{#if index}<RecordCitation item={first.item} kind={first.kind} id={first.id} {index} />{/if}
 	<section aria-label="Why it is one work" class="mt-3 border-y py-1.5 text-[13px]">
 		{#each item.joins as { codes, by } (codes.join())}

@@ -5,6 +5,7 @@
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import { pearlFor, togglePearl } from '../pearls/marking';
+	import CopyCitation from '../citing/CopyCitation.svelte';
 	import ToggleListed from '../reading-list/ToggleListed.svelte';
 	import MarkedText from './MarkedText.svelte';
 	import NeighbourLists from './NeighbourLists.svelte';
@@ -35,6 +36,7 @@
 
 <article class="mx-auto max-w-3xl px-6 py-4">
 	<span class="float-right ml-3 flex flex-wrap justify-end gap-1">
+		<CopyCitation indexCode={index.code} record={sheet.id} />
 		<ToggleListed indexCode={index.code} record={sheet.id} />
 		<button
 			class="quiet-action border !py-0 text-xs"

@@ -204,7 +204,7 @@ export const jobs = pgTable(
 	'jobs',
 	{
 		id: text('id').primaryKey(),
-		kind: text('kind', { enum: ['vocabulary', 'records', 'mappings'] }).notNull(),
+		kind: text('kind', { enum: ['vocabulary', 'records', 'mappings', 'citations'] }).notNull(),
 		/** None where the work is of no one index. */
 		indexCode: text('index_code').references(() => subjectIndexes.code, { onDelete: 'cascade' }),
 		edition: text('edition').notNull().default(''),
@@ -214,6 +214,8 @@ export const jobs = pgTable(
 		done: integer('done').notNull().default(0),
 		total: integer('total').notNull().default(0),
 		report: jsonb('report').$type<JobReport>(),
+		/** What came of it, where that is handed out and not kept elsewhere. */
+		result: text('result'),
 		startedBy: text('started_by').notNull(),
 		createdAt: moment('created_at').notNull().defaultNow(),
 		/** Renewed while the work goes on, so that work whose process has ended can be told. */

@@ -202,6 +202,16 @@ export const pearls = v.strictObject({
 	)
 });
 
+/** Citations in a style, in the order of its bibliography. */
+export const citations = v.strictObject({
+	style: text,
+	format: v.picklist(['html', 'text']),
+	bibliography: text,
+	entries: v.array(
+		v.strictObject({ record: v.strictObject({ index: text, id: text }), entry: text, inText: text })
+	)
+});
+
 /** The reading list, in the order in which works came. */
 export const readingList = v.array(
 	v.strictObject({

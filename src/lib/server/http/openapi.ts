@@ -7,7 +7,7 @@ import * as api from './api-schemas';
 import { FORMATS, MAPPING_TYPES, newIndex } from '../vocabulary';
 import { cellBody, CROSSWALK_TYPES } from '../crosswalk';
 import { inquiryDocument, newInquiry } from '../inquiry';
-import { compositionBody, listedBody, phrasesBody, poolBody } from '../reading';
+import { compositionBody, citedRecordsBody, listedBody, phrasesBody, poolBody } from '../reading';
 import { parseBody, searchBody } from '../search';
 
 const json = (schema: GenericSchema) => ({ 'application/json': { schema: schemaOf(schema) } });
@@ -191,6 +191,13 @@ export function openApi(version: string) {
 						'What searches of several indexes find, as one list without duplicates, and what each alone brings',
 					body: json(poolBody),
 					answer: json(api.pool)
+				})
+			},
+			'/citations': {
+				post: operation({
+					summary: 'Records in a published citation style: the bibliography, and each of its entries',
+					body: json(citedRecordsBody),
+					answer: json(api.citations)
 				})
 			},
 			'/jobs/{id}': {

@@ -1,6 +1,6 @@
 /** Background work: queue, progress, cancelling, threads. It knows no kind of work by name. */
 export { ImportError } from './import-error';
-export { finishJob, isLoading } from './job-rows';
+export { dropOldResults, finishJob, isLoading, resultOf } from './job-rows';
 export {
 	MOST_SECONDS,
 	cancelJob,

@@ -41,11 +41,16 @@ export async function writeProgress(id: string, done: number, total: number): Pr
  * The end of a job that was carried out, in the transaction of its work: whoever sees the one sees the other.
  * @throws ImportError where the job has been ended meanwhile, so that its work is not kept either
  */
-export async function finishJob(tx: Transaction, id: string, report: JobReport): Promise<void> {
+export async function finishJob(
+	tx: Transaction,
+	id: string,
+	report: JobReport,
+	result: string | null = null
+): Promise<void> {
 	const ended = await tx`
-		update jobs set state = 'done', done = total, report = ${JSON.stringify(report)}, seen_at = now()
+		update jobs set state = 'done', done = total, report = ${JSON.stringify(report)}, result = ${result}, seen_at = now()
 		where id = ${id} and state in ('queued', 'running') and not cancel returning id`;
-	if (ended.length === 0) throw new ImportError('cancelled', 'The import was cancelled and changed nothing.');
+	if (ended.length === 0) throw new ImportError('cancelled', 'It was cancelled and changed nothing.');
 }
 
 /** The end of a job that changed nothing. One that was carried out after all stays so. */
@@ -77,7 +82,7 @@ export async function renew(ids: readonly string[]): Promise<string[]> {
 export async function settleLost(): Promise<void> {
 	const report = failure(
 		'lost',
-		'The server that worked on this import has stopped. Nothing was changed; load the file again.'
+		'The server that worked on this has stopped. Nothing was changed; begin it again.'
 	);
 	await connection().sql`
 		update jobs set state = 'failed', report = ${JSON.stringify(report)}
@@ -119,4 +124,16 @@ export async function latestJobs() {
 		.from(jobs)
 		.where(isNotNull(jobs.indexCode))
 		.orderBy(jobs.indexCode, desc(jobs.createdAt));
+}
+
+/** What came of a job that hands something out; null for others, and once it is a day old. */
+export async function resultOf(id: string): Promise<string | null> {
+	const [row] = await connection().db.select({ result: jobs.result }).from(jobs).where(eq(jobs.id, id));
+	return row?.result ?? null;
+}
+
+/** Lets go of what was handed out long ago. */
+export async function dropOldResults(): Promise<void> {
+	await connection()
+		.sql`update jobs set result = null where result is not null and created_at < now() - interval '1 day'`;
 }

@@ -32,25 +32,25 @@ export const MOST_SECONDS = Number(process.env.OAKMOSS_MAX_IMPORT_SECONDS) || 90
 
 type JobRow = typeof jobs.$inferInsert;
 
-/** Work on a file that is being sent. */
+/** Work on a file that is being sent, or on what is asked alone. */
 export interface NewJob extends Pick<JobRow, 'kind' | 'indexCode' | 'edition' | 'startedBy'> {
-	upload: Pick<Upload, 'length' | 'body'>;
-	/** What the reader of this kind is asked, once the file is there. */
+	upload?: Pick<Upload, 'length' | 'body'>;
+	/** What the doer of this kind is asked, once the file is there; the empty string where there is none. */
 	request: (file: string) => unknown;
 	/** Called here once the work is done and kept. */
 	done?: () => void;
 }
 
-/** Takes the file in and has it worked on; the answer comes as soon as the file has arrived. */
+/** Takes the file in, where there is one, and has the work done; the answer comes as soon as the file has arrived. */
 export async function startJob({ upload, request, done, ...row }: NewJob): Promise<string> {
-	const { folder, file, total } = await receive(upload);
+	const { folder, file, total } = upload ? await receive(upload) : NO_FILE;
 	try {
 		const id = randomUUID();
 		await insertJob({ ...row, id, state: 'queued', total });
 		enqueue(id, { kind: row.kind, databaseUrl: databaseUrl(), request: request(file) }, folder, done);
 		return id;
 	} catch (error) {
-		await rm(folder, { recursive: true, force: true });
+		await clear(folder);
 		throw error;
 	}
 }
@@ -73,8 +73,12 @@ class Stopped extends Error {
 	}
 }
 
+const NO_FILE = { folder: '', file: '', total: 0 };
+const clear = async (folder: string) => {
+	if (folder) await rm(folder, { recursive: true, force: true });
+};
+
 function enqueue(id: string, input: ThreadInput, folder: string, done?: () => void): void {
-	const clear = () => rm(folder, { recursive: true, force: true });
 	queue.add({
 		id,
 		run: async (stop) => {
@@ -82,11 +86,11 @@ function enqueue(id: string, input: ThreadInput, folder: string, done?: () => vo
 				log.error({ reason: reasonOf(err), job: id }, 'a job could not be settled')
 			);
 			if (isDone) done?.();
-			await clear();
+			await clear(folder);
 		},
 		dropped: async (reason) => {
 			const { code, message } = reason as Stopped;
-			await failJob(id, failure(code, message)).finally(clear);
+			await failJob(id, failure(code, message)).finally(() => clear(folder));
 		}
 	});
 	pulse ??= setInterval(() => void beat(), PULSE).unref();
@@ -105,7 +109,7 @@ async function beat(): Promise<void> {
 	await Promise.all(cancelled.map((id) => queue.stop(id, CANCELLED)));
 }
 
-const CANCELLED = new Stopped('cancelled', 'The import was cancelled and changed nothing.');
+const CANCELLED = new Stopped('cancelled', 'It was cancelled and changed nothing.');
 
 /** Asks a job to stop, and waits for that where it is worked on here; a job that has ended stays as it is. */
 export async function cancelJob(person: Person | undefined, id: string) {
@@ -117,9 +121,7 @@ export async function cancelJob(person: Person | undefined, id: string) {
 
 /** Stops all work of this server; resolves when every job says how it ended. */
 export async function stopJobs(): Promise<void> {
-	await queue.stopAll(
-		new Stopped('stopped', 'The server was stopped. Nothing was changed; load the file again.')
-	);
+	await queue.stopAll(new Stopped('stopped', 'The server was stopped. Nothing was changed; begin it again.'));
 }
 
 /** Settles what servers left that have gone: their jobs, and the files they were reading. */
@@ -166,7 +168,7 @@ async function work(id: string, input: ThreadInput, stop: AbortSignal): Promise<
 				end(
 					new Stopped(
 						'too-long',
-						`The import had not ended after ${MOST_SECONDS} seconds, the most that is given. It was stopped and changed nothing.`
+						`It had not ended after ${MOST_SECONDS} seconds, the most that is given. It was stopped and changed nothing.`
 					)
 				),
 			MOST_SECONDS * 1_000
@@ -179,13 +181,11 @@ async function work(id: string, input: ThreadInput, stop: AbortSignal): Promise<
 			// One after the other, as over several connections they could arrive in another order.
 			told = told.then(() => writeProgress(id, message.done, message.total)).catch(() => {});
 		});
-		worker.on('error', (error) =>
-			failed(`The import stopped before its end and changed nothing: ${error.message}`)
-		);
+		worker.on('error', (error) => failed(`It stopped before its end and changed nothing: ${error.message}`));
 		worker.on('exit', () => {
 			clearTimeout(overdue);
 			if (stopped) resolve(stopped);
-			else failed('The import stopped before its end and changed nothing.');
+			else failed('It stopped before its end and changed nothing.');
 		});
 	});
 	await told;

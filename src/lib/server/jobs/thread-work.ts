@@ -4,7 +4,7 @@ import type { JobReport, Sql, Transaction } from '../db';
 export type Progress = (done: number, total: number) => void;
 
 /** Ends the job in the transaction of its work, so that its report is kept if the work is. */
-export type Finish = (tx: Transaction, report: JobReport) => Promise<void>;
+export type Finish = (tx: Transaction, report: JobReport, result?: string) => Promise<void>;
 
 /** Does one kind of work. Throws where it cannot; nothing is kept then. */
 export type Work = (sql: Sql, request: unknown, progress: Progress, finish: Finish) => Promise<unknown>;

@@ -16,19 +16,26 @@ export {
 	askedOf,
 	compositionBody,
 	citationsBody,
-	exportedList,
 	keptBody,
 	phrasesBody,
 	poolBody,
 	pooledQuery,
-	listedBody,
 	saidOfWorks,
+	valuesQuery
+} from './reading-schema';
+export {
+	checkedQuery,
+	citedList,
+	citedRecordsBody,
+	exportedList,
+	listedBody,
 	takenFile,
 	takenFrom,
 	takenRecords,
-	worksQuery,
-	valuesQuery
-} from './reading-schema';
+	worksQuery
+} from './reading-list-schema';
+export { checkList, citeList, citeRecords } from './citing-works';
+export type { CheckedWork } from './citing-works';
 export { knownFor } from './known-for';
 export type { KnownFor } from './known-for';
 export { keepResult } from './keeping';

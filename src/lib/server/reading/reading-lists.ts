@@ -16,7 +16,7 @@ import { changeInquiry, loadInquiry } from '../inquiry';
 import { allow, type Person } from '../people';
 import { draftOf, recordFile, type RecordLine, recordLines } from '../records';
 import { currentIndex } from '../vocabulary';
-import type { exportedList, listedBody } from './reading-schema';
+import type { exportedList, listedBody } from './reading-list-schema';
 import { asListed, seedsOf } from './taking-works';
 import { citedRecords, nameOf, numbersOfRecords } from './work-record-rows';
 
@@ -65,7 +65,7 @@ export async function worksOf(entries: readonly ListEntry[]): Promise<ListedWork
 }
 
 /** What the list remembers of a work whose records are gone. */
-const remembered = ({ id, title, authors, source, year }: ListEntry): CslItem => ({
+export const remembered = ({ id, title, authors, source, year }: ListEntry): CslItem => ({
 	id,
 	type: 'document',
 	title,

@@ -11,7 +11,7 @@ import { ordered } from '../search';
 import { matchedWorks } from './matching';
 import { poolOf, type PoolWish } from './pooled-lists';
 import { orderItems } from './pooling';
-import type { TakenFrom } from './reading-schema';
+import type { TakenFrom } from './reading-list-schema';
 import { type Asked, resultAsked } from './results';
 import { citedRecords, nameOf, numbersOfRecords, partnersOf } from './work-record-rows';
 

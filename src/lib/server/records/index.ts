@@ -1,4 +1,8 @@
 /** Records in and out, and the sets by which they are searched. */
+export { COMMON_STYLES, localeTags, stylesLike } from './citation-styles';
+export type { StyleSummary } from './citation-styles';
+export type { Cited } from './citing';
+export { citeAll, citedByJob, citeInThread, citeOrBegin } from './citing-in-background';
 export { draftOf, exportRecords, recordFile } from './record-export';
 export { citationsIn, importRecords } from './record-import';
 export { recordLines, recordNumber, recordSheet } from './record-lines';

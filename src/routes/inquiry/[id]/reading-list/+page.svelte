@@ -17,6 +17,7 @@
 	import DecisionBar from '$lib/components/reading-list/DecisionBar.svelte';
 	import { ListedWorks } from '$lib/components/reading-list/listed-works.svelte';
 	import ListHead from '$lib/components/reading-list/ListHead.svelte';
+	import ListViews from '$lib/components/reading-list/ListViews.svelte';
 	import ListRows from '$lib/components/reading-list/ListRows.svelte';
 	import TakeWorks from '$lib/components/reading-list/TakeWorks.svelte';
 	import WorkInHand from '$lib/components/reading-list/WorkInHand.svelte';
@@ -121,6 +122,7 @@
 
 <div class="flex flex-wrap items-center gap-1 border-b px-3 py-1">
 	<h1 class="mr-2 font-semibold">Reading list</h1>
+	<ListViews current="works" />
 	<button class="quiet-action" onclick={() => (taking = true)}>Put works on it</button>
 	{#if entries.length > 0}
 		<Menu

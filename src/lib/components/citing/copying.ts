@@ -1,0 +1,45 @@
+/** Citations to the clipboard, as rich text and as plain text at once. */
+import { ask, inWords } from '$lib/client/ask';
+import type { Cited } from '$lib/server/records';
+import { messages } from '../messages/messages.svelte';
+import { counted } from '../parts/numbers';
+import { askedStyle, styleInUse } from './style-in-use.svelte';
+
+/** What a word processor takes in: a paragraph for each, set in after its first line. */
+export const inParagraphs = (cited: readonly Pick<Cited, 'html'>[]) =>
+	cited.map(({ html }) => `<p style="margin:0 0 0.5em 2em;text-indent:-2em">${html}</p>`).join('\n');
+
+/** @returns whether the browser let it through */
+function toClipboard(text: string, html?: string): boolean {
+	const fill = (event: ClipboardEvent) => {
+		event.preventDefault();
+		event.clipboardData?.setData('text/plain', text);
+		if (html !== undefined) event.clipboardData?.setData('text/html', html);
+	};
+	document.addEventListener('copy', fill, { once: true });
+	// The newer way is kept from pages that were not sent over a safe line, as on a department's own server.
+	const isDone = document.execCommand('copy');
+	document.removeEventListener('copy', fill);
+	return isDone;
+}
+
+/** Copies citations and says so. */
+export function copyCited(cited: readonly Cited[], how: 'rich' | 'plain' | 'in text'): void {
+	const lines = how === 'in text' ? cited.map(({ inText }) => inText) : cited;
+	const text = lines.map((line) => line.text).join('\n');
+	const isDone = toClipboard(text, how === 'plain' ? undefined : inParagraphs(lines));
+	if (isDone) messages.say(`${counted(cited.length, 'citation')} copied, in ${styleInUse.now.name}`);
+	else messages.warn('The browser did not let the citations be copied. Mark them and copy them by hand.');
+}
+
+/** Copies the citation of one record, as it stands. */
+export async function copyRecord(index: string, id: string): Promise<void> {
+	const { value, fault } = await ask<{ bibliography: string; entries: { entry: string }[] }>(
+		'/api/v1/citations',
+		{ body: { records: [{ index, id }], ...askedStyle(), format: 'html' } }
+	);
+	if (fault) return messages.warn(inWords(fault, 'Nothing was copied.'));
+	const html = value.entries[0]?.entry ?? '';
+	const text = new DOMParser().parseFromString(html, 'text/html').body.textContent ?? '';
+	copyCited([{ id, html, text, inText: { html, text } }], 'rich');
+}

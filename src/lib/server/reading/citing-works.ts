@@ -1,0 +1,123 @@
+/** Works of the reading list as citations: formatted, and looked through for what is probably wrong. */
+import type { InferOutput } from 'valibot';
+import { inOrder, type ListedRecord, type ListEntry } from '../../../core/crosswalk';
+import type { CslItem } from '../../../core/evidence/citation';
+import { checkCitation, checkTogether, type CitationFinding, mended } from '../../../core/reading';
+import { loadInquiry } from '../inquiry';
+import { allow, type Person } from '../people';
+import { citeAll, citeOrBegin } from '../records';
+import { listIndexes } from '../vocabulary';
+import { remembered } from './reading-lists';
+import type { citedList, citedRecordsBody, citedWorks } from './reading-list-schema';
+import { seedsOf } from './taking-works';
+import { citedRecords, nameOf, numbersOfRecords } from './work-record-rows';
+
+type Which = InferOutput<typeof citedWorks>;
+
+/** Formats works of the list, as they were mended; of many, says by which job. */
+export async function citeList(
+	person: Person | undefined,
+	inquiryId: string,
+	{ style, locale, ...which }: InferOutput<typeof citedList>
+) {
+	const entries = await entriesOf(person, inquiryId, which);
+	const items = await itemsOf(entries.flatMap(({ records }) => records));
+	return citeOrBegin(person, { items: entries.map((entry) => itemOfEntry(entry, items)), style, locale });
+}
+
+async function entriesOf(
+	person: Person | undefined,
+	inquiryId: string,
+	{ part, ids }: Which
+): Promise<ListEntry[]> {
+	allow(person, 'read');
+	const { inquiry } = await loadInquiry(inquiryId);
+	if (ids) return ids.flatMap((id) => inquiry.entries[id] ?? []);
+	return inOrder(inquiry.entries).filter(({ decision }) => part === 'all' || decision === part);
+}
+
+/** The citation of an entry under the entry's own name. */
+function itemOfEntry(entry: ListEntry, items: ReadonlyMap<string, CslItem>): CslItem {
+	const [own] = entry.records.flatMap((record) => items.get(nameOf(record)) ?? []);
+	return { ...mended(entry.citation ?? own ?? remembered(entry), entry.mends), id: entry.id };
+}
+
+const AT_A_TIME = 2_000;
+
+/** Citations of records by name, without their abstracts; one that is gone is left out. */
+async function itemsOf(names: readonly ListedRecord[]): Promise<Map<string, CslItem>> {
+	const items = new Map<string, CslItem>();
+	for (let from = 0; from < names.length; from += AT_A_TIME) {
+		const some = names.slice(from, from + AT_A_TIME);
+		const numbers = await numbersOfRecords(some);
+		for (const code of new Set(some.map(({ indexCode }) => indexCode))) {
+			const own = some.flatMap((name) => (name.indexCode === code ? (numbers.get(nameOf(name)) ?? []) : []));
+			for (const { key, item } of await citedRecords(code, own)) items.set(`${code}/${key}`, item);
+		}
+	}
+	return items;
+}
+
+/** What is probably wrong with a work of the list. */
+export interface CheckedWork {
+	id: string;
+	/** Its citation as it stands, mended. */
+	item: CslItem;
+	findings: CitationFinding[];
+}
+
+/** Works are told one by one up to here; the rest once these are mended. */
+const MOST_TOLD = 500;
+
+/** Looks through the citations of a list: those with findings, in the order of the list, and how many were looked at. */
+export async function checkList(
+	person: Person | undefined,
+	inquiryId: string,
+	which: Which
+): Promise<{ checked: number; wrong: number; works: CheckedWork[] }> {
+	const entries = await entriesOf(person, inquiryId, which);
+	const [items, indexes] = await Promise.all([
+		itemsOf(entries.flatMap(({ records }) => records)),
+		listIndexes(person)
+	]);
+	const names = new Map(indexes.map(({ code, name }) => [code, name]));
+	const cited = entries.map((entry) => ({ id: entry.id, item: itemOfEntry(entry, items) }));
+	const together = checkTogether(cited);
+	const works: CheckedWork[] = [];
+	for (const [i, { id, item }] of cited.entries()) {
+		const elsewhere = entries[i].records.flatMap((record) => {
+			const other = items.get(nameOf(record));
+			return other ? [{ index: names.get(record.indexCode) ?? record.indexCode, item: other }] : [];
+		});
+		const findings = [...checkCitation(item, elsewhere), ...(together.get(id) ?? [])];
+		if (findings.length > 0) works.push({ id, item, findings });
+	}
+	return { checked: cited.length, wrong: works.length, works: works.slice(0, MOST_TOLD) };
+}
+
+/** Records cited through the public API: the bibliography whole, and each of its entries. */
+export async function citeRecords(
+	person: Person | undefined,
+	{ records, style, locale, format }: InferOutput<typeof citedRecordsBody>
+) {
+	allow(person, 'read');
+	const names = records.map(({ index, id }): ListedRecord => ({ indexCode: index, record: id }));
+	await seedsOf(names);
+	const items = await itemsOf(names);
+	const cited = await citeAll(person, {
+		items: [...items].map(([name, item]) => ({ ...item, id: name })),
+		style,
+		locale
+	});
+	const byName = new Map(records.map((record) => [`${record.index}/${record.id}`, record]));
+	const entries = cited.map(({ id, html, text, inText }) => ({
+		record: byName.get(id),
+		entry: format === 'html' ? html : text,
+		inText: inText[format]
+	}));
+	const bibliography =
+		format === 'html'
+			? `<div class="csl-bib-body">${cited.map(({ html }) => `<div class="csl-entry">${html}</div>`).join('\n')}</div>`
+			: cited.map(({ text }) => text).join('\n');
+	return { style, format, bibliography, entries };
+}
