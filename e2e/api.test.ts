@@ -47,7 +47,10 @@ const VALUES: Record<string, string> = {
 	uri: 'https://yarrow.example/headings/sleep',
 	edition: 'tried',
 	depth: '1',
-	limit: '3'
+	limit: '3',
+	decision: 'open',
+	abstracts: 'no',
+	headings: 'no'
 };
 const IDS: Record<string, string> = { inquiries: 'quiet-rooms', headings: 'sleep', jobs: 'none' };
 const BODIES: Record<string, unknown> = {
@@ -68,6 +71,10 @@ const BODIES: Record<string, unknown> = {
 		],
 		limit: 3
 	},
+	'/inquiries/{id}/reading-list': [
+		{ records: [{ index: 'yarrow', id: 'Y-00704' }], decision: 'keep', tags: ['wards'] }
+	],
+	'/citations': { records: [{ index: 'yarrow', id: 'Y-00704' }], style: 'harvard1', format: 'text' },
 	'/indexes/{code}/parse': { cql: 'sleep' },
 	'/inquiries/{id}/cells/{conceptId}/{code}': { noHeading: true }
 };

@@ -53,7 +53,7 @@
 		</form>
 	{:else}
 		<p class="flex flex-wrap items-baseline gap-1 text-xs">
-			{#if offered !== undefined}<button
+			{#if offered !== undefined}<span class="text-quiet">mend:</span><button
 					class="quiet-action border !py-0 text-left text-xs"
 					data-mend
 					onclick={() => onMend(field, finding.mend)}

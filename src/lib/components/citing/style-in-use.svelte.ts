@@ -11,16 +11,13 @@ interface Chosen extends Pick<StyleSummary, 'id' | 'name'> {
 const FIRST: Chosen = { id: 'apa', name: 'American Psychological Association, 7th edition', locale: '' };
 
 class StyleInUse {
-	private chosen = $state.raw<Chosen | undefined>();
+	now = $state.raw(kept() ?? FIRST);
 
-	get now(): Chosen {
-		return (this.chosen ??= kept() ?? FIRST);
-	}
 	set(changes: Partial<Chosen>): void {
-		this.chosen = { ...this.now, ...changes };
+		this.now = { ...this.now, ...changes };
 		// A browser may keep nothing; then it is chosen anew.
 		try {
-			localStorage.setItem(PLACE, JSON.stringify(this.chosen));
+			localStorage.setItem(PLACE, JSON.stringify(this.now));
 		} catch {
 			return;
 		}

@@ -53,7 +53,7 @@
 			<button
 				class="quiet-action border aria-pressed:bg-wash aria-pressed:font-semibold"
 				data-decide={decision}
-				aria-pressed={marked === 0 && entry.decision === decision}
+				aria-pressed={marked === 0 && entry.decision === decision && entry.decidedAt !== ''}
 				aria-keyshortcuts={key}
 				onclick={() => onDecide(decision)}
 				><DecisionMark {decision} /> {says} <span class="key-cap" aria-hidden="true">{key}</span></button

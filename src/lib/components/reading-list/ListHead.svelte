@@ -25,9 +25,7 @@
 		['open', 'open', progress.open],
 		['keep', 'kept', progress.keep],
 		['drop', 'dropped', progress.drop],
-		...(progress.fresh > 0
-			? [['fresh', `new since ${freshSince}`, progress.fresh] as [ListPart, string, number]]
-			: [])
+		...(progress.fresh > 0 ? [['fresh', 'new', progress.fresh] as [ListPart, string, number]] : [])
 	]);
 	const ORDERS: { value: ListOrder; says: string }[] = [
 		{ value: 'added', says: 'as they came' },
@@ -58,7 +56,9 @@
 			<a
 				class="hover:underline aria-[current]:font-semibold aria-[current]:text-lichen-deep"
 				aria-current={wish.part === part || (part === 'all' && !wish.part) ? 'true' : undefined}
-				href={at({ part })}>{says} {number(count)}</a
+				href={at({ part })}
+				>{says}
+				{number(count)}{#if part === 'fresh'}, since {freshSince}{/if}</a
 			>
 		{/each}
 	</p>

@@ -105,7 +105,10 @@ export async function citeRecords(
 	await seedsOf(names);
 	const items = await itemsOf(names);
 	const cited = await citeAll(person, {
-		items: [...items].map(([name, item]) => ({ ...item, id: name })),
+		items: names.flatMap((name) => {
+			const item = items.get(nameOf(name));
+			return item ? [{ ...item, id: nameOf(name) }] : [];
+		}),
 		style,
 		locale
 	});

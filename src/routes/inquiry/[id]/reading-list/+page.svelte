@@ -37,10 +37,11 @@
 	} satisfies OfList);
 	/** The works that are shown. One that is decided stays where it is until something else is asked for. */
 	let ids = $state.raw<string[]>([]);
+	const wanted = $derived(JSON.stringify(wish));
+	const count = $derived(entries.length);
 	$effect(() => {
-		const wanted = JSON.stringify(wish);
-		void entries.length;
-		untrack(() => (ids = listed(entries, JSON.parse(wanted) as typeof wish).map(({ id }) => id)));
+		void [wanted, count];
+		untrack(() => (ids = listed(entries, wish).map(({ id }) => id)));
 	});
 	const shown = $derived(ids.flatMap((id) => store.inquiry.entries[id] ?? []));
 	const at = $derived(
@@ -128,11 +129,12 @@
 		<Menu
 			label="Take the list away"
 			items={[
-				...(['ris', 'bib', 'json', 'csv'] as const).map((ending) => ({
-					says: `Kept works as ${{ ris: 'RIS', bib: 'BibTeX', json: 'CSL-JSON', csv: 'CSV' }[ending]}`,
+				...Object.entries({ ris: 'RIS', bib: 'BibTeX', json: 'CSL-JSON', csv: 'CSV' }).map(([ending, format]) => ({
+					says: `Kept works as ${format}`,
 					note: counted(progress.keep, 'work'),
 					file: { at: file(ending, 'keep') }
 				})),
+				{ says: 'Kept works as RIS', note: 'without abstracts and headings', file: { at: file('ris', 'keep') + '&abstracts=no&headings=no' } },
 				{ says: 'All works as CSV', note: 'with what was decided', file: { at: file('csv', '') } }
 			]}>Take away</Menu
 		>
