@@ -1,6 +1,6 @@
 /** The reading list of an inquiry: works that were set aside to be read, and what was decided of each. */
 import { fold } from '../text';
-import { CommandError, type Change, type Inquiry } from './inquiry';
+import { CommandError, type Change, type Command, type Inquiry } from './inquiry';
 import type { ListCommand, ListEntry } from './list-entry';
 
 const MOST_ENTRIES = 20_000;
@@ -97,6 +97,16 @@ function cleanTags(tags: readonly string[]): string[] {
 		if (tag !== '' && !byFold.has(fold(tag))) byFold.set(fold(tag), tag);
 	if (byFold.size > MOST_TAGS) throw new CommandError('invalid', `A work can have ${MOST_TAGS} tags.`);
 	return [...byFold.values()];
+}
+
+/** The works of the list without which a command cannot be carried out; putting works there takes knowing all. O(command). */
+export function worksNeeded(command: Command): 'all' | string[] {
+	if (command.kind === 'many') {
+		const each = command.commands.map(worksNeeded);
+		return each.includes('all') ? 'all' : (each as string[][]).flat();
+	}
+	if (command.kind === 'entries.add') return 'all';
+	return command.kind === 'entries.set' || command.kind === 'entries.remove' ? command.ids : [];
 }
 
 /** Row changes with when and by whom, where works were put on the list or decided. */

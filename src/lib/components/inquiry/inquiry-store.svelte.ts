@@ -62,6 +62,8 @@ export class InquiryStore {
 
 	private readonly queue: SyncQueue;
 	private factsWait: ReturnType<typeof setTimeout> | undefined;
+	/** The tables that the facts were last asked for. */
+	private factsOf: readonly unknown[] = [];
 
 	constructor(
 		loaded: Loaded,
@@ -165,6 +167,11 @@ export class InquiryStore {
 	}
 
 	private askFactsSoon(): void {
+		// What is decided of works changes nothing that vocabularies and records say.
+		const { about, concepts, words, cells, picks, pearls, strategies } = this.inquiry;
+		const now = [about, concepts, words, cells, picks, pearls, strategies];
+		if (now.every((table, i) => table === this.factsOf[i])) return;
+		this.factsOf = now;
 		clearTimeout(this.factsWait);
 		this.factsWait = setTimeout(() => void this.askFacts(), FACTS_AFTER);
 	}

@@ -12,7 +12,7 @@ import type { EditionIndex } from '../../../core/edition/edition-index';
 import { correctedTexts, headingsLabelled, headingsMatching } from '../../../core/lookup';
 import { isSearchable, RecordSet, type Leaf } from '../../../core/search';
 import { fold, wordsOf } from '../../../core/text';
-import { loadInquiry } from '../inquiry';
+import { loadInquiry, WITHOUT_WORKS } from '../inquiry';
 import { allow, type Person } from '../people';
 import { setsOf } from '../records';
 import { type CurrentIndex, currentIndexes, editionIndex } from '../vocabulary';
@@ -159,7 +159,7 @@ export async function matchesByIndex(
 	id: string
 ): Promise<Record<string, Record<string, ConceptMatches>>> {
 	allow(person, 'read');
-	const [{ inquiry }, indexes] = await Promise.all([loadInquiry(id), currentIndexes()]);
+	const [{ inquiry }, indexes] = await Promise.all([loadInquiry(id, WITHOUT_WORKS), currentIndexes()]);
 	const concepts = inOrder(inquiry.concepts);
 	const matches = await Promise.all(
 		indexes.map(async (current) => {

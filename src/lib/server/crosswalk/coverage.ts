@@ -3,7 +3,7 @@ import { cellId, type Inquiry } from '../../../core/crosswalk';
 import { canSearch, evaluate, leavesOf, lineExpression, RecordSet, strategyOf } from '../../../core/search';
 import { allow, type Person } from '../people';
 import { type CurrentIndex, currentIndexes } from '../vocabulary';
-import { loadInquiry } from '../inquiry';
+import { loadInquiry, WITHOUT_WORKS } from '../inquiry';
 import { findRecordsIn } from '../search';
 import { searchVocabulary, setsOf } from '../records';
 
@@ -27,7 +27,7 @@ export async function coverageOf(
 
 async function loaded(person: Person | undefined, inquiryId: string) {
 	allow(person, 'read');
-	const [{ inquiry }, indexes] = await Promise.all([loadInquiry(inquiryId), currentIndexes()]);
+	const [{ inquiry }, indexes] = await Promise.all([loadInquiry(inquiryId, WITHOUT_WORKS), currentIndexes()]);
 	return { inquiry, indexes };
 }
 

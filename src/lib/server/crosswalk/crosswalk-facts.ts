@@ -3,7 +3,7 @@ import { factsOf, type Inquiry, type Pick } from '../../../core/crosswalk';
 import type { EditionIndex } from '../../../core/edition/edition-index';
 import { allow, type Person } from '../people';
 import { type CurrentIndex, currentIndexes, editionIndex } from '../vocabulary';
-import { loadInquiry } from '../inquiry';
+import { loadInquiry, WITHOUT_WORKS } from '../inquiry';
 import { aspectsAt, lastChanges } from './facts-rows';
 
 export interface Loaded {
@@ -17,7 +17,7 @@ export interface Loaded {
 
 /** An inquiry with the vocabularies of the indexes it uses. */
 export async function load(id: string): Promise<Loaded> {
-	const [{ inquiry }, indexes] = await Promise.all([loadInquiry(id), currentIndexes()]);
+	const [{ inquiry }, indexes] = await Promise.all([loadInquiry(id, WITHOUT_WORKS), currentIndexes()]);
 	const vocabularies: Loaded['vocabularies'] = new Map();
 	await Promise.all(
 		indexes.map(async (current) => {

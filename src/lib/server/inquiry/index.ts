@@ -22,4 +22,4 @@ export {
 } from './inquiry-changes';
 export type { HistoryEntry } from './inquiry-changes';
 export { exportInquiry, importInquiry } from './inquiry-document';
-export { loadInquiry, noInquiry } from './inquiry-rows';
+export { loadInquiry, WITHOUT_WORKS, noInquiry } from './inquiry-rows';

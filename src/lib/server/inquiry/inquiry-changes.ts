@@ -8,6 +8,7 @@ import {
 	reconcile,
 	rowName,
 	stamped,
+	worksNeeded,
 	type Change,
 	type Collision,
 	type Command,
@@ -30,7 +31,7 @@ import {
 	revisionOf,
 	setChangeState
 } from './change-rows';
-import { indexNames, loadInquiry, noInquiry, writeRows } from './inquiry-rows';
+import { entriesOf, indexNames, loadInquiry, noInquiry, writeRows, WITHOUT_WORKS } from './inquiry-rows';
 
 export interface InquiryState {
 	inquiry: Inquiry;
@@ -81,7 +82,8 @@ export async function changeInquiry(
 ): Promise<Outcome> {
 	const { id: personId } = allow(person, 'change-inquiry');
 	return inTransaction(async (tx) => {
-		const { inquiry: found, revision } = await loadInquiry(id, { on: tx, forChange: true });
+		const works = worksNeeded(command);
+		const { inquiry: found, revision } = await loadInquiry(id, { on: tx, forChange: true, works });
 		const done = sender?.sending && (await doneBefore(tx, id, sender.sending));
 		if (done) return { ...done, ...(await reversible(id, tx)) };
 		const others = sender && sender.base < revision ? await changesOfOthers(tx, id, sender) : [];
@@ -135,10 +137,12 @@ export async function stepBackOrForth(
 ): Promise<Outcome> {
 	const { id: personId } = allow(person, 'change-inquiry');
 	return inTransaction(async (tx) => {
-		const { inquiry, revision } = await loadInquiry(id, { on: tx, forChange: true });
+		const { inquiry: found, revision } = await loadInquiry(id, { ...WITHOUT_WORKS, on: tx, forChange: true });
 		const target = await (kind === 'undo' ? nextToUndo(tx, id) : nextToRedo(tx, id));
 		if (!target) throw new ServiceError(409, `nothing-to-${kind}`, `There is nothing to ${kind}.`);
 		const rows = kind === 'undo' ? invert(target.rows) : target.rows;
+		const works = rows.flatMap(({ table, id: work }) => (table === 'entries' ? [work] : []));
+		const inquiry = { ...found, entries: await entriesOf(tx, id, works) };
 		const blocked = obstacle(inquiry, rows);
 		if (blocked)
 			throw new ServiceError(

@@ -23,10 +23,20 @@ export function noInquiry(id: string): ServiceError {
 	return new ServiceError(404, 'no-inquiry', `There is no inquiry “${id}”. It may have been removed.`);
 }
 
-/** The whole inquiry in one query a table, whatever its size; locked where a transaction is about to change it. */
+interface Loading {
+	on?: Queries;
+	/** It is locked, as a transaction is about to change it. */
+	forChange?: boolean;
+	/** Which works of the reading list come with it. It may have twenty thousand, and little needs them. */
+	works?: 'all' | readonly string[];
+}
+/** For what never looks at the reading list. */
+export const WITHOUT_WORKS = { works: [] } satisfies Loading;
+
+/** The whole inquiry in one query a table, whatever its size. */
 export async function loadInquiry(
 	id: string,
-	{ on: db = connection().db, forChange = false }: { on?: Queries; forChange?: boolean } = {}
+	{ on: db = connection().db, forChange = false, works = 'all' }: Loading = {}
 ): Promise<{ inquiry: Inquiry; revision: number; archived: boolean }> {
 	const query = db
 		.select()
@@ -41,7 +51,7 @@ export async function loadInquiry(
 	const pickRows = await db.select().from(picks).where(eq(picks.inquiryId, id));
 	const sightingRows = await db.select().from(sightings).where(eq(sightings.inquiryId, id));
 	const pearlRows = await db.select().from(pearls).where(eq(pearls.inquiryId, id));
-	const entryRows = await db.select().from(entries).where(eq(entries.inquiryId, id));
+	const entryRows = await entriesOf(db, id, works);
 	const strategyRows = await db.select().from(strategies).where(eq(strategies.inquiryId, id));
 	const { title, question, indexes, wordField, revision, archived } = about;
 	return {
@@ -55,10 +65,22 @@ export async function loadInquiry(
 			picks: byIdentifier(pickRows),
 			sightings: byIdentifier(sightingRows),
 			pearls: byIdentifier(pearlRows),
-			entries: byIdentifier(entryRows),
+			entries: entryRows,
 			strategies: byIdentifier(strategyRows)
 		}
 	};
+}
+
+/** Works of the reading list: all, or those that are named. */
+export async function entriesOf(
+	db: Queries,
+	id: string,
+	works: 'all' | readonly string[]
+): Promise<Inquiry['entries']> {
+	if (works.length === 0) return {};
+	const own = eq(entries.inquiryId, id);
+	const wanted = works === 'all' ? own : and(own, inArray(entries.id, [...works]));
+	return byIdentifier(await db.select().from(entries).where(wanted));
 }
 
 function byIdentifier<T extends { id: string; inquiryId: string }>(

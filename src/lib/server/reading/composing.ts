@@ -3,7 +3,7 @@ import type { InferOutput } from 'valibot';
 import { inOrder, type Order, representation, valuesWithin } from '../../../core/reading';
 import { urisOfTest, type Strategy } from '../../../core/search';
 import { fold } from '../../../core/text';
-import { loadInquiry } from '../inquiry';
+import { loadInquiry, WITHOUT_WORKS } from '../inquiry';
 import { allow, type Person } from '../people';
 import { type Found, foundByCql } from '../search';
 import { type Counted, countedBy, type Dimension, dimensionNamed, dimensionsOf } from './dimensions';
@@ -162,7 +162,7 @@ async function withIntroduced(
 ): Promise<ComposedDimension[]> {
 	const { edition, index } = current;
 	if (!dimensions.some(({ name }) => name === 'year') || !edition || !vocabulary.index) return dimensions;
-	const { inquiry } = await loadInquiry(inquiryId);
+	const { inquiry } = await loadInquiry(inquiryId, WITHOUT_WORKS);
 	const numbers = Object.values(inquiry.picks)
 		.filter(({ indexCode, role }) => indexCode === index.code && role === 'searched')
 		.flatMap(({ headings }) => headings.flatMap(({ uri }) => vocabulary.index?.find(uri) ?? []));

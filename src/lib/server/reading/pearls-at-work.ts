@@ -12,7 +12,7 @@ import {
 	resultOf,
 	strategyOf
 } from '../../../core/search';
-import { loadInquiry } from '../inquiry';
+import { loadInquiry, WITHOUT_WORKS } from '../inquiry';
 import { allow, type Person } from '../people';
 import { recordLines } from '../records';
 import { foundOfRuns } from '../runs';
@@ -53,7 +53,7 @@ export async function pearlsByCell(
 	inquiryId: string
 ): Promise<Record<string, PearlsOfCell>> {
 	allow(person, 'read');
-	const { inquiry } = await loadInquiry(inquiryId);
+	const { inquiry } = await loadInquiry(inquiryId, WITHOUT_WORKS);
 	const found: Record<string, PearlsOfCell> = {};
 	for (const [code, pearls] of await pearlsByIndex(inquiry)) {
 		if (pearls.size === 0) continue;
@@ -98,7 +98,7 @@ export async function pearlsOfStrategy(
 	tried: readonly Command[]
 ): Promise<PearlsOfStrategy> {
 	allow(person, 'read');
-	const { inquiry } = await loadInquiry(inquiryId);
+	const { inquiry } = await loadInquiry(inquiryId, WITHOUT_WORKS);
 	const pearls = (await pearlsByIndex(inquiry)).get(code) ?? new Map<number, PearlName>();
 	const { at, strategy, result } = await foundBy(person, inquiryId, code, { tried });
 	const before = tried.length === 0 ? result : (await findRecordsIn(inquiry, code)).result;
@@ -132,7 +132,7 @@ export async function pearlsOfRuns(
 	inquiryId: string
 ): Promise<Record<number, { of: number; found: PearlName[] }>> {
 	allow(person, 'read');
-	const { inquiry } = await loadInquiry(inquiryId);
+	const { inquiry } = await loadInquiry(inquiryId, WITHOUT_WORKS);
 	if (Object.keys(inquiry.pearls).length === 0) return {};
 	const byIndex = await pearlsByIndex(inquiry);
 	const runs = await foundOfRuns(inquiryId);
@@ -170,7 +170,7 @@ export async function headingsOfPearls(
 	conceptId: string
 ): Promise<SharedHeading[]> {
 	allow(person, 'read');
-	const { inquiry } = await loadInquiry(inquiryId);
+	const { inquiry } = await loadInquiry(inquiryId, WITHOUT_WORKS);
 	const pearls = (await pearlsByIndex(inquiry)).get(code) ?? new Map<number, PearlName>();
 	if (pearls.size < 2) return [];
 	const { current, sets, vocabulary, strategy } = await findRecordsIn(inquiry, code);

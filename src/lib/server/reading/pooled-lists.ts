@@ -4,7 +4,7 @@ import { isSameWork, workKeys } from '../../../core/evidence';
 import { contributions, MOST_SETS, regionsOfMasks, type PoolRecord } from '../../../core/reading';
 import { RecordSet } from '../../../core/search';
 import { ServiceError } from '../errors';
-import { loadInquiry } from '../inquiry';
+import { loadInquiry, WITHOUT_WORKS } from '../inquiry';
 import { allow, type Person } from '../people';
 import { decideWork, decisionsAmong, recordNumber, type RecordLine, type RecordName } from '../records';
 import { currentIndex } from '../vocabulary';
@@ -45,7 +45,7 @@ async function partsOf(person: Person | undefined, inquiryId: string, { runs, wi
 		const found = await Promise.all(runs.map((run) => foundByRun(person, inquiryId, run)));
 		return found.map((own, i) => ({ found: own, run: runs[i] }));
 	}
-	const { inquiry } = await loadInquiry(inquiryId);
+	const { inquiry } = await loadInquiry(inquiryId, WITHOUT_WORKS);
 	const codes = inquiry.about.indexes.filter((code) => !without.includes(code));
 	const found = await Promise.all(codes.map((code) => findRecords(inquiryId, code)));
 	return found.map(({ strategy, result, ...at }) => ({

@@ -3,7 +3,7 @@ import { checkStrategy, nameOfFinding, strayForms, type StrategyFinding } from '
 import { COMMON_LIMITS, settingsOf, type Strategy } from '../../../core/search';
 import type { Command } from '../../../core/crosswalk';
 import { checkWords, crosswalkFacts, wordOffers } from '../crosswalk';
-import { loadInquiry } from '../inquiry';
+import { loadInquiry, WITHOUT_WORKS } from '../inquiry';
 import { allow, type Person } from '../people';
 import { changePrices, formsOfStem, strategyView } from '../search';
 import { currentIndex, editionIndex } from '../vocabulary';
@@ -26,7 +26,7 @@ export async function checkOfAll(
 	inquiryId: string
 ): Promise<{ code: string; findings: JudgedFinding[] }[]> {
 	allow(person, 'read');
-	const { inquiry } = await loadInquiry(inquiryId);
+	const { inquiry } = await loadInquiry(inquiryId, WITHOUT_WORKS);
 	return Promise.all(
 		inquiry.about.indexes.map(async (code) => ({
 			code,
@@ -43,7 +43,7 @@ export async function judgedCheck(
 ): Promise<JudgedFinding[]> {
 	const [findings, { inquiry }] = await Promise.all([
 		checkOf(person, inquiryId, code),
-		loadInquiry(inquiryId)
+		loadInquiry(inquiryId, WITHOUT_WORKS)
 	]);
 	const { left } = settingsOf(inquiry, code);
 	return findings.map((finding) => {
@@ -59,7 +59,7 @@ export async function checkOf(
 ): Promise<StrategyFinding[]> {
 	allow(person, 'read');
 	const view = await strategyView(person, inquiryId, code);
-	const { inquiry } = await loadInquiry(inquiryId);
+	const { inquiry } = await loadInquiry(inquiryId, WITHOUT_WORKS);
 	const { edition } = await currentIndex(code);
 	const concepts = view.strategy.blocks.filter(
 		({ id, status }) => status === 'required' && inquiry.concepts[id]

@@ -29,7 +29,7 @@ import {
 } from '../../../core/search';
 import { allow, type Person } from '../people';
 import { ServiceError } from '../errors';
-import { loadInquiry } from '../inquiry';
+import { loadInquiry, WITHOUT_WORKS } from '../inquiry';
 import { resolverOf } from '../records';
 import type { Sort } from './ranking';
 import { page } from './result-pages';
@@ -178,7 +178,7 @@ interface Prepared extends Searchable {
 
 /** The strategy of an inquiry for an index; with commands, as it would be if they were carried out. */
 export async function prepare(inquiryId: string, code: string, trial: readonly Command[]): Promise<Prepared> {
-	const { inquiry } = await loadInquiry(inquiryId);
+	const { inquiry } = await loadInquiry(inquiryId, WITHOUT_WORKS);
 	return prepareIn(inquiry, code, trial);
 }
 
@@ -312,7 +312,7 @@ export async function tryCommands(
 
 /** What the strategy of an inquiry finds as it stands. */
 export async function findRecords(inquiryId: string, code: string) {
-	const { inquiry } = await loadInquiry(inquiryId);
+	const { inquiry } = await loadInquiry(inquiryId, WITHOUT_WORKS);
 	return findRecordsIn(inquiry, code);
 }
 

@@ -127,7 +127,7 @@
 	<button class="quiet-action" onclick={() => (taking = true)}>Put works on it</button>
 	{#if entries.length > 0}
 		<Menu
-			label="Take the list away"
+			label="Take away the list"
 			items={[
 				...Object.entries({ ris: 'RIS', bib: 'BibTeX', json: 'CSL-JSON', csv: 'CSV' }).map(([ending, format]) => ({
 					says: `Kept works as ${format}`,
