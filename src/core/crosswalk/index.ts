@@ -29,6 +29,7 @@ export {
 	type TaggedTogether
 } from './suggestions';
 export type { Likelihood } from './likelihood';
+export type { ConceptStatus } from './inquiry';
 export { CommandError, DEFAULT_WORD_FIELD, emptyInquiry, FITS, ROLES, SEARCHES } from './inquiry';
 export type {
 	Change,

@@ -8,6 +8,7 @@
 	import Pearls from '@lucide/svelte/icons/gem';
 	import ReadingList from '@lucide/svelte/icons/list-checks';
 	import Records from '@lucide/svelte/icons/files';
+	import Report from '@lucide/svelte/icons/file-text';
 	import Strategy from '@lucide/svelte/icons/funnel';
 	import { page } from '$app/state';
 	import { progressOf } from '$core/reading';
@@ -20,6 +21,7 @@
 		questionAt,
 		readingListAt,
 		recordsAt,
+		reportAt,
 		strategyAt
 	} from '../inquiry/addresses';
 	import { currentIndex, placeOf } from '../inquiry/in-hand';
@@ -110,6 +112,14 @@
 			says: `${list.looked} of ${counted(list.all, 'work')} looked at`
 		},
 		{
+			name: 'Report',
+			sign: Report,
+			href: reportAt(place),
+			on: path.endsWith('/report'),
+			figure: '',
+			says: ''
+		},
+		{
 			name: 'Logbook',
 			sign: Logbook,
 			href: logbookAt(place),
@@ -138,7 +148,7 @@
 		<a
 			{href}
 			aria-current={on ? 'page' : undefined}
-			class="flex min-h-14 flex-col items-center justify-center gap-0.5 px-0.5 py-1 text-center text-xs text-quiet hover:bg-shade max-sm:flex-1 aria-[current]:bg-wash aria-[current]:font-semibold aria-[current]:text-lichen-deep {i >=
+			class="flex min-h-[54px] flex-col items-center justify-center gap-0.5 px-0.5 py-1 text-center text-xs text-quiet hover:bg-shade max-sm:flex-1 aria-[current]:bg-wash aria-[current]:font-semibold aria-[current]:text-lichen-deep {i >=
 			FIRST
 				? more
 					? 'max-sm:flex'

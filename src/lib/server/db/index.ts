@@ -34,6 +34,8 @@ export {
 	picks,
 	recordSets,
 	records,
+	reportDrafts,
+	reports,
 	references,
 	relations,
 	runs,

@@ -5,6 +5,7 @@ import {
 	customType,
 	index,
 	integer,
+	json,
 	jsonb,
 	pgTable,
 	primaryKey,
@@ -26,6 +27,7 @@ import {
 } from '../../../core/crosswalk/inquiry';
 import { DECISIONS, type ListEntry } from '../../../core/crosswalk/list-entry';
 import type { CslItem } from '../../../core/evidence/citation';
+import type { PartName, ReportFacts, ReportTexts } from '../../../core/report';
 import type { Dialect } from '../../../core/search/dialect';
 import type { LimitDefinition, LimitSetting } from '../../../core/crosswalk/limits';
 
@@ -570,6 +572,35 @@ export const runs = pgTable(
 		recordsRevision: integer('records_revision').notNull().default(0),
 		count: integer('count').notNull(),
 		found: bytea('found'),
+		personId: text('person_id').notNull(),
+		at: moment('at').notNull().defaultNow()
+	},
+	(t) => [primaryKey({ columns: [t.inquiryId, t.number] })]
+);
+
+/** What goes into a report: parts in their order, runs, the citation style, and what people say of items. */
+interface ReportDraft {
+	parts: PartName[];
+	runs?: number[];
+	style: string;
+	texts: ReportTexts;
+}
+
+/** What the report of an inquiry is to hold, while it is being made. */
+export const reportDrafts = pgTable('report_drafts', {
+	inquiryId: ofInquiry().primaryKey(),
+	draft: jsonb('draft').$type<ReportDraft>().notNull()
+});
+
+/** Reports that were handed in, each with the facts that it says, so that it can always be had again as it was. */
+export const reports = pgTable(
+	'reports',
+	{
+		inquiryId: ofInquiry(),
+		number: integer('number').notNull(),
+		draft: jsonb('draft').$type<ReportDraft>().notNull(),
+		/** As they were written, to the letter: of these the same report is made again. */
+		facts: json('facts').$type<ReportFacts>().notNull(),
 		personId: text('person_id').notNull(),
 		at: moment('at').notNull().defaultNow()
 	},

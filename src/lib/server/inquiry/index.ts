@@ -14,6 +14,7 @@ export { inquiryDocument, inquirySchema } from './document-schema';
 export { copyInquiry, createInquiry, listInquiries, setInquiryState } from './inquiries';
 export {
 	changeInquiry,
+	changesOf,
 	changesSince,
 	historyOf,
 	namesOf,

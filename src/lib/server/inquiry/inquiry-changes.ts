@@ -238,3 +238,6 @@ async function log(
 	await insertChange(tx, inquiryId, revision + 1, { ...made, cells: cellsOf(made.rows) });
 	return revision + 1;
 }
+
+/** All that was changed, oldest first, with who did it: what says who decided what. */
+export const changesOf = (id: string) => changesAfter(id, 0);

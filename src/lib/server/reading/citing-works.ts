@@ -6,6 +6,7 @@ import { checkCitation, checkTogether, type CitationFinding, mended } from '../.
 import { loadInquiry } from '../inquiry';
 import { allow, type Person } from '../people';
 import { citeAll, citeOrBegin } from '../records';
+import { foundOfRuns } from '../runs';
 import { listIndexes } from '../vocabulary';
 import { remembered } from './reading-lists';
 import type { citedList, citedRecordsBody, citedWorks } from './reading-list-schema';
@@ -123,4 +124,40 @@ export async function citeRecords(
 			? `<div class="csl-bib-body">${cited.map(({ html }) => `<div class="csl-entry">${html}</div>`).join('\n')}</div>`
 			: cited.map(({ text }) => text).join('\n');
 	return { style, format, bibliography, entries };
+}
+
+/** More kept works than this stand in a report without a style: to format them would keep its reader waiting. */
+const MOST_STYLED = 500;
+
+/** The kept works of a list, each in a line, in the order of the style's bibliography. */
+export async function citeKept(
+	person: Person | undefined,
+	inquiryId: string,
+	style: string
+): Promise<string[]> {
+	const entries = await entriesOf(person, inquiryId, { part: 'keep' });
+	if (entries.length > MOST_STYLED)
+		return entries.map(({ authors, year, title, source }) =>
+			[authors, year ? `(${year})` : '', title, source].filter(Boolean).join('. ')
+		);
+	const items = await itemsOf(entries.flatMap(({ records }) => records));
+	const cited = await citeAll(person, { items: entries.map((entry) => itemOfEntry(entry, items)), style });
+	return cited.map(({ text }) => text);
+}
+
+/** How many works of the list some runs found, in whichever index. */
+export async function worksFoundBy(
+	person: Person | undefined,
+	inquiryId: string,
+	runs: readonly number[]
+): Promise<number> {
+	const entries = await entriesOf(person, inquiryId, { part: 'all' });
+	const found = (await foundOfRuns(inquiryId)).filter((run) => runs.includes(run.number));
+	const numbers = await numbersOfRecords(entries.flatMap(({ records }) => records));
+	return entries.filter(({ records }) =>
+		records.some((record) => {
+			const n = numbers.get(nameOf(record));
+			return n !== undefined && found.some((run) => run.indexCode === record.indexCode && run.found.has(n));
+		})
+	).length;
 }

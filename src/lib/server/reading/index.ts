@@ -34,7 +34,7 @@ export {
 	takenRecords,
 	worksQuery
 } from './reading-list-schema';
-export { checkList, citeList, citeRecords } from './citing-works';
+export { checkList, citeKept, citeList, citeRecords, worksFoundBy } from './citing-works';
 export type { CheckedWork } from './citing-works';
 export { knownFor } from './known-for';
 export type { KnownFor } from './known-for';

@@ -130,7 +130,7 @@ export async function pearlsOfStrategy(
 export async function pearlsOfRuns(
 	person: Person | undefined,
 	inquiryId: string
-): Promise<Record<number, { of: number; found: PearlName[] }>> {
+): Promise<Record<number, { of: number; found: PearlName[]; missed: PearlName[] }>> {
 	allow(person, 'read');
 	const { inquiry } = await loadInquiry(inquiryId, WITHOUT_WORKS);
 	if (Object.keys(inquiry.pearls).length === 0) return {};
@@ -140,8 +140,9 @@ export async function pearlsOfRuns(
 		runs.flatMap(({ number, indexCode, found }) => {
 			const pearls = byIndex.get(indexCode);
 			if (!pearls || pearls.size === 0) return [];
-			const own = [...pearls].filter(([n]) => found.has(n)).map(([, pearl]) => pearl);
-			return [[number, { of: pearls.size, found: own }]];
+			const named = (isFound: boolean) =>
+				[...pearls].filter(([n]) => found.has(n) === isFound).map(([, pearl]) => pearl);
+			return [[number, { of: pearls.size, found: named(true), missed: named(false) }]];
 		})
 	);
 }

@@ -7,6 +7,7 @@ export { newRun, runFields } from './run-schema';
 export {
 	combineRuns,
 	describeRun,
+	findRun,
 	foundByRun,
 	foundOfRuns,
 	keepFound,

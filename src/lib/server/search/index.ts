@@ -27,6 +27,7 @@ export {
 	pickPricesBody,
 	searchBody
 } from './search-schema';
+export { countedByText } from './line-counts';
 export { searchable } from './searchable';
 export { formsOfStem } from './stem-forms';
 export type { StemForms } from './stem-forms';

@@ -129,12 +129,18 @@
 		<Menu
 			label="Take away the list"
 			items={[
-				...Object.entries({ ris: 'RIS', bib: 'BibTeX', json: 'CSL-JSON', csv: 'CSV' }).map(([ending, format]) => ({
-					says: `Kept works as ${format}`,
-					note: counted(progress.keep, 'work'),
-					file: { at: file(ending, 'keep') }
-				})),
-				{ says: 'Kept works as RIS', note: 'without abstracts and headings', file: { at: file('ris', 'keep') + '&abstracts=no&headings=no' } },
+				...Object.entries({ ris: 'RIS', bib: 'BibTeX', json: 'CSL-JSON', csv: 'CSV' }).map(
+					([ending, format]) => ({
+						says: `Kept works as ${format}`,
+						note: counted(progress.keep, 'work'),
+						file: { at: file(ending, 'keep') }
+					})
+				),
+				{
+					says: 'Kept works as RIS',
+					note: 'without abstracts and headings',
+					file: { at: file('ris', 'keep') + '&abstracts=no&headings=no' }
+				},
 				{ says: 'All works as CSV', note: 'with what was decided', file: { at: file('csv', '') } }
 			]}>Take away</Menu
 		>

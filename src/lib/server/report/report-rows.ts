@@ -1,0 +1,67 @@
+/** The rows of reports: those that were handed in, the draft of each inquiry, and what is asked of records for them. */
+import { and, desc, eq, max } from 'drizzle-orm';
+import type { ReportFacts } from '../../../core/report';
+import { connection, inTransaction, people, reportDrafts, reports } from '../db';
+import type { ReportDraft } from './report-schema';
+
+export type ReportRow = typeof reports.$inferSelect;
+
+/** First and last year of the records of each index; none for one whose records have no year. */
+export async function yearsOfIndexes(codes: readonly string[]): Promise<Map<string, [number, number]>> {
+	const rows = await connection().sql<{ code: string; first: number | null; last: number | null }>`
+		select index_code as code, min(year) as first, max(year) as last from records
+		where index_code = any(${[...codes]}::text[]) group by index_code`;
+	return new Map(
+		rows.flatMap(({ code, first, last }) => (first === null || last === null ? [] : [[code, [first, last]]]))
+	);
+}
+
+export async function draftRow(inquiryId: string): Promise<ReportDraft | undefined> {
+	const [row] = await connection()
+		.db.select({ draft: reportDrafts.draft })
+		.from(reportDrafts)
+		.where(eq(reportDrafts.inquiryId, inquiryId));
+	return row?.draft;
+}
+
+export async function writeDraft(inquiryId: string, draft: ReportDraft): Promise<void> {
+	await connection()
+		.db.insert(reportDrafts)
+		.values({ inquiryId, draft })
+		.onConflictDoUpdate({ target: reportDrafts.inquiryId, set: { draft } });
+}
+
+/** @returns its number */
+export function insertReport(
+	inquiryId: string,
+	row: { personId: string; draft: ReportDraft; facts: ReportFacts; at: Date }
+): Promise<number> {
+	return inTransaction(async (tx) => {
+		const [{ last }] = await tx
+			.select({ last: max(reports.number) })
+			.from(reports)
+			.where(eq(reports.inquiryId, inquiryId));
+		const number = (last ?? 0) + 1;
+		// Two at once would take one number: the second is refused by the key, and its person tries again.
+		await tx.insert(reports).values({ inquiryId, number, ...row });
+		return number;
+	});
+}
+
+export async function reportRow(inquiryId: string, number: number): Promise<ReportRow | undefined> {
+	const [row] = await connection()
+		.db.select()
+		.from(reports)
+		.where(and(eq(reports.inquiryId, inquiryId), eq(reports.number, number)));
+	return row;
+}
+
+/** Reports that were handed in, newest first, without what they say. */
+export function reportLines(inquiryId: string) {
+	return connection()
+		.db.select({ number: reports.number, at: reports.at, person: people.name, draft: reports.draft })
+		.from(reports)
+		.leftJoin(people, eq(people.id, reports.personId))
+		.where(eq(reports.inquiryId, inquiryId))
+		.orderBy(desc(reports.number));
+}
