@@ -50,7 +50,9 @@ const VALUES: Record<string, string> = {
 	limit: '3',
 	decision: 'open',
 	abstracts: 'no',
-	headings: 'no'
+	headings: 'no',
+	parts: 'question,found',
+	report: '1'
 };
 const IDS: Record<string, string> = { inquiries: 'quiet-rooms', headings: 'sleep', jobs: 'none' };
 const BODIES: Record<string, unknown> = {

@@ -66,10 +66,10 @@ export function changesSince(before: ReportFacts, now: ReportFacts): string[] {
 		state: (one: T) => string,
 		isTold = false
 	): void {
-		const known = new Map(old.map((one) => [key(one), one]));
-		for (const one of fresh) {
-			const was = known.get(key(one));
-			known.delete(key(one));
+		const known = new Map(each(old, key));
+		for (const [name, one] of each(fresh, key)) {
+			const was = known.get(name);
+			known.delete(name);
 			if (!was) said.push(`${called(one)}: new.`);
 			else if (state(was) !== state(one))
 				said.push(
@@ -78,4 +78,14 @@ export function changesSince(before: ReportFacts, now: ReportFacts): string[] {
 		}
 		for (const one of known.values()) said.push(`${called(one)}: gone.`);
 	}
+}
+
+/** Things with a name of their own: the second of a name is another one. */
+function each<T>(all: readonly T[], key: (one: T) => string): [string, T][] {
+	const seen = new Map<string, number>();
+	return all.map((one) => {
+		const times = seen.get(key(one)) ?? 0;
+		seen.set(key(one), times + 1);
+		return [`${key(one)} ${times}`, one];
+	});
 }

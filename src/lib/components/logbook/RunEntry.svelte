@@ -8,7 +8,7 @@
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { number } from '../parts/numbers';
-	import { takeOnto } from '../reading-list/taking';
+	import { takeOnto } from '../listing/taking';
 	import { askRuns } from '../runs/ask-runs';
 	import { makeStrategy } from '../runs/keep-as-run';
 

@@ -5,7 +5,7 @@
 	import { walkNear } from '../parts/list-keys';
 	import RecordCitation from '../records/RecordCitation.svelte';
 	import CopyCitation from '../citing/CopyCitation.svelte';
-	import ToggleListed from '../reading-list/ToggleListed.svelte';
+	import ToggleListed from '../listing/ToggleListed.svelte';
 	import SameWork from '../records/SameWork.svelte';
 	import { JOINED_BY } from './items';
 

@@ -2,7 +2,7 @@
 	import { authorsInShort, yearOf } from '$core/evidence/citation';
 	import type { PoolItem } from '$lib/server/reading';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import ListedMark from '../reading-list/ListedMark.svelte';
+	import ListedMark from '../listing/ListedMark.svelte';
 	import { walkList } from '../parts/list-keys';
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { nameOfItem } from './items';

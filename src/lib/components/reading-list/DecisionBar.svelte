@@ -3,7 +3,7 @@
 	import { inUse } from '$core/reading';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { moment } from '../inquiry/moment';
-	import DecisionMark from './DecisionMark.svelte';
+	import DecisionMark from '../listing/DecisionMark.svelte';
 
 	/** What is decided of the work in hand, and why; a reason, a note and tags are kept as soon as they are written. */
 	interface Props {

@@ -5,7 +5,7 @@
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { walkList } from '../parts/list-keys';
-	import DecisionMark from './DecisionMark.svelte';
+	import DecisionMark from '../listing/DecisionMark.svelte';
 
 	/** The works of a reading list, as many as there are; the arrow keys walk it, and the work in hand stands beside it. */
 	interface Props {

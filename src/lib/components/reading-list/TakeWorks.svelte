@@ -6,7 +6,7 @@
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { counted, number } from '../parts/numbers';
 	import Panel from '../parts/Panel.svelte';
-	import { takeOnto } from './taking';
+	import { takeOnto } from '../listing/taking';
 
 	/** Puts works on the list: what the strategies find now, or a file of citations. Works that are there already stay as they are. */
 	let { open = $bindable() }: { open: boolean } = $props();

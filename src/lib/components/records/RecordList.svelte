@@ -7,7 +7,7 @@
 	import { walkList } from '../parts/list-keys';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import { pearlFor } from '../pearls/marking';
-	import ListedMark from '../reading-list/ListedMark.svelte';
+	import ListedMark from '../listing/ListedMark.svelte';
 
 	/** Records of a result as a list; the arrow keys walk it, and the record in hand stands beside it. */
 	interface Props {

@@ -6,7 +6,7 @@
 	import HeadingText from '../marks/HeadingText.svelte';
 	import { pearlFor, togglePearl } from '../pearls/marking';
 	import CopyCitation from '../citing/CopyCitation.svelte';
-	import ToggleListed from '../reading-list/ToggleListed.svelte';
+	import ToggleListed from '../listing/ToggleListed.svelte';
 	import MarkedText from './MarkedText.svelte';
 	import NeighbourLists from './NeighbourLists.svelte';
 	import RecordCitation from './RecordCitation.svelte';

@@ -51,7 +51,7 @@
 			<ol class="max-w-2xl">
 				{#each own.steps as { says, count, from = [], left = [] }, i (i)}
 					{#if i > 0}<li class="ml-[25%] h-4 border-l border-bark" aria-hidden="true"></li>{/if}
-					<li class="grid grid-cols-2 items-center gap-x-6">
+					<li class="grid grid-cols-2 gap-x-6">
 						<div class="border border-bark px-3 py-1.5">
 							{says}: <span class="font-semibold">{number(count)}</span>
 							{#each from as line, at (at)}<span class="block pl-3 text-[13px] text-quiet"
@@ -59,7 +59,7 @@
 								>{/each}
 						</div>
 						{#if left.length > 0}<div
-								class="relative border border-dashed border-quiet px-3 py-1.5 text-[13px]"
+								class="relative self-center border border-dashed border-quiet px-3 py-1.5 text-[13px]"
 							>
 								<span class="absolute top-1/2 right-full w-6 border-t border-quiet" aria-hidden="true"></span>
 								{#each left as line, at (at)}<span class="block"><ReportLine {line} /></span>{/each}

@@ -8,6 +8,7 @@ import { FORMATS, MAPPING_TYPES, newIndex } from '../vocabulary';
 import { cellBody, CROSSWALK_TYPES } from '../crosswalk';
 import { inquiryDocument, newInquiry } from '../inquiry';
 import { compositionBody, citedRecordsBody, listedBody, phrasesBody, poolBody } from '../reading';
+import { REPORT_TYPES } from '../report';
 import { parseBody, searchBody } from '../search';
 
 const json = (schema: GenericSchema) => ({ 'application/json': { schema: schemaOf(schema) } });
@@ -193,6 +194,22 @@ export function openApi(version: string) {
 					answer: json(api.pool)
 				})
 			},
+			...Object.fromEntries(
+				Object.entries(REPORT_TYPES).map(([ending, type]) => [
+					`/inquiries/{id}/report.${ending}`,
+					{
+						get: operation({
+							summary: `The report as ${ending.toUpperCase()}`,
+							parameters: [
+								inquiryId,
+								inQuery('parts', 'Only these parts in this order, parted by commas'),
+								inQuery('report', 'Number of a report that was handed in, as it was then')
+							],
+							answer: file(type)
+						})
+					}
+				])
+			),
 			'/citations': {
 				post: operation({
 					summary: 'Records in a published citation style: the bibliography, and each of its entries',

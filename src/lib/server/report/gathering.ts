@@ -1,11 +1,17 @@
 /** The facts of a report, gathered from the inquiry, its runs and what they found. */
 import { CellsByPlace, inOrder, type Inquiry, type ListEntry, wordsOfConcept } from '../../../core/crosswalk';
 import { describeLimit } from '../../../core/crosswalk/limits';
-import { numberedLines, type ReportFacts, type ReportRun, switchesInWords } from '../../../core/report';
+import {
+	numberedLines,
+	type PartName,
+	type ReportFacts,
+	type ReportRun,
+	switchesInWords
+} from '../../../core/report';
 import { COMMON_LIMITS, printStrategy, strategyOf } from '../../../core/search';
 import { changesOf, loadInquiry } from '../inquiry';
 import { allow, type Person } from '../people';
-import { citeKept, judgedCheck, pearlsOfRuns, pooledList, worksFoundBy } from '../reading';
+import { checkOfAll, citeKept, pearlsOfRuns, pooledList, worksFoundBy } from '../reading';
 import { listRuns, type RunLine, findRun } from '../runs';
 import { countedByText } from '../search';
 import { currentIndexes } from '../vocabulary';
@@ -16,6 +22,8 @@ export interface Gathering {
 	/** By number; the last run of each index where nothing is said. */
 	runs?: readonly number[];
 	style: string;
+	/** What is not told need not be worked out. */
+	parts: readonly PartName[];
 }
 
 /** The last run of each chosen index whose records are known; in the order of the indexes. */
@@ -26,7 +34,7 @@ export function lastRuns(inquiry: Inquiry, runs: readonly RunLine[]): RunLine[] 
 export async function gather(
 	person: Person | undefined,
 	inquiryId: string,
-	{ runs: wanted, style }: Gathering
+	{ runs: wanted, style, parts }: Gathering
 ): Promise<ReportFacts> {
 	allow(person, 'read');
 	const [{ inquiry }, all, known, changes] = await Promise.all([
@@ -58,8 +66,8 @@ export async function gather(
 			: null,
 		pearlsOfRuns(person, inquiryId),
 		worksFoundBy(person, inquiryId, numbers),
-		Promise.all(codes.map(async (code) => ({ code, findings: await judgedCheck(person, inquiryId, code) }))),
-		citeKept(person, inquiryId, style)
+		parts.includes('checks') ? checkOfAll(person, inquiryId) : [],
+		parts.includes('kept') ? citeKept(person, inquiryId, style) : []
 	]);
 	const entries = inOrder(inquiry.entries);
 	const cells = new CellsByPlace(inquiry);

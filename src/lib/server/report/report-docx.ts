@@ -69,6 +69,12 @@ export async function reportToDocx({ title, byline, made, parts }: ReportDocumen
 /** Word takes forty letters, digits and underlines for the name of a place. */
 class Places {
 	private readonly names = new Map<string, string>();
+	private readonly counts = { Table: 0, Figure: 0 };
+
+	/** The number of the next table or figure. */
+	next(what: 'Table' | 'Figure'): string {
+		return String(++this.counts[what]);
+	}
 
 	named(id: string): string {
 		const known = this.names.get(id);
@@ -154,7 +160,7 @@ const captionOf = (what: 'Table' | 'Figure', text: string, id: string, places: P
 		children: [
 			new Bookmark({
 				id: places.named(id),
-				children: [new TextRun(`${what} `), new SimpleField(`SEQ ${what} \\* ARABIC`, '1')]
+				children: [new TextRun(`${what} `), new SimpleField(`SEQ ${what} \\* ARABIC`, places.next(what))]
 			}),
 			new TextRun(`: ${text}`)
 		]

@@ -18,7 +18,7 @@
 	import PoolItemView from '$lib/components/pool/PoolItemView.svelte';
 	import PoolRows from '$lib/components/pool/PoolRows.svelte';
 	import PoolShares from '$lib/components/pool/PoolShares.svelte';
-	import { takeOnto, toggleListed } from '$lib/components/reading-list/taking';
+	import { takeOnto, toggleListed } from '$lib/components/listing/taking';
 	import IndexesNav from '$lib/components/records/IndexesNav.svelte';
 
 	/** What the strategies or runs of several indexes find, as one list in which each work stands once. */

@@ -21,7 +21,7 @@
 	import { readingAddress } from '$lib/components/reading/reading-address';
 	import CompositionView from '$lib/components/reading/CompositionView.svelte';
 	import { togglePearl } from '$lib/components/pearls/marking';
-	import { takeOnto, toggleListed } from '$lib/components/reading-list/taking';
+	import { takeOnto, toggleListed } from '$lib/components/listing/taking';
 	import ViewSwitch from '$lib/components/reading/ViewSwitch.svelte';
 	import WordsView from '$lib/components/reading/WordsView.svelte';
 	import WorthView from '$lib/components/reading/WorthView.svelte';
