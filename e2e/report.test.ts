@@ -32,7 +32,7 @@ describe('the report', () => {
 	it('tells of runs in four indexes what a search of their exact text finds, and is kept as it was handed in', async () => {
 		// Runs of today, so that the report is of the crosswalk as it stands.
 		for (const index of ['bracken', 'sorrel', 'yarrow', 'alder'])
-			await sendJson(`${app.address}/inquiry/quiet-rooms/runs`, 'POST', { kind: 'run', index });
+			await sendJson(`${app.address}/inquiry/quiet-rooms/runs`, 'POST', { kind: 'run', indexCode: index });
 		const page = await openPage(app, '/inquiry/quiet-rooms/report');
 		await page.waitForSelector('[data-part=found] td a');
 		expect(await accessibilityFaults(page)).toEqual([]);

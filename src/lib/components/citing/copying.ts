@@ -2,26 +2,13 @@
 import { ask, inWords } from '$lib/client/ask';
 import type { Cited } from '$lib/server/records';
 import { messages } from '../messages/messages.svelte';
+import { toClipboard } from '../parts/clipboard';
 import { counted } from '../parts/numbers';
 import { askedStyle, styleInUse } from './style-in-use.svelte';
 
 /** What a word processor takes in: a paragraph for each, set in after its first line. */
 export const inParagraphs = (cited: readonly Pick<Cited, 'html'>[]) =>
 	cited.map(({ html }) => `<p style="margin:0 0 0.5em 2em;text-indent:-2em">${html}</p>`).join('\n');
-
-/** @returns whether the browser let it through */
-function toClipboard(text: string, html?: string): boolean {
-	const fill = (event: ClipboardEvent) => {
-		event.preventDefault();
-		event.clipboardData?.setData('text/plain', text);
-		if (html !== undefined) event.clipboardData?.setData('text/html', html);
-	};
-	document.addEventListener('copy', fill, { once: true });
-	// The newer way is kept from pages that were not sent over a safe line, as on a department's own server.
-	const isDone = document.execCommand('copy');
-	document.removeEventListener('copy', fill);
-	return isDone;
-}
 
 /** Copies citations and says so. */
 export function copyCited(cited: readonly Cited[], how: 'rich' | 'plain' | 'in text'): void {

@@ -1,7 +1,8 @@
 <script lang="ts">
 	import { messages } from '../messages/messages.svelte';
-	import { conceptAsText } from '$core/formats/concept-list';
+	import { conceptAsText, plainList } from '$core/formats/concept-list';
 	import { currentConcept } from '../inquiry/in-hand';
+	import { toClipboard } from '../parts/clipboard';
 	import Menu from '../parts/Menu.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 
@@ -28,17 +29,37 @@
 			note: 'JSON, with history',
 			file: { at: `/api/v1/inquiries/${store.id}`, name: `${store.id}.json` }
 		},
-		...(concept ? [{ says: 'Copy words and headings', note: `of ${concept.name}`, run: copy }] : [])
+		...(concept
+			? [
+					{
+						says: 'Copy words and headings',
+						note: `of ${concept.name}, index by index`,
+						run: () => copy(conceptAsText(store.inquiry, concept.id, store.indexName), concept.name)
+					},
+					{
+						says: 'Copy a plain list',
+						note: `of ${concept.name}, a term a line`,
+						run: () => copy(plainList(store.inquiry, [concept.id]), concept.name)
+					}
+				]
+			: []),
+		{
+			says: 'Copy a plain list',
+			note: 'of every concept that is searched',
+			run: () =>
+				copy(
+					plainList(
+						store.inquiry,
+						store.concepts.filter(({ status }) => status !== 'waiting').map(({ id }) => id)
+					),
+					'every concept'
+				)
+		}
 	]);
 
-	async function copy() {
-		if (!concept) return;
-		try {
-			await navigator.clipboard.writeText(conceptAsText(store.inquiry, concept.id, store.indexName));
-			messages.say(`Copied the words and headings of ${concept.name}.`);
-		} catch {
-			messages.warn('The browser did not let the text be copied.');
-		}
+	function copy(text: string, of: string) {
+		if (toClipboard(text)) messages.say(`Copied the words and headings of ${of}.`);
+		else messages.warn('The browser did not let the text be copied.');
 	}
 </script>
 

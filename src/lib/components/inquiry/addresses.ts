@@ -178,6 +178,8 @@ export const readingListAt = ({ id, concept, index }: Place, { part, order, ...o
 /** The works of the list as citations; kept ones with nothing said. */
 export const citationsAt = ({ id, concept, index }: Place, part?: string) =>
 	address(`/inquiry/${id}/reading-list/citations`, { part, concept, index });
+export const outboxAt = ({ id, concept, index }: Place) =>
+	address(`/inquiry/${id}/outbox`, { concept, index });
 export const reportAt = ({ id, concept, index }: Place) =>
 	address(`/inquiry/${id}/report`, { concept, index });
 export const pearlsAt = ({ id, concept, index }: Place) =>

@@ -3,6 +3,7 @@
 	import { linksOf, nameInWords, yearOf } from '$core/evidence/citation';
 	import type { WordTest } from '$core/search';
 	import type { ListedWork } from '$lib/server/reading';
+	import WhereToHave from '../availability/WhereToHave.svelte';
 	import { recordsAt } from '../inquiry/addresses';
 	import { currentConcept, placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
@@ -89,5 +90,6 @@
 			<span class="text-quiet">Author’s keywords, not controlled:</span>
 			{item.keyword}
 		</p>{/if}
+	<WhereToHave of={{ entry: entry.id }} />
 	<SameWork {works} concept={currentConcept(store)} title="In" />
 </article>

@@ -5,6 +5,7 @@
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import { pearlFor, togglePearl } from '../pearls/marking';
+	import WhereToHave from '../availability/WhereToHave.svelte';
 	import CopyCitation from '../citing/CopyCitation.svelte';
 	import ToggleListed from '../listing/ToggleListed.svelte';
 	import MarkedText from './MarkedText.svelte';
@@ -76,6 +77,7 @@
 		<p class="mt-2"><span class="text-quiet">Author’s keywords, not controlled:</span> {item.keyword}</p>
 	{/if}
 
+	<WhereToHave of={{ index: index.code, record: sheet.id }} />
 	<RecordFacts {sheet} {index} />
 
 	<NeighbourLists record={sheet.id} {index} {concept} {onRead} />

@@ -33,6 +33,7 @@ export {
 	people,
 	picks,
 	recordSets,
+	outbox,
 	records,
 	reportDrafts,
 	reports,

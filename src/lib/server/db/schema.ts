@@ -578,6 +578,28 @@ export const runs = pgTable(
 	(t) => [primaryKey({ columns: [t.inquiryId, t.number] })]
 );
 
+/** Messages that were written and would be sent: kept as files of mail, as no mail leaves this installation. */
+export const outbox = pgTable(
+	'outbox',
+	{
+		id: text('id').primaryKey(),
+		inquiryId: ofInquiry(),
+		personId: text('person_id').notNull(),
+		at: moment('at').notNull().defaultNow(),
+		kind: text('kind', { enum: ['request', 'works'] }).notNull(),
+		to: text('to').notNull(),
+		subject: text('subject').notNull(),
+		/** What it asks for, under a name of its own: a record or a work of the list. */
+		about: text('about').notNull().default(''),
+		state: text('state', { enum: ['waiting', 'withdrawn'] })
+			.notNull()
+			.default('waiting'),
+		/** The whole message, as RFC 5322 has it. */
+		eml: text('eml').notNull()
+	},
+	(t) => [index('outbox_by_inquiry').on(t.inquiryId, t.at)]
+);
+
 /** What goes into a report: parts in their order, runs, the citation style, and what people say of items. */
 interface ReportDraft {
 	parts: PartName[];

@@ -26,7 +26,7 @@ export async function citeList(
 	return citeOrBegin(person, { items: entries.map((entry) => itemOfEntry(entry, items)), style, locale });
 }
 
-async function entriesOf(
+export async function entriesOf(
 	person: Person | undefined,
 	inquiryId: string,
 	{ part, ids }: Which
@@ -38,7 +38,7 @@ async function entriesOf(
 }
 
 /** The citation of an entry under the entry's own name. */
-function itemOfEntry(entry: ListEntry, items: ReadonlyMap<string, CslItem>): CslItem {
+export function itemOfEntry(entry: ListEntry, items: ReadonlyMap<string, CslItem>): CslItem {
 	const [own] = entry.records.flatMap((record) => items.get(nameOf(record)) ?? []);
 	return { ...mended(entry.citation ?? own ?? remembered(entry), entry.mends), id: entry.id };
 }
@@ -46,7 +46,7 @@ function itemOfEntry(entry: ListEntry, items: ReadonlyMap<string, CslItem>): Csl
 const AT_A_TIME = 2_000;
 
 /** Citations of records by name, without their abstracts; one that is gone is left out. */
-async function itemsOf(names: readonly ListedRecord[]): Promise<Map<string, CslItem>> {
+export async function itemsOf(names: readonly ListedRecord[]): Promise<Map<string, CslItem>> {
 	const items = new Map<string, CslItem>();
 	for (let from = 0; from < names.length; from += AT_A_TIME) {
 		const some = names.slice(from, from + AT_A_TIME);

@@ -29,11 +29,16 @@ export {
 	citedRecordsBody,
 	exportedList,
 	listedBody,
+	requestBody,
+	sentBody,
 	takenFile,
 	takenFrom,
 	takenRecords,
+	workQuery,
 	worksQuery
 } from './reading-list-schema';
+export { askFor, sendWorks, whereToHave } from './having-works';
+export type { Having } from './having-works';
 export { checkList, citeKept, citeList, citeRecords, worksFoundBy } from './citing-works';
 export type { CheckedWork } from './citing-works';
 export { knownFor } from './known-for';

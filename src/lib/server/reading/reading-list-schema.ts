@@ -112,3 +112,33 @@ export const citedRecordsBody = v.object({
 	locale,
 	format: v.optional(v.picklist(['html', 'text']), 'html')
 });
+
+/** A record, or a work of the list by its entry. */
+const short = v.pipe(v.string(), v.maxLength(2_000));
+const which = {
+	entry: v.optional(v.pipe(v.string(), v.maxLength(100))),
+	index: v.optional(v.pipe(v.string(), v.maxLength(100))),
+	record: v.optional(short)
+};
+export const workQuery = v.object(which);
+const address = v.pipe(
+	v.string(),
+	v.trim(),
+	v.maxLength(300),
+	v.email('An e-mail address has an @ and a place after it.')
+);
+/** What the library is told with a request. */
+export const requestBody = v.object({
+	...which,
+	name: v.pipe(v.string(), v.trim(), v.minLength(1, 'Say for whom the work is.'), v.maxLength(200)),
+	address,
+	note: v.optional(v.pipe(v.string(), v.maxLength(2_000)), '')
+});
+/** Works that are sent to somebody. */
+export const sentBody = v.object({
+	part: citedWorks.entries.part,
+	style,
+	locale,
+	to: address,
+	note: v.optional(v.pipe(v.string(), v.maxLength(10_000)), '')
+});

@@ -19,6 +19,7 @@
 	import ListHead from '$lib/components/reading-list/ListHead.svelte';
 	import ListViews from '$lib/components/reading-list/ListViews.svelte';
 	import ListRows from '$lib/components/reading-list/ListRows.svelte';
+	import SendWorks from '$lib/components/reading-list/SendWorks.svelte';
 	import TakeWorks from '$lib/components/reading-list/TakeWorks.svelte';
 	import WorkInHand from '$lib/components/reading-list/WorkInHand.svelte';
 
@@ -59,6 +60,7 @@
 			.map(({ text, capitals }) => ({ text, capitals, field: DEFAULT_WORD_FIELD }))
 	);
 	let taking = $state(false);
+	let sending = $state(false);
 	let rows = $state<ListRows>();
 
 	/** Works ahead of the one in hand are asked for before they are needed. */
@@ -141,6 +143,7 @@
 					note: 'without abstracts and headings',
 					file: { at: file('ris', 'keep') + '&abstracts=no&headings=no' }
 				},
+				{ says: 'Send works…', note: 'as a message in the outbox', run: () => (sending = true) },
 				{ says: 'All works as CSV', note: 'with what was decided', file: { at: file('csv', '') } }
 			]}>Take away</Menu
 		>
@@ -207,3 +210,4 @@
 	</div>
 {/if}
 <TakeWorks bind:open={taking} />
+<SendWorks bind:open={sending} />

@@ -1,0 +1,74 @@
+/**
+ * Where a work can be had. A library is asked through `Holdings`; the one that ships is a stand-in with holdings that are
+ * made up. With `OAKMOSS_RESOLVER` set to the base address of a link resolver, that is asked instead, by OpenURL.
+ */
+import type { CslItem } from '../../../core/evidence/citation';
+import { openUrlOf } from '../../../core/formats/open-url';
+import { standIn } from './stand-in';
+
+export type RouteKind = 'online' | 'free' | 'print' | 'request' | 'resolver';
+
+/** One way to a work. */
+export interface Route {
+	kind: RouteKind;
+	/** In words: where, from when to when, at which shelf. */
+	says: string;
+	/** Its address, where it has one. */
+	at?: string;
+}
+
+/** A library. Routes come in the order in which they are best tried; none at all where it does not know the work. */
+export interface Holdings {
+	name: string;
+	routesTo: (item: CslItem, signal: AbortSignal) => Promise<Route[]>;
+}
+
+export interface Availability {
+	library: string;
+	routes: Route[];
+	/** Why nothing can be said, where the library did not answer. */
+	fault?: string;
+}
+
+/** What a library may take to answer, in milliseconds: whoever reads on does not wait for it. */
+const MOST_WAIT = 3_000;
+
+/** @param source name of the index that the record is from */
+export async function availabilityOf(
+	item: CslItem,
+	source: string,
+	holdings: Holdings = chosen(source),
+	most = MOST_WAIT
+): Promise<Availability> {
+	const library = holdings.name;
+	const stop = new AbortController();
+	const late = new Promise<never>((_, reject) => {
+		setTimeout(() => {
+			stop.abort();
+			reject(new Error(`did not answer within ${most / 1_000} seconds`));
+		}, most).unref();
+	});
+	try {
+		return { library, routes: await Promise.race([holdings.routesTo(item, stop.signal), late]) };
+	} catch (error) {
+		const reason = error instanceof Error ? error.message : String(error);
+		return {
+			library,
+			routes: [],
+			fault: `${library} could not say where it is: ${reason}. Try again in a moment.`
+		};
+	}
+}
+
+function chosen(source: string): Holdings {
+	const base = process.env.OAKMOSS_RESOLVER;
+	if (!base || !URL.canParse(base)) return standIn;
+	return {
+		name: new URL(base).host,
+		routesTo: (item) =>
+			Promise.resolve([
+				{ kind: 'resolver', says: `Look for it at ${new URL(base).host}`, at: openUrlOf(item, base, source) },
+				{ kind: 'request', says: 'On request' }
+			])
+	};
+}

@@ -1,0 +1,5 @@
+import { forPage } from '$lib/server/http';
+import { messagesOf } from '$lib/server/outbox';
+
+export const load = ({ locals, params }) =>
+	forPage(async () => ({ messages: await messagesOf(locals.person, params.id) }));
