@@ -94,6 +94,10 @@ describe.concurrent('a view is for everybody', () => {
 		['headings worth a look', `${QUIET}/records?index=yarrow&view=headings`],
 		['words of records', `${QUIET}/records?index=yarrow&view=words`],
 		['neighbours of no such record', `${QUIET}/records?index=yarrow&near=none&as=cites`],
+		['reading list', `${QUIET}/reading-list`],
+		['citations', `${QUIET}/reading-list/citations`],
+		['report', `${QUIET}/report`],
+		['outbox', `${QUIET}/outbox`],
 		['draft', `${QUIET}/draft`],
 		['logbook', `${QUIET}/logbook`],
 		['subject indexes', '/indexes'],
@@ -114,6 +118,9 @@ describe.concurrent('a view is for everybody', () => {
 		'/strategy?index=yarrow',
 		'/records?index=yarrow',
 		'/pearls',
+		'/reading-list',
+		'/reading-list/citations',
+		'/report',
 		'/draft',
 		'/logbook'
 	])('%s of an inquiry with nothing in it says what comes next', async (at) => {

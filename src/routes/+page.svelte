@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { guide, GUIDED, STEPS } from '$lib/components/first-meeting/guide.svelte';
 	import { ask, inWords } from '$lib/client/ask';
 	import { messages } from '$lib/components/messages/messages.svelte';
 	import { goto, invalidateAll } from '$app/navigation';
@@ -59,6 +60,10 @@
 
 	const marks = (codes: string[]) =>
 		codes.flatMap((code) => data.indexes.find((index) => index.code === code) ?? []);
+	function begin() {
+		guide.go(0);
+		return goto(STEPS[0].at({ id: GUIDED }));
+	}
 	const current = $derived(data.inquiries.filter(({ archived }) => !archived));
 	const archive = $derived(data.inquiries.filter(({ archived }) => archived));
 </script>
@@ -135,6 +140,18 @@
 		{/if}
 	</section>
 	<div class="space-y-8">
+		{#if current.some(({ id }) => id === GUIDED)}
+			<section class="border-l-4 border-lichen pl-3">
+				<h2 class="text-base font-semibold">New here?</h2>
+				<p class="mt-1 text-quiet">
+					The first ten minutes go from a word to a report over the demo. Leave at any step, and take it up
+					again.
+				</p>
+				<button class="quiet-action mt-1 -ml-2" data-begin-guide onclick={begin}
+					>Begin the first ten minutes</button
+				>
+			</section>
+		{/if}
 		<form onsubmit={make} class="space-y-3">
 			<h2 class="text-base font-semibold">Begin an inquiry</h2>
 			<label class="block">

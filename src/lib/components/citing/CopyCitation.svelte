@@ -1,6 +1,5 @@
 <script lang="ts">
 	import { copyRecord } from './copying';
-	import { styleInUse } from './style-in-use.svelte';
 
 	/** Copies the citation of a record in the style in use. */
 	let { indexCode, record }: { indexCode: string; record: string } = $props();
@@ -9,6 +8,5 @@
 <button
 	class="quiet-action border !py-0 text-xs"
 	data-copy-citation
-	aria-label="Copy the citation, in {styleInUse.now.name}"
 	onclick={() => void copyRecord(indexCode, record)}>Copy citation</button
 >

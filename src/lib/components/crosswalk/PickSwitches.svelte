@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { Popover, ToggleGroup } from 'bits-ui';
+	import Meaning from '../first-meeting/Meaning.svelte';
 	import {
 		FIT_WORDS,
 		FITS,
@@ -71,6 +72,7 @@
 			>
 		{/each}
 	</ToggleGroup.Root>
+	{#if full}<Meaning of="fit" />{/if}
 	<span class="flex items-center gap-0.5">
 		{#if facts !== undefined && below === 0 && !pick.withNarrower}
 			<span class="text-quiet"
@@ -84,7 +86,7 @@
 				>with narrower{#if facts && below > 0}{' '}· {pick.withNarrower ? facts.standsFor : 1 + below} headings{/if}{@render costs(
 					prices?.narrower
 				)}</WordSwitch
-			>
+			>{#if full}<Meaning of="narrower" />{/if}
 		{/if}
 		{#if pick.withNarrower && below > 0}
 			<button class="quiet-action !px-1.5 !py-px" onclick={() => (cutting = true)}
@@ -97,11 +99,12 @@
 			on={pick.chief}
 			more={index.hasChief ? 'Only records that are chiefly about it' : NO_CHIEF}
 			onChange={(chief) => set({ chief })}>chief only{@render costs(prices?.chief)}</WordSwitch
-		>
+		>{#if full}<Meaning of="chief" />{/if}
 	{:else if full}
 		<span class="text-quiet">no chief marking in {index.name}</span>
 	{/if}
 	{#if aspects.length > 0 || pick.aspects.length > 0}
+		{#if full}<Meaning of="aspect" />{/if}
 		<Popover.Root>
 			<Popover.Trigger class="quiet-action !px-1.5 !py-px"
 				>{pick.aspects.length === 0 ? 'any aspect' : pick.aspects.join(' or ')}</Popover.Trigger

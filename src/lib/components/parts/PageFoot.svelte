@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
-	import { counted, number } from './numbers';
+	import { number } from './numbers';
 
 	/** Which part of a long list is shown, with the way to the parts before and after it. */
 	interface Props {
@@ -9,7 +9,7 @@
 		/** As many are on a page. */
 		size: number;
 		count: number;
-		/** What one of them is called. */
+		/** What they are called. */
 		noun: string;
 		onTurn: (by: 1 | -1) => void;
 		/** What else can be done with the whole list. */
@@ -20,7 +20,9 @@
 </script>
 
 <div class="flex items-center gap-2 border-t px-3 py-1 text-xs">
-	<span class="text-quiet">{number(offset + 1)} to {number(last)} of {counted(count, noun)}</span>
+	<span class="whitespace-nowrap text-quiet"
+		>{number(offset + 1)} to {number(last)} of {number(count)}<span class="sr-only">{' '}{noun}</span></span
+	>
 	{@render children?.()}
 	<span class="ml-auto"></span>
 	<button class="quiet-action !py-0.5" disabled={offset === 0} onclick={() => onTurn(-1)}>Earlier</button>

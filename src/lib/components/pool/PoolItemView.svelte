@@ -35,13 +35,13 @@
 	class="mx-auto max-w-3xl px-6 py-4"
 	onkeydown={(event) => walkNear(event, { back: '[data-work][aria-selected=true]' })}
 >
-	<span class="float-right ml-3 flex gap-1"
-		><CopyCitation indexCode={first.indexCode} record={first.id} /><ToggleListed
+	{#if index}<RecordCitation item={first.item} kind={first.kind} id={first.id} {index} />{/if}
+	<p class="mt-2 flex flex-wrap gap-1">
+		<CopyCitation indexCode={first.indexCode} record={first.id} /><ToggleListed
 			indexCode={first.indexCode}
 			record={first.id}
-		/></span
-	>
-	{#if index}<RecordCitation item={first.item} kind={first.kind} id={first.id} {index} />{/if}
+		/>
+	</p>
 	<section aria-label="Why it is one work" class="mt-3 border-y py-1.5 text-[13px]">
 		{#each item.joins as { codes, by } (codes.join())}
 			<p>{codes.map((code) => store.indexName(code)).join(' and ')}: {JOINED_BY[by]}</p>

@@ -51,10 +51,10 @@
 		<span class="bg-lichen" style:width="{(100 * progress.keep) / Math.max(1, progress.all)}%"></span>
 		<span class="bg-[var(--line)]" style:width="{(100 * progress.drop) / Math.max(1, progress.all)}%"></span>
 	</div>
-	<p class="mt-1.5 flex flex-wrap gap-x-3 gap-y-0.5 text-[13px]" role="group" aria-label="Which works">
+	<p class="mt-1.5 flex flex-wrap gap-x-3 text-[13px]" role="group" aria-label="Which works">
 		{#each PARTS as [part, says, count] (part)}
 			<a
-				class="hover:underline aria-[current]:font-semibold aria-[current]:text-lichen-deep"
+				class="inline-flex min-h-6 items-center gap-1 hover:underline aria-[current]:font-semibold aria-[current]:text-lichen-deep"
 				aria-current={wish.part === part || (part === 'all' && !wish.part) ? 'true' : undefined}
 				href={at({ part })}
 				>{says}

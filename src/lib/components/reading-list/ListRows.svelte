@@ -20,7 +20,7 @@
 	let { entries, at, marked, fresh, onOpen, onMark }: Props = $props();
 	const store = $derived(useInquiry()());
 	let scroller = $state<HTMLElement | null>(null);
-	const rows = new VirtualRows(() => scroller, 62);
+	const rows = new VirtualRows(() => scroller, 74);
 	$effect(() => untrack(() => rows.attach()));
 	$effect(() => {
 		const count = entries.length;
@@ -65,7 +65,7 @@
 					aria-posinset={i + 1}
 					tabindex={i === at || (at < 0 && i === 0) ? 0 : -1}
 					data-entry={entry.id}
-					class="absolute inset-x-0 grid h-[62px] cursor-pointer grid-cols-[18px_1fr] gap-x-2 border-b px-3 py-1.5 hover:bg-shade aria-selected:bg-wash"
+					class="absolute inset-x-0 grid h-[74px] cursor-pointer grid-cols-[18px_1fr] gap-x-2 border-b px-3 py-1.5 hover:bg-shade aria-selected:bg-wash"
 					class:marked={marked.has(entry.id)}
 					style:transform="translateY({start}px)"
 					onclick={(event) => (event.ctrlKey || event.metaKey ? onMark(i) : onOpen(i))}

@@ -54,9 +54,11 @@
 			offset={found.offset}
 			{size}
 			count={found.count}
-			noun="record"
+			noun="records"
 			onTurn={(by) => void pageTo(found.offset + by * size)}
-			><button class="quiet-action !py-0.5" onclick={onTake}>Put all on the reading list</button></PageFoot
+			><button class="quiet-action !py-0.5 whitespace-nowrap" onclick={onTake}
+				>Put all on the reading list</button
+			></PageFoot
 		>
 	</div>
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reached by the keys that scroll it) -->

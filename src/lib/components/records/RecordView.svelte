@@ -6,6 +6,7 @@
 	import HeadingText from '../marks/HeadingText.svelte';
 	import { pearlFor, togglePearl } from '../pearls/marking';
 	import WhereToHave from '../availability/WhereToHave.svelte';
+	import Meaning from '../first-meeting/Meaning.svelte';
 	import CopyCitation from '../citing/CopyCitation.svelte';
 	import ToggleListed from '../listing/ToggleListed.svelte';
 	import MarkedText from './MarkedText.svelte';
@@ -36,7 +37,8 @@
 </script>
 
 <article class="mx-auto max-w-3xl px-6 py-4">
-	<span class="float-right ml-3 flex flex-wrap justify-end gap-1">
+	<RecordCitation {item} kind={sheet.kind} id={sheet.id} {index} words={sheet.words.title} />
+	<p class="mt-2 flex flex-wrap gap-1">
 		<CopyCitation indexCode={index.code} record={sheet.id} />
 		<ToggleListed indexCode={index.code} record={sheet.id} />
 		<button
@@ -45,8 +47,7 @@
 			onclick={() => togglePearl(store, index.code, sheet.id, item.title ?? '')}
 			>{isPearl ? 'A pearl: take it back' : 'Mark as a pearl'}</button
 		>
-	</span>
-	<RecordCitation {item} kind={sheet.kind} id={sheet.id} {index} words={sheet.words.title} />
+	</p>
 
 	{#if sheet.why.length > 0}
 		<p class="mt-2 text-xs text-quiet">
@@ -61,7 +62,7 @@
 	{/if}
 
 	<h3 class="mt-4 mb-1 flex items-baseline gap-2 font-semibold">
-		{index.headingNoun[0].toUpperCase() + index.headingNoun.slice(1)}
+		{index.headingNoun[0].toUpperCase() + index.headingNoun.slice(1)}<Meaning of="heading" />
 		<span class="text-xs font-normal text-quiet">
 			{#if concept}picks go to “{concept.name}”{:else}choose a concept above to pick{/if}
 		</span>

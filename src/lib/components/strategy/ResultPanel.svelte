@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Meaning from '../first-meeting/Meaning.svelte';
 	import OverlapPanel from '../overlap/OverlapPanel.svelte';
 	import Count from '../parts/Count.svelte';
 	import { pearlsAt } from '../inquiry/addresses';
@@ -40,6 +41,7 @@
 			onclick={onRun}>Run and keep</button
 		>
 		<a class="quiet-action border" href={session.at()}>Read the records</a>
+		<Meaning of="yield" />
 		<span class="ml-auto text-xs"
 			><WordSwitch
 				on={session.trying}

@@ -4,24 +4,8 @@
  */
 import type { CslItem } from '../../../core/evidence/citation';
 import { openUrlOf } from '../../../core/formats/open-url';
+import type { Holdings, Route } from './library';
 import { standIn } from './stand-in';
-
-export type RouteKind = 'online' | 'free' | 'print' | 'request' | 'resolver';
-
-/** One way to a work. */
-export interface Route {
-	kind: RouteKind;
-	/** In words: where, from when to when, at which shelf. */
-	says: string;
-	/** Its address, where it has one. */
-	at?: string;
-}
-
-/** A library. Routes come in the order in which they are best tried; none at all where it does not know the work. */
-export interface Holdings {
-	name: string;
-	routesTo: (item: CslItem, signal: AbortSignal) => Promise<Route[]>;
-}
 
 export interface Availability {
 	library: string;

@@ -1,7 +1,7 @@
 /** A library that there is not: what it holds is made up, and the same whenever it is asked. */
 import { type CslItem, normalDoi, yearOf } from '../../../core/evidence/citation';
 import { fold } from '../../../core/text';
-import type { Holdings, Route } from './holdings';
+import type { Holdings, Route } from './library';
 
 /** A number from 0 to 1 that a text always has (FNV-1a, 32 bits). */
 function share(text: string): number {

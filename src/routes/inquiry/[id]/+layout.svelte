@@ -3,6 +3,7 @@
 	import CollisionPanel from '$lib/components/frame/CollisionPanel.svelte';
 	import ConceptStrip from '$lib/components/frame/ConceptStrip.svelte';
 	import { useKeys } from '$lib/components/parts/keys.svelte';
+	import GuideStrip from '$lib/components/first-meeting/GuideStrip.svelte';
 	import KeysSheet from '$lib/components/frame/KeysSheet.svelte';
 	import MarkedBar from '$lib/components/frame/MarkedBar.svelte';
 	import Rail from '$lib/components/frame/Rail.svelte';
@@ -50,6 +51,7 @@
 			{@render children()}
 		</main>
 		<MarkedBar />
+		<GuideStrip />
 	</div>
 </div>
 <KeysSheet bind:open={keysOpen} />

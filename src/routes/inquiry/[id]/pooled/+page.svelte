@@ -160,9 +160,10 @@
 					offset={pool.offset}
 					size={data.size}
 					count={pool.count}
-					noun="work"
+					noun="works"
 					onTurn={(by) => void beyond(by)}
-					><button class="quiet-action !py-0.5" onclick={takeAll}>Put all on the reading list</button
+					><button class="quiet-action !py-0.5 whitespace-nowrap" onclick={takeAll}
+						>Put all on the reading list</button
 					></PageFoot
 				>{/if}
 		</div>

@@ -1,0 +1,19 @@
+/** What is asked of a library, and what it answers: whoever has another library to ask writes one of these. */
+import type { CslItem } from '../../../core/evidence/citation';
+
+export type RouteKind = 'online' | 'free' | 'print' | 'request' | 'resolver';
+
+/** One way to a work. */
+export interface Route {
+	kind: RouteKind;
+	/** In words: where, from when to when, at which shelf. */
+	says: string;
+	/** Its address, where it has one. */
+	at?: string;
+}
+
+/** A library. Routes come in the order in which they are best tried; none at all where it does not know the work. */
+export interface Holdings {
+	name: string;
+	routesTo: (item: CslItem, signal: AbortSignal) => Promise<Route[]>;
+}
