@@ -27,16 +27,23 @@ for (const id of CITED_STYLES) {
 	const style = styleNamed(id);
 	if (!style) throw new Error(`There is no style ${id}.`);
 	const file = path.join(folder, `${id}.csl`);
-	writeFileSync(file, typeof style === 'string' ? style : `<?xml version="1.0" encoding="utf-8"?>${asXml(style)}`);
+	writeFileSync(
+		file,
+		typeof style === 'string' ? style : `<?xml version="1.0" encoding="utf-8"?>${asXml(style)}`
+	);
 	made[id] = {};
 	// One work at a time, so that none tells another apart.
 	for (const item of NINE_KINDS) {
 		const input = JSON.stringify({ references: [item], nocite: '@*' });
 		const works = path.join(folder, 'works.md');
 		writeFileSync(works, `---\n${input}\n---\n`);
-		const text = execFileSync('pandoc', ['--citeproc', '--csl', file, '--to', 'plain', '--wrap', 'none', works], {
-			encoding: 'utf8'
-		});
+		const text = execFileSync(
+			'pandoc',
+			['--citeproc', '--csl', file, '--to', 'plain', '--wrap', 'none', works],
+			{
+				encoding: 'utf8'
+			}
+		);
 		made[id][item.type] = text.replace(/\s+/g, ' ').trim();
 	}
 }

@@ -12,14 +12,9 @@ const VIEWS = [
 	{ name: 'inquiries', at: '/' },
 	{ name: 'question', at: '/inquiry/quiet-rooms/question' },
 	{ name: 'crosswalk', at: '/inquiry/quiet-rooms?concept=attention&cell=attention:yarrow' },
-	{ name: 'crosswalk-dark', at: '/inquiry/quiet-rooms', theme: 'dark' },
 	{ name: 'lanes', at: `/inquiry/quiet-rooms/browse?q=sleep&${LONG}` },
 	{ name: 'lineage', at: `/inquiry/quiet-rooms/browse/yarrow/sleep-promotion?${LONG}` },
 	{ name: 'hierarchical', at: `/inquiry/quiet-rooms/browse/yarrow?typed=sleep&${LONG}` },
-	{
-		name: 'permuted',
-		at: '/inquiry/quiet-rooms/browse/alder?display=permuted&typed=noise&concept=room-acoustics'
-	},
 	{ name: 'draft', at: '/inquiry/quiet-rooms/draft' },
 	{ name: 'inquiry-indexes', at: '/inquiry/quiet-rooms/indexes' },
 	{ name: 'strategy', at: '/inquiry/quiet-rooms/strategy?index=yarrow' },
@@ -29,9 +24,11 @@ const VIEWS = [
 		name: 'headings-worth-a-look',
 		at: '/inquiry/quiet-rooms/records?index=yarrow&concept=attention&view=headings'
 	},
-	{ name: 'words-of-records', at: '/inquiry/quiet-rooms/records?index=yarrow&concept=attention&view=words' },
 	{ name: 'pearls', at: '/inquiry/quiet-rooms/pearls' },
 	{ name: 'pooled', at: '/inquiry/quiet-rooms/pooled?sort=spread' },
+	{ name: 'reading-list', at: '/inquiry/quiet-rooms/reading-list?part=open' },
+	{ name: 'citations', at: '/inquiry/quiet-rooms/reading-list/citations?part=all' },
+	{ name: 'report', at: '/inquiry/quiet-rooms/report' },
 	{ name: 'logbook', at: '/inquiry/quiet-rooms/logbook' },
 	{ name: 'subject-indexes', at: '/indexes' }
 ];
@@ -51,10 +48,10 @@ const browser = await puppeteer.launch({
 	)
 });
 try {
-	for (const { name, at, theme = 'light' } of VIEWS) {
+	for (const { name, at } of VIEWS) {
 		const page = await browser.newPage();
 		await page.setViewport({ width: 1280, height: 800 });
-		await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: theme }]);
+		await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }]);
 		await page.goto(server.address + at, { waitUntil: 'networkidle0' });
 		await page.screenshot({ path: path.join(root, 'docs/screenshots', `${name}.png`) });
 		await page.close();

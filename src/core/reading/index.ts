@@ -18,5 +18,5 @@ export {
 	type ListPart,
 	type ListProgress
 } from './reading-list';
-export { checkCitation, checkTogether, mended, type CitationFinding, type Elsewhere } from './citation-check';
+export { checkCitation, checkTogether, mended, type CitationFinding } from './citation-check';
 export { PART_WORDS, partFromWords, partInWords } from './citation-fields';
