@@ -1,0 +1,80 @@
+import { describe, expect, it } from 'vitest';
+import { apply, invert } from './changes';
+import { collisions } from './collisions';
+import { execute } from './commands';
+import { emptyInquiry, type Command } from './inquiry';
+import { stamped } from './reading-list';
+
+const empty = emptyInquiry({ id: 'q', title: 'Quiet', question: '', indexes: ['a', 'b'] });
+
+describe('a work of the reading list', () => {
+	const add: Command = {
+		kind: 'entries.add',
+		from: 'a run',
+		entries: [
+			{
+				id: 'e1',
+				records: [{ indexCode: 'a', record: 'R1' }],
+				title: 'Hush',
+				authors: '',
+				source: '',
+				year: null
+			}
+		]
+	};
+	it('says when a work came, and who decided what when, until it is taken back', () => {
+		const came = stamped(execute(empty, add), 'ines', '2026-01-01T00:00:00.000Z');
+		const listed = apply(empty, came);
+		expect(listed.entries.e1).toMatchObject({
+			addedAt: '2026-01-01T00:00:00.000Z',
+			decidedAt: '',
+			decidedBy: ''
+		});
+		const keep: Command = { kind: 'entries.set', ids: ['e1'], decision: 'keep' };
+		const decided = stamped(execute(listed, keep), 'tomas', '2026-01-02T00:00:00.000Z');
+		const kept = apply(listed, decided);
+		expect(kept.entries.e1).toMatchObject({
+			decision: 'keep',
+			decidedAt: '2026-01-02T00:00:00.000Z',
+			decidedBy: 'tomas'
+		});
+		const noted = stamped(
+			execute(kept, { kind: 'entries.set', ids: ['e1'], note: 'Loud.' }),
+			'ines',
+			'later'
+		);
+		expect(apply(kept, noted).entries.e1).toMatchObject({ decidedBy: 'tomas', note: 'Loud.' });
+		expect(apply(kept, invert(decided))).toEqual(listed);
+	});
+
+	it.each<[string, Command, string]>([
+		[
+			'a work that is not there',
+			{ kind: 'entries.set', ids: ['gone'], decision: 'keep' },
+			'no longer on the list'
+		],
+		[
+			'a reason as long as a page',
+			{ kind: 'entries.set', ids: ['e1'], reason: 'x'.repeat(501) },
+			'500 characters'
+		],
+		[
+			'tags without end',
+			{ kind: 'entries.set', ids: ['e1'], tags: Array.from({ length: 51 }, (_, i) => String(i)) },
+			'50 tags'
+		],
+		['the same entry again', add, 'saved already']
+	])('refuses %s', (_, wrong, says) => {
+		const listed = apply(empty, execute(empty, add));
+		expect(() => execute(listed, wrong)).toThrow(says);
+	});
+
+	it('says in words what two people decided differently', () => {
+		const listed = apply(empty, execute(empty, add));
+		const set = (decision: 'keep' | 'drop'): Command => ({ kind: 'entries.set', ids: ['e1'], decision });
+		const theirs = apply(listed, execute(listed, set('drop')));
+		expect(collisions(execute(theirs, set('keep')), () => listed.entries.e1)).toEqual([
+			{ what: 'Hush', part: 'decision', yours: 'kept', theirs: 'dropped' }
+		]);
+	});
+});
