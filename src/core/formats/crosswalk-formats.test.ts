@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { apply, emptyInquiry, execute, FITS, inOrder, ROLES, type Command, type Inquiry } from '../crosswalk';
-import { conceptAsText } from './concept-list';
+import { conceptAsText, plainList } from './concept-list';
 import { crosswalkFromCsv, crosswalkToCsv } from './crosswalk-csv';
 import { planImport, type IncomingCell, type Placement } from './crosswalk-import';
 import { crosswalkFromJson, crosswalkToJson } from './crosswalk-json';
@@ -241,5 +241,6 @@ describe('a crosswalk taken away', () => {
 			'noise\n\ndin\n\nALDER\n=SUM(A1); with narrower but Walls\n'
 		);
 		expect(conceptAsText(own, 'gone', String)).toBe('');
+		expect(plainList(own, ['c1', 'gone'])).toBe('noise:\ndin\n=SUM\n');
 	});
 });
