@@ -1,5 +1,6 @@
 /** The citation style that is cited in, and the language of its words; kept in this browser. */
 import type { StyleSummary } from '$lib/server/records';
+import { keepHere, keptHere } from '../parts/kept-here';
 
 const PLACE = 'oakmoss:citation-style';
 
@@ -11,25 +12,11 @@ interface Chosen extends Pick<StyleSummary, 'id' | 'name'> {
 const FIRST: Chosen = { id: 'apa', name: 'American Psychological Association, 7th edition', locale: '' };
 
 class StyleInUse {
-	now = $state.raw(kept() ?? FIRST);
+	now = $state.raw<Chosen>({ ...FIRST, ...keptHere<Partial<Chosen>>(PLACE, {}) });
 
 	set(changes: Partial<Chosen>): void {
 		this.now = { ...this.now, ...changes };
-		// A browser may keep nothing; then it is chosen anew.
-		try {
-			localStorage.setItem(PLACE, JSON.stringify(this.now));
-		} catch {
-			return;
-		}
-	}
-}
-
-function kept(): Chosen | undefined {
-	try {
-		const found = JSON.parse(localStorage.getItem(PLACE) ?? '') as Partial<Chosen>;
-		return typeof found.id === 'string' ? { ...FIRST, ...found } : undefined;
-	} catch {
-		return undefined;
+		keepHere(PLACE, this.now);
 	}
 }
 

@@ -9,7 +9,7 @@ import {
 	strategyAt,
 	type Place
 } from '../inquiry/addresses';
-import { keepHere, keptHere } from './kept-here';
+import { keepHere, keptHere } from '../parts/kept-here';
 
 export interface Step {
 	says: string;

@@ -1,5 +1,5 @@
 /** What the words of the trade mean, each told where it stands until it has been read. */
-import { keepHere, keptHere } from './kept-here';
+import { keepHere, keptHere } from '../parts/kept-here';
 
 export const MEANINGS = {
 	heading:
