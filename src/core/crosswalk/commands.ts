@@ -9,7 +9,7 @@ import { fold } from '../text';
 import { cellId, cellState, inOrder, pickOfHeadings, picksOf, wordsOfConcept } from './cells';
 import { LONGEST_CQL, NO_SETTINGS } from './strategy-settings';
 import { apply, rowOf, sameRow } from './changes';
-import { listRows } from './reading-list';
+import { listRows } from './list-commands';
 import {
 	CommandError,
 	type Cell,

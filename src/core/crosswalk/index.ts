@@ -17,7 +17,7 @@ export { offersFor, type Offer } from './offers';
 export { likeness } from './likeness';
 export { DECIDED, DECISIONS } from './list-entry';
 export type { Decision, ListEntry, ListedRecord, Mends, NewEntry } from './list-entry';
-export { stamped, worksNeeded } from './reading-list';
+export { stamped, worksNeeded } from './list-commands';
 export { reconcile } from './reconcile';
 export {
 	probesOf,

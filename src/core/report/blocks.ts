@@ -1,7 +1,7 @@
 /** The larger blocks of a report: a crosswalk by concept, a strategy line by line, the flow from found to kept. */
 import { FIT_WORDS } from '../crosswalk';
 import type { Block, Line, Span, Table } from './document';
-import type { ReportFacts, ReportRun } from './facts';
+import type { ReportFacts, ReportRun } from './report-facts';
 
 export const number = (count: number) => count.toLocaleString('en');
 export const day = (at: string) => at.slice(0, 10);

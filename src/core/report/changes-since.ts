@@ -1,6 +1,6 @@
 /** What a report tells otherwise than the one before it. */
 import { FIT_WORDS, ROLE_WORDS } from '../crosswalk';
-import type { ReportFacts } from './facts';
+import type { ReportFacts } from './report-facts';
 
 const number = (count: number) => count.toLocaleString('en');
 

@@ -3,7 +3,7 @@
  * Systematic Reviews 10:39, 2021), each with what the data of an inquiry says of it.
  */
 import type { Line } from './document';
-import type { ReportFacts } from './facts';
+import type { ReportFacts } from './report-facts';
 
 export interface GuidelineItem {
 	id: string;

@@ -3,11 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { FITS, ROLES } from '../crosswalk';
 import { changesSince } from './changes-since';
 import { plainOf, type Block, type Line } from './document';
-import type { ReportFacts, ReportRun } from './facts';
+import type { ReportFacts, ReportRun } from './report-facts';
 import { GUIDELINE } from './guideline';
 import { reportToHtml } from './html';
 import { reportToMarkdown } from './markdown';
-import { REPORT_PARTS, reportOf, type ReportWish } from './parts';
+import { REPORT_PARTS, reportOf, type ReportWish } from './report-parts';
 
 const text = fc.oneof(
 	fc.constantFrom(

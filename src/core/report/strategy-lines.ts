@@ -1,7 +1,7 @@
 /** A strategy as numbered lines, each with what it found: headings and words first, then how they are joined. */
 import { WORD_FIELD_WORDS } from '../crosswalk';
 import type { BlockYield, HeadingTest, Line, Strategy, Yields } from '../search';
-import type { ReportLine } from './facts';
+import type { ReportLine } from './report-facts';
 
 /** What is said of a heading beside its name. O(its switches). */
 export function switchesInWords({

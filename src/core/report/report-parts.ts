@@ -12,7 +12,7 @@ import {
 	text
 } from './blocks';
 import { changesSince } from './changes-since';
-import type { ReportFacts, ReportTexts } from './facts';
+import type { ReportFacts, ReportTexts } from './report-facts';
 import { GUIDELINE } from './guideline';
 
 /** In the order in which they stand unless told otherwise. */

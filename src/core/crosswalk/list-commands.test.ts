@@ -3,7 +3,7 @@ import { apply, invert } from './changes';
 import { collisions } from './collisions';
 import { execute } from './commands';
 import { emptyInquiry, type Command } from './inquiry';
-import { stamped } from './reading-list';
+import { stamped } from './list-commands';
 
 const empty = emptyInquiry({ id: 'q', title: 'Quiet', question: '', indexes: ['a', 'b'] });
 
