@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { CslItem } from '../../../core/evidence/citation';
-import { availabilityOf } from './holdings';
+import { availabilityOf, requestsTo } from './holdings';
 
 const item = (i: number): CslItem => ({
 	id: `x${i}`,
@@ -56,6 +56,9 @@ describe('where a work can be had', () => {
 		vi.stubEnv('OAKMOSS_RESOLVER', 'https://find.library.example/x');
 		const { library, routes } = await availabilityOf(item(3), 'Yarrow');
 		expect(library).toBe('find.library.example');
+		// It has a way of its own to be asked, so nothing is asked of the stand-in.
+		expect(routes.map(({ kind }) => kind)).toEqual(['resolver']);
+		expect(requestsTo()).toBeUndefined();
 		const url = new URL(routes[0].at ?? '');
 		expect([url.origin, url.searchParams.get('rft.atitle')]).toEqual([
 			'https://find.library.example',
@@ -63,5 +66,6 @@ describe('where a work can be had', () => {
 		]);
 		vi.stubEnv('OAKMOSS_RESOLVER', 'no address');
 		expect((await availabilityOf(item(3), 'Yarrow')).library).toContain('made up');
+		expect(requestsTo()).toContain('@');
 	});
 });

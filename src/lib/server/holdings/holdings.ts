@@ -17,6 +17,9 @@ export interface Availability {
 /** What a library may take to answer, in milliseconds: whoever reads on does not wait for it. */
 const MOST_WAIT = 3_000;
 
+/** Where requests go; nowhere where a resolver is asked, which has its own way to take them. */
+export const requestsTo = (): string | undefined => chosen('').requests;
+
 /** @param source name of the index that the record is from */
 export async function availabilityOf(
 	item: CslItem,
@@ -51,8 +54,7 @@ function chosen(source: string): Holdings {
 		name: new URL(base).host,
 		routesTo: (item) =>
 			Promise.resolve([
-				{ kind: 'resolver', says: `Look for it at ${new URL(base).host}`, at: openUrlOf(item, base, source) },
-				{ kind: 'request', says: 'On request' }
+				{ kind: 'resolver', says: `Look for it at ${new URL(base).host}`, at: openUrlOf(item, base, source) }
 			])
 	};
 }

@@ -15,5 +15,7 @@ export interface Route {
 /** A library. Routes come in the order in which they are best tried; none at all where it does not know the work. */
 export interface Holdings {
 	name: string;
+	/** Where requests go, for one that takes them by mail. */
+	requests?: string;
 	routesTo: (item: CslItem, signal: AbortSignal) => Promise<Route[]>;
 }

@@ -9,7 +9,7 @@ import { LOCAL_PERSON } from '../people/access';
 import { citedByJob } from '../records';
 import { databaseWithYarrow, store } from '../records/yarrow.test-aid';
 import '../wings';
-import { checkList, citeKept, citeList, citeRecords } from './citing-works';
+import { checkList, citeEntries, citeList, citeRecords } from './citing-works';
 import { askFor, sendWorks, whereToHave } from './having-works';
 import { readList } from './reading-lists';
 import { takeRecords } from './taking-works';
@@ -66,7 +66,7 @@ describe('the works of a list, cited', () => {
 			works: []
 		});
 		await keep(await faulty());
-		const [line] = await citeKept(LOCAL_PERSON, 'q', 'vancouver');
+		const [line] = await citeEntries(LOCAL_PERSON, [await faulty()], 'vancouver');
 		expect(line).toContain('Reverberation in small rooms. Quiet Rooms. 2012;1:5–8.');
 	});
 

@@ -129,13 +129,12 @@ export async function citeRecords(
 /** More kept works than this stand in a report without a style: to format them would keep its reader waiting. */
 const MOST_STYLED = 500;
 
-/** The kept works of a list, each in a line, in the order of the style's bibliography. */
-export async function citeKept(
+/** Works, each in a line, in the order of the style's bibliography. */
+export async function citeEntries(
 	person: Person | undefined,
-	inquiryId: string,
+	entries: readonly ListEntry[],
 	style: string
 ): Promise<string[]> {
-	const entries = await entriesOf(person, inquiryId, { part: 'keep' });
 	if (entries.length > MOST_STYLED)
 		return entries.map(({ authors, year, title, source }) =>
 			[authors, year ? `(${year})` : '', title, source].filter(Boolean).join('. ')
@@ -145,13 +144,12 @@ export async function citeKept(
 	return cited.map(({ text }) => text);
 }
 
-/** How many works of the list some runs found, in whichever index. */
+/** How many of some works a run of the inquiry found, in whichever index. */
 export async function worksFoundBy(
-	person: Person | undefined,
 	inquiryId: string,
+	entries: readonly ListEntry[],
 	runs: readonly number[]
 ): Promise<number> {
-	const entries = await entriesOf(person, inquiryId, { part: 'all' });
 	const found = (await foundOfRuns(inquiryId)).filter((run) => runs.includes(run.number));
 	const numbers = await numbersOfRecords(entries.flatMap(({ records }) => records));
 	return entries.filter(({ records }) =>

@@ -3,7 +3,7 @@ import type { InferOutput } from 'valibot';
 import type { ListedRecord } from '../../../core/crosswalk';
 import type { CslItem } from '../../../core/evidence/citation';
 import { ServiceError } from '../errors';
-import { type Availability, availabilityOf } from '../holdings';
+import { type Availability, availabilityOf, requestsTo } from '../holdings';
 import { loadInquiry } from '../inquiry';
 import { type MessageLine, messagesOf, putMessage } from '../outbox';
 import { allow, type Person } from '../people';
@@ -61,19 +61,24 @@ async function workOf(
 
 const indexName = async ({ indexCode }: ListedRecord) => (await currentIndex(indexCode)).index.name;
 
-const LIBRARY = 'interlending@brackenfield.example';
-
 /** Asks the library for a work: a message in the outbox. */
 export async function askFor(
 	person: Person | undefined,
 	inquiryId: string,
 	{ name, address, note, ...which }: InferOutput<typeof requestBody>
 ): Promise<Having> {
+	const to = requestsTo();
+	if (!to)
+		throw new ServiceError(
+			422,
+			'no-requests',
+			'The library that is set takes no requests from here. Ask for it there.'
+		);
 	const { item, about } = await workOf(person, inquiryId, which);
 	const [{ text }] = await citeAll(person, { items: [item], style: 'apa' });
 	await putMessage(person, inquiryId, {
 		kind: 'request',
-		to: LIBRARY,
+		to,
 		replyTo: address,
 		subject: `Request: ${item.title ?? 'a work without a title'}`.slice(0, 200),
 		about,

@@ -39,7 +39,7 @@ export {
 } from './reading-list-schema';
 export { askFor, sendWorks, whereToHave } from './having-works';
 export type { Having } from './having-works';
-export { checkList, citeKept, citeList, citeRecords, worksFoundBy } from './citing-works';
+export { checkList, citeEntries, citeList, citeRecords, worksFoundBy } from './citing-works';
 export type { CheckedWork } from './citing-works';
 export { knownFor } from './known-for';
 export type { KnownFor } from './known-for';

@@ -11,7 +11,7 @@ import {
 import { COMMON_LIMITS, printStrategy, strategyOf } from '../../../core/search';
 import { changesOf, loadInquiry } from '../inquiry';
 import { allow, type Person } from '../people';
-import { checkOfAll, citeKept, pearlsOfRuns, pooledList, worksFoundBy } from '../reading';
+import { checkOfAll, citeEntries, pearlsOfRuns, pooledList, worksFoundBy } from '../reading';
 import { listRuns, type RunLine, findRun } from '../runs';
 import { countedByText } from '../search';
 import { currentIndexes } from '../vocabulary';
@@ -52,6 +52,7 @@ export async function gather(
 	// Only what was found here can be joined with the rest.
 	const found = chosen.filter(({ kind }) => kind !== 'elsewhere');
 	const numbers = found.map(({ number }) => number);
+	const entries = inOrder(inquiry.entries);
 	const [runs, pool, pearls, works, checks, kept] = await Promise.all([
 		Promise.all(chosen.map((run) => runOf(inquiry, run))),
 		numbers.length > 0
@@ -65,11 +66,16 @@ export async function gather(
 				})
 			: null,
 		pearlsOfRuns(person, inquiryId),
-		worksFoundBy(person, inquiryId, numbers),
+		worksFoundBy(inquiryId, entries, numbers),
 		parts.includes('checks') ? checkOfAll(person, inquiryId) : [],
-		parts.includes('kept') ? citeKept(person, inquiryId, style) : []
+		parts.includes('kept')
+			? citeEntries(
+					person,
+					entries.filter(({ decision }) => decision === 'keep'),
+					style
+				)
+			: []
 	]);
-	const entries = inOrder(inquiry.entries);
 	const cells = new CellsByPlace(inquiry);
 	const decided = decisions(changes);
 	return {

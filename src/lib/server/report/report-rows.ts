@@ -1,7 +1,7 @@
 /** The rows of reports: those that were handed in, the draft of each inquiry, and what is asked of records for them. */
 import { and, desc, eq, max } from 'drizzle-orm';
 import type { ReportFacts } from '../../../core/report';
-import { connection, inTransaction, people, reportDrafts, reports } from '../db';
+import { connection, inquiries, inTransaction, people, reportDrafts, reports } from '../db';
 import type { ReportDraft } from './report-schema';
 
 export type ReportRow = typeof reports.$inferSelect;
@@ -37,12 +37,13 @@ export function insertReport(
 	row: { personId: string; draft: ReportDraft; facts: ReportFacts; at: Date }
 ): Promise<number> {
 	return inTransaction(async (tx) => {
+		// Held until the transaction ends, so that no two reports get one number.
+		await tx.select({ id: inquiries.id }).from(inquiries).where(eq(inquiries.id, inquiryId)).for('update');
 		const [{ last }] = await tx
 			.select({ last: max(reports.number) })
 			.from(reports)
 			.where(eq(reports.inquiryId, inquiryId));
 		const number = (last ?? 0) + 1;
-		// Two at once would take one number: the second is refused by the key, and its person tries again.
 		await tx.insert(reports).values({ inquiryId, number, ...row });
 		return number;
 	});
