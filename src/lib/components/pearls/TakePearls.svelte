@@ -2,6 +2,7 @@
 	import { ask, inWords } from '$lib/client/ask';
 	import type { Recognised } from '$lib/server/reading';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import CitationsField from '../parts/CitationsField.svelte';
 	import Panel from '../parts/Panel.svelte';
 	import { counted, number } from '../parts/numbers';
 	import { pearlCommand } from './marking';
@@ -10,21 +11,9 @@
 	let { open = $bindable() }: { open: boolean } = $props();
 	const store = $derived(useInquiry()());
 	let text = $state('');
-	let files = $state<FileList>();
 	let known = $state.raw<Recognised | undefined>();
 	let problem = $state('');
 	let isReading = $state(false);
-	let area = $state<HTMLElement>();
-	// A dialog begins at its first button; here one begins by pasting.
-	$effect(() => {
-		const place = area;
-		if (place) requestAnimationFrame(() => place.focus());
-	});
-	$effect(() => {
-		const file = files?.[0];
-		if (file) void file.text().then((content) => (text = content));
-	});
-
 	async function read() {
 		problem = '';
 		isReading = true;
@@ -49,21 +38,12 @@
 </script>
 
 <Panel bind:open title="Take pearls in">
-	<label class="block">
-		<span class="mb-1 block text-quiet">DOIs, line by line, or citations as RIS, BibTeX or CSL-JSON</span>
-		<textarea
-			class="field h-40 w-full resize-y text-xs"
-			bind:this={area}
-			bind:value={text}
-			oninput={() => (known = undefined)}></textarea>
-	</label>
-	<label class="mt-2 block"
-		><span class="sr-only">File of citations</span><input
-			type="file"
-			accept=".ris,.bib,.json,.txt"
-			bind:files
-		/></label
-	>
+	<CitationsField
+		bind:text
+		says="DOIs, line by line, or citations as RIS, BibTeX or CSL-JSON"
+		isFirst
+		onChange={() => (known = undefined)}
+	/>
 	<p class="mt-3">
 		<button class="action" disabled={text.trim() === '' || isReading} onclick={read}
 			>{isReading ? 'Looking for them' : 'Look for them'}</button

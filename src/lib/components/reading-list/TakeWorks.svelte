@@ -5,6 +5,7 @@
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { counted, number } from '../parts/numbers';
+	import CitationsField from '../parts/CitationsField.svelte';
 	import Panel from '../parts/Panel.svelte';
 	import { takeOnto } from '../listing/taking';
 
@@ -13,15 +14,8 @@
 	const store = $derived(useInquiry()());
 	let text = $state('');
 	let fileName = $state('');
-	let files = $state<FileList>();
 	let busy = $state('');
 	let taken = $state.raw<Taken | undefined>();
-	$effect(() => {
-		const file = files?.[0];
-		if (!file) return;
-		fileName = file.name;
-		void file.text().then((content) => (text = content));
-	});
 	/** What each strategy finds, as far as it is known. */
 	const found = (code: string) => {
 		const count = store.found[code];
@@ -70,18 +64,11 @@
 		{/each}
 	</ul>
 	<h3 class="mt-4 mb-1 font-semibold">Citations from elsewhere</h3>
-	<label class="block">
-		<span class="mb-1 block text-quiet">RIS, BibTeX or CSL-JSON, or DOIs line by line; 8 MB at most</span>
-		<textarea class="field h-28 w-full resize-y text-xs" bind:value={text} oninput={() => (fileName = '')}
-		></textarea>
-	</label>
-	<label class="mt-2 block"
-		><span class="sr-only">File of citations</span><input
-			type="file"
-			accept=".ris,.bib,.json,.txt"
-			bind:files
-		/></label
-	>
+	<CitationsField
+		bind:text
+		says="RIS, BibTeX or CSL-JSON, or DOIs line by line; 8 MB at most"
+		onChange={(name) => (fileName = name)}
+	/>
 	<p class="mt-3">
 		<button
 			class="action"

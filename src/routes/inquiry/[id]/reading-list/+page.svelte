@@ -11,7 +11,6 @@
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 	import { moment } from '$lib/components/inquiry/moment';
 	import { useKeys } from '$lib/components/parts/keys.svelte';
-	import Menu from '$lib/components/parts/Menu.svelte';
 	import { counted } from '$lib/components/parts/numbers';
 	import { togglePearl } from '$lib/components/pearls/marking';
 	import DecisionBar from '$lib/components/reading-list/DecisionBar.svelte';
@@ -20,6 +19,7 @@
 	import ListViews from '$lib/components/reading-list/ListViews.svelte';
 	import ListRows from '$lib/components/reading-list/ListRows.svelte';
 	import SendWorks from '$lib/components/reading-list/SendWorks.svelte';
+	import TakeListAway from '$lib/components/reading-list/TakeListAway.svelte';
 	import TakeWorks from '$lib/components/reading-list/TakeWorks.svelte';
 	import WorkInHand from '$lib/components/reading-list/WorkInHand.svelte';
 
@@ -97,8 +97,6 @@
 		const [first] = inHand?.records ?? [];
 		if (inHand && first) togglePearl(store, first.indexCode, first.record, inHand.title);
 	}
-	const file = (ending: string, decision: string) =>
-		`/api/v1/inquiries/${store.id}/reading-list.${ending}?decision=${decision}`;
 
 	$effect(() =>
 		useKeys({
@@ -127,27 +125,7 @@
 	<h1 class="mr-2 font-semibold">Reading list</h1>
 	<ListViews current="works" />
 	<button class="quiet-action" onclick={() => (taking = true)}>Put works on it</button>
-	{#if entries.length > 0}
-		<Menu
-			label="Take away the list"
-			items={[
-				...Object.entries({ ris: 'RIS', bib: 'BibTeX', json: 'CSL-JSON', csv: 'CSV' }).map(
-					([ending, format]) => ({
-						says: `Kept works as ${format}`,
-						note: counted(progress.keep, 'work'),
-						file: { at: file(ending, 'keep') }
-					})
-				),
-				{
-					says: 'Kept works as RIS',
-					note: 'without abstracts and headings',
-					file: { at: file('ris', 'keep') + '&abstracts=no&headings=no' }
-				},
-				{ says: 'Send works…', note: 'as a message in the outbox', run: () => (sending = true) },
-				{ says: 'All works as CSV', note: 'with what was decided', file: { at: file('csv', '') } }
-			]}>Take away</Menu
-		>
-	{/if}
+	{#if entries.length > 0}<TakeListAway kept={progress.keep} onSend={() => (sending = true)} />{/if}
 	{#if marked.size > 0}
 		<span class="ml-auto text-quiet">{counted(marked.size, 'work')} marked</span>
 		<button class="quiet-action !py-0 text-xs" onclick={() => marked.clear()}>Let the marks go</button>
