@@ -1,9 +1,9 @@
 <script lang="ts">
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { DECIDED } from '$core/crosswalk';
-	import { toggleListed } from './taking';
+	import { isBare, toggleListed } from './taking';
 
-	/** Puts the work of a record on the reading list, or takes it off while nothing was decided of it. */
+	/** Puts the work of a record on the reading list, or takes it off while nothing was decided or said of it. */
 	let { indexCode, record }: { indexCode: string; record: string } = $props();
 	const store = $derived(useInquiry()());
 	const entry = $derived(store.listed.get(`${indexCode}/${record}`));
@@ -14,6 +14,6 @@
 	data-to-list
 	aria-pressed={entry !== undefined}
 	onclick={() => toggleListed(store, indexCode, record)}
-	>{#if !entry}Put on the reading list{:else if entry.decision === 'open'}On the reading list: take it off{:else}On
-		the reading list: {DECIDED[entry.decision]}{/if}</button
+	>{#if !entry}Put on the reading list{:else if isBare(entry)}On the reading list: take it off{:else}On the
+		reading list: {DECIDED[entry.decision]}{/if}</button
 >

@@ -1,5 +1,5 @@
 /** Putting works on the reading list, from wherever they are read. */
-import { DECIDED } from '$core/crosswalk';
+import { DECIDED, type ListEntry } from '$core/crosswalk';
 import { ask, inWords } from '$lib/client/ask';
 import type { Taken } from '$lib/server/reading';
 import type { InquiryStore } from '../inquiry/inquiry-store.svelte';
@@ -37,11 +37,15 @@ export async function takeOnto(
 	return value;
 }
 
-/** Puts a record's work on the list, or takes it off while nothing was decided of it. */
+/** Puts a record's work on the list, or takes it off while nothing was decided or said of it. */
 export function toggleListed(store: InquiryStore, indexCode: string, record: string): void {
 	const known = store.listed.get(`${indexCode}/${record}`);
 	if (!known)
 		void takeOnto(store, 'records', store.indexName(indexCode), { records: [{ indexCode, record }] });
-	else if (known.decision === 'open') store.send({ kind: 'entries.remove', ids: [known.id] });
+	else if (isBare(known)) store.send({ kind: 'entries.remove', ids: [known.id] });
 	else messages.say(`It is on the reading list: ${DECIDED[known.decision]}`);
 }
+
+/** Nothing would be lost with it. */
+export const isBare = ({ decision, reason, note, tags, mends }: ListEntry) =>
+	decision === 'open' && reason === '' && note === '' && tags.length === 0 && Object.keys(mends).length === 0;

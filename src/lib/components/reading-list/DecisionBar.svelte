@@ -88,9 +88,10 @@
 				/></label
 			>
 			<label class="text-xs text-quiet"
-				>Tags, parted by commas (H)<input
+				>Tags (H)<input
 					class="field w-full text-[13px] text-bark"
 					data-tags
+					placeholder="parted by commas"
 					list="tags-in-use"
 					defaultValue={entry.tags.join(', ')}
 					onchange={(event) => tag(event.currentTarget.value)}
