@@ -1,13 +1,13 @@
 import { readFileSync } from 'node:fs';
 import { Parser } from 'n3';
 import { describe, expect, it } from 'vitest';
-import { apply, cellState, emptyInquiry, execute } from '../src/core/crosswalk';
+import { apply, cellState, emptyInquiry, execute, type Command } from '../src/core/crosswalk';
 import { LabelIndex } from '../src/core/lookup/label-index';
 import { SkosReader } from '../src/core/formats/skos-read';
 import { lookup } from '../src/core/lookup';
 import { EditionIndex } from '../src/core/edition/edition-index';
 import { applyChanges } from './edition-changes';
-import { commandsOfStep, FORTNIGHT } from './fortnight';
+import { commandsOfStep, decisionsOn, FORTNIGHT } from './fortnight';
 import { DEMO_INDEXES } from './indexes';
 import { commandsOf, DEMO_INQUIRIES } from './demo-inquiries';
 import { demoUri, parseVocabularyText, slug, toTurtle } from './vocabulary-text';
@@ -260,6 +260,42 @@ describe('the demo inquiries', () => {
 		const days = FORTNIGHT.map(({ ago }) => ago);
 		expect(days).toEqual([...days].sort((a, b) => b - a));
 		expect(days[days.length - 1]).toBeGreaterThan(0);
+	});
+
+	it('keep and drop works by their titles, each once, and leave open what these do not tell', () => {
+		const works = [
+			'Noise on wards at night',
+			'Reverberation and pupils',
+			'Noise in open-plan offices near a school',
+			'Echo in a test chamber',
+			'Rest of those who use the rooms'
+		].map((title, i) => ({ id: `e${i}`, title }));
+		const listed: Command = {
+			kind: 'entries.add',
+			from: 'a run',
+			entries: works.map((work) => ({
+				...work,
+				records: [{ indexCode: 'alder', record: work.id }],
+				authors: '',
+				source: '',
+				year: null
+			}))
+		};
+		const before = emptyInquiry({ id: 'q', title: '', question: '', indexes: [] });
+		const done = [listed, ...decisionsOn(works)].reduce(
+			(state, one) => apply(state, execute(state, one)),
+			before
+		);
+		expect(works.map(({ id }) => done.entries[id].decision)).toEqual([
+			'keep',
+			'keep',
+			'drop',
+			'drop',
+			'open'
+		]);
+		expect(done.entries.e0.tags).toEqual(['wards']);
+		expect(done.entries.e2.reason).toContain('offices');
+		expect(done.entries.e4.note).not.toBe('');
 	});
 
 	it('leave work to do: decided, undecided and empty cells side by side', () => {

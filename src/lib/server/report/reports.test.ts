@@ -14,7 +14,7 @@ import { LOCAL_PERSON } from '../people/access';
 import { databaseWithYarrow, store } from '../records/yarrow.test-aid';
 import { readList } from '../reading/reading-lists';
 import { takePool } from '../reading/taking-works';
-import { findRun, foundOf, runStrategy } from '../runs/runs';
+import { findRun, foundOf, logElsewhere, runStrategy } from '../runs/runs';
 import { searchIndex } from '../search/searching';
 import '../wings';
 import { handIn, reportFile, reportView, setDraft } from './reports';
@@ -181,6 +181,31 @@ describe('the report of an inquiry', () => {
 		expect(html).toContain('Quiet &lt;rooms&gt;');
 	});
 
+	it('tells of runs that are chosen, also of one made elsewhere, whose records nobody here knows', async () => {
+		const number = await logElsewhere(LOCAL_PERSON, 'q', {
+			indexCode: 'fern',
+			text: 'noise AND rest [all]',
+			count: 812,
+			at: new Date('2026-02-03T10:00:00Z'),
+			note: 'at the desk'
+		});
+		await setDraft(LOCAL_PERSON, 'q', { ...FIRST_DRAFT, runs: [1, number] });
+		const facts = await factsNow();
+		expect(facts.runs.map((run) => [run.number, run.kind, run.count])).toEqual([
+			[1, 'run', facts.runs[0].count],
+			[number, 'elsewhere', 812]
+		]);
+		// It has no part in what is joined, and is told as it was typed.
+		expect(facts.pool?.of.map(({ run }) => run)).toEqual([1]);
+		const page = await textOf('md');
+		expect(page).toContain('noise AND rest [all]');
+		expect(page).toContain('As it was typed:');
+		expect(page).toContain('not known');
+		await setDraft(LOCAL_PERSON, 'q', { ...FIRST_DRAFT, runs: [] });
+		expect(await textOf('md')).toContain('No strategy has been run yet');
+		await setDraft(LOCAL_PERSON, 'q', { ...FIRST_DRAFT, runs: [1, 2] });
+	});
+
 	it('is a document with headings, tables with heads, numbered captions and places that links lead to', async () => {
 		const parts = unzipSync(await file('docx'));
 		const elements = elementsOf(strFromU8(parts['word/document.xml']));
@@ -223,7 +248,11 @@ describe('the report of an inquiry', () => {
 	});
 
 	it('is kept to the letter when it is handed in, and says before the next what has changed', async () => {
-		await setDraft(LOCAL_PERSON, 'q', { ...FIRST_DRAFT, texts: { contacts: 'Nobody was asked.' } });
+		await setDraft(LOCAL_PERSON, 'q', {
+			...FIRST_DRAFT,
+			runs: [1, 2],
+			texts: { contacts: 'Nobody was asked.' }
+		});
 		const [html, md] = [await textOf('html'), await textOf('md')];
 		expect(html).toContain('Nobody was asked.');
 		const number = await handIn(LOCAL_PERSON, 'q');
