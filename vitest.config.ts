@@ -13,7 +13,18 @@ if (!process.env.OAKMOSS_SEED) {
 	console.log(`OAKMOSS_SEED=${process.env.OAKMOSS_SEED}`);
 }
 
-/** Four suites: the core alone, what the interface is made of, the server against a real PostgreSQL, all in a real browser. */
+/**
+ * What a test may take before it counts as stuck: some ten times what it takes on an idle machine of two cores, for one
+ * that is slow or shared. Waiting ends at an event everywhere; these only end what would never end by itself.
+ */
+const MANY_CASES = 180_000;
+const JOURNEY = 600_000;
+
+/**
+ * Four suites: the core alone, what the interface is made of, the server against a real PostgreSQL, all in a real browser.
+ * The last two come one after the other: each keeps two cores busy, and a journey that waits for the other suite's
+ * computation measures nothing.
+ */
 export default defineConfig({
 	test: {
 		projects: [
@@ -23,8 +34,7 @@ export default defineConfig({
 					name: 'core',
 					include: ['src/core/**/*.test.ts', 'demo/**/*.test.ts'],
 					setupFiles: ['src/core/seed.test-aid.ts'],
-					// Properties over many cases take their time on a machine that others share.
-					testTimeout: 30_000
+					testTimeout: MANY_CASES
 				}
 			},
 			{
@@ -35,7 +45,7 @@ export default defineConfig({
 					name: 'components',
 					include: ['src/lib/{client,components}/**/*.test.ts'],
 					setupFiles: ['src/core/seed.test-aid.ts'],
-					testTimeout: 30_000
+					testTimeout: MANY_CASES
 				}
 			},
 			{
@@ -45,8 +55,9 @@ export default defineConfig({
 					include: ['src/lib/server/**/*.test.ts'],
 					setupFiles: ['src/core/seed.test-aid.ts'],
 					fileParallelism: false,
-					testTimeout: 30_000,
-					hookTimeout: 60_000
+					sequence: { groupOrder: 1 },
+					testTimeout: MANY_CASES,
+					hookTimeout: MANY_CASES
 				}
 			},
 			{
@@ -56,8 +67,9 @@ export default defineConfig({
 					maxConcurrency: 2,
 					include: ['e2e/**/*.test.ts'],
 					fileParallelism: false,
-					testTimeout: 120_000,
-					hookTimeout: 120_000
+					sequence: { groupOrder: 2 },
+					testTimeout: JOURNEY,
+					hookTimeout: JOURNEY
 				}
 			}
 		]

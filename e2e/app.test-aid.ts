@@ -19,6 +19,9 @@ export interface App {
 	close: () => Promise<void>;
 }
 
+/** What a page may take to say what is waited for before it counts as stuck, in ms: the machine may be a slow one. */
+const PATIENCE = 120_000;
+
 export const BROWSER = ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find(existsSync);
 export const BROWSER_FLAGS = [
 	'--headless',
@@ -47,7 +50,8 @@ export async function startApp(): Promise<App> {
 	const browser = await puppeteer.launch({
 		executablePath: BROWSER,
 		args: BROWSER_FLAGS,
-		userDataDir: profile
+		userDataDir: profile,
+		protocolTimeout: 2 * PATIENCE
 	});
 	return {
 		address: server.address,
@@ -77,6 +81,7 @@ export async function openPage(app: App, at: string): Promise<Page & { problems:
 	const page = await app.browser.newPage();
 	const problems: string[] = [];
 	page.on('pageerror', (error) => problems.push(String(error)));
+	page.setDefaultTimeout(PATIENCE);
 	await page.setViewport({ width: 1280, height: 800 });
 	await page.goto(app.address + at, { waitUntil: 'networkidle0' });
 	return Object.assign(page, { problems });
@@ -93,7 +98,7 @@ export async function waitForText(page: Page, selector: string, wanted: string):
 		await page.waitForFunction(
 			(where, words) =>
 				(document.querySelector(where) as HTMLElement | null)?.innerText.replace(/\s+/g, ' ').includes(words),
-			{ timeout: 30_000 },
+			{ timeout: PATIENCE },
 			selector,
 			wanted
 		);
@@ -121,7 +126,7 @@ export async function press(page: Page, name: string, within = 'body'): Promise<
 			[
 				...(document.querySelector(where)?.querySelectorAll<HTMLElement>('button, a, [role=switch]') ?? [])
 			].find(({ innerText, ariaLabel }) => innerText.trim() === wanted || ariaLabel === wanted) ?? false,
-		{ timeout: 30_000 },
+		{ timeout: PATIENCE },
 		within,
 		name
 	);

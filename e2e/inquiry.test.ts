@@ -168,7 +168,7 @@ describe('a pick in full', () => {
 					button?.click();
 					return button !== undefined;
 				},
-				{ timeout: 10_000 },
+				{},
 				`${within} button`,
 				words
 			);

@@ -137,10 +137,7 @@ describe('from a word to the crosswalk', () => {
 		await waitForText(page, '[data-lane=sorrel] footer', 'Fine Motor Skills');
 		await waitForText(page, 'header', 'Kept here');
 		await app.startServer();
-		await page.waitForFunction(
-			() => document.querySelector('[data-saving]')?.textContent?.includes('Saved'),
-			{ timeout: 15_000 }
-		);
+		await page.waitForFunction(() => document.querySelector('[data-saving]')?.textContent?.includes('Saved'));
 		await page.reload({ waitUntil: 'networkidle0' });
 		await waitForText(page, '[data-lane=sorrel] footer', 'Fine Motor Skills');
 		await page.close();

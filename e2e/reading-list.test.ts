@@ -100,7 +100,7 @@ describe('a reading list', () => {
 		expect((await listOf(id)).slice(0, all.length)).toEqual(decided);
 		expect(page.problems).toEqual([]);
 		await page.close();
-	}, 180_000);
+	});
 
 	it('takes a record with one key from where it is read, once whichever index it is read in, and gives it back', async () => {
 		const id = await beginInquiry(app, 'Taken one by one', 'reverberation', ['yarrow', 'alder']);

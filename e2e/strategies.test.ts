@@ -202,7 +202,7 @@ describe('from the crosswalk to records', () => {
 			await page.waitForFunction(
 				(wanted) =>
 					document.querySelector('nav[aria-label=Screens] [aria-current]')?.textContent?.includes(wanted),
-				{ timeout: 10_000 },
+				{},
 				screen
 			);
 		};

@@ -147,7 +147,7 @@ describe('the displays', () => {
 		await page.click(`[data-line="${Number(inHand) + 3}"]`);
 		await page.waitForFunction(
 			(where, old) => document.querySelector(where)?.textContent?.trim() !== old,
-			{ timeout: 10_000 },
+			{},
 			`${beside} h2`,
 			before
 		);

@@ -17,7 +17,7 @@ import {
 let app: App;
 beforeAll(async () => {
 	app = await startApp();
-}, 240_000);
+});
 afterAll(() => app.close());
 
 const count = (text: string) => Number(/[\d,]+/.exec(text)?.[0].replaceAll(',', '') ?? NaN);

@@ -96,7 +96,7 @@ group('what each part would change', () => {
 			}),
 			{ numRuns: 60 }
 		);
-	}, 30_000);
+	});
 
 	it('comes largest first, never without an effect, and offers no switch that the index lacks', () => {
 		fc.assert(
@@ -114,7 +114,7 @@ group('what each part would change', () => {
 			}),
 			{ numRuns: 30 }
 		);
-	}, 30_000);
+	});
 
 	it('is not told of a typed text, which no switch would change', () => {
 		const inquiry = inquiryOf([{ status: 'required', picks: [], words: ['quiet', 'noise'] }], []);

@@ -224,7 +224,7 @@ describe('what is kept of a result', () => {
 				name
 			).toBe(notLabelled);
 		}
-	}, 30_000);
+	});
 
 	it('keeps any and all of several, one after another, and says so', async () => {
 		const pairs = DRAFTS.filter((draft) => has(draft, 'heading', 'Alarms') && has(draft, 'heading', 'Noise, Indoor'));

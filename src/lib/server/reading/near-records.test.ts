@@ -76,7 +76,7 @@ describe('the neighbours of a record', () => {
 			const authors = others.map((other) => [keyOf(other), persons(DRAFTS[other]).filter((one) => persons(DRAFTS[n]).includes(one)).length] as const); // prettier-ignore
 			expect(Object.fromEntries(near.sameAuthors.map((one) => [one.id, one.authors]))).toEqual(Object.fromEntries(authors.filter(([, count]) => count > 0))); // prettier-ignore
 		}
-	}, 30_000);
+	});
 
 	it('bring the same work in other indexes, with its headings there', async () => {
 		expect((await neighboursOf(LOCAL_PERSON, 'yarrow', 'r10')).sameWork).toEqual([

@@ -198,7 +198,7 @@ describe('files made to bring a reader down', () => {
 			expect(report?.error?.code ?? 'done').not.toBe('interrupted');
 			expect(Date.now() - begun).toBeLessThan(25_000);
 		}
-	}, 90_000); // prettier-ignore
+	}); // prettier-ignore
 });
 
 describe('cancelling', () => {
