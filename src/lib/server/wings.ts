@@ -1,2 +1,3 @@
 /** Loads the wings that register something with one below them: whoever works with whole documents needs them all. */
+import './report';
 import './runs';

@@ -108,7 +108,7 @@
 
 {#if store.marked.length > 0}
 	<div
-		class="flex shrink-0 items-center gap-3 border-t border-lichen bg-wash px-4 py-1.5"
+		class="flex shrink-0 items-center gap-3 border-t border-lichen bg-wash px-4 py-1.5 print:hidden"
 		role="region"
 		aria-label="Marked headings"
 	>

@@ -113,16 +113,30 @@ export interface OfPool {
 	without?: readonly string[];
 	/** Only works that stand in just these parts. */
 	members?: readonly number[];
+	/** Only works that have a value, by its key, of a dimension. */
+	has?: string;
+	value?: string;
 	sort?: string;
 	from?: number;
 	/** The item in hand, by the index of its first record and that record. */
 	item?: string;
 }
 /** The query of such an address. */
-export const queryOfPool = ({ runs = [], without = [], members = [], sort, from, item }: OfPool) => ({
+export const queryOfPool = ({
+	runs = [],
+	without = [],
+	members = [],
+	has,
+	value,
+	sort,
+	from,
+	item
+}: OfPool) => ({
 	runs: runs.join('.'),
 	without: without.join('.'),
 	members: members.join('.'),
+	has: has || undefined,
+	value: has ? value : undefined,
 	sort: sort === 'relevance' ? undefined : sort,
 	from: from ? String(from) : undefined,
 	item

@@ -19,7 +19,7 @@
 	const last = $derived(Math.min(count, offset + size));
 </script>
 
-<div class="flex items-center gap-2 border-t px-3 py-1 text-xs">
+<div class="flex items-center gap-2 border-t px-3 py-1 text-xs print:hidden">
 	<span class="whitespace-nowrap text-quiet"
 		>{number(offset + 1)} to {number(last)} of {number(count)}<span class="sr-only">{' '}{noun}</span></span
 	>

@@ -6,9 +6,17 @@
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { counted, number } from '../parts/numbers';
 	import Select from '../parts/Select.svelte';
+	import { readable } from '../reading/dimension-words';
 
 	/** What the works are made of, one dimension at a time, and which index has how many of each value. */
-	let { pool, search }: { pool: PooledList; search: string } = $props();
+	interface Props {
+		pool: PooledList;
+		search: string;
+		/** Where the works with a value are. */
+		at: (by: string, value: string) => string;
+		onOpen: () => void;
+	}
+	let { pool, search, at, onOpen }: Props = $props();
 	const store = $derived(useInquiry()());
 	const DIMENSIONS = [
 		['source', 'source'],
@@ -17,7 +25,8 @@
 		['affiliation', 'affiliation'],
 		['funder', 'funder'],
 		['language', 'language'],
-		['type', 'kind']
+		['type', 'kind'],
+		['availability', 'availability']
 	] as const;
 	let by = $state<(typeof DIMENSIONS)[number][0]>('source');
 	let find = $state('');
@@ -69,10 +78,17 @@
 			</tr>
 		</thead>
 		<tbody>
-			{#each values as { value, count, of } (value)}
+			{#each values as { key, value, count, of } (key)}
 				<tr class="h-6 border-t">
-					<th class="min-w-0 font-normal break-words" scope="row">{value}</th>
-					<td class="text-right font-semibold">{number(count)}</td>
+					<th class="min-w-0 font-normal break-words" scope="row">{readable(value, by)}</th>
+					<td class="text-right font-semibold"
+						><a
+							class="count"
+							href={at(by, key)}
+							onclick={onOpen}
+							aria-label="{number(count)} works with {value}">{number(count)}</a
+						></td
+					>
 					<td class="pl-3" aria-hidden="true"
 						><span class="block h-2 rounded-sm bg-lichen" style="width: {(100 * count) / most}%"></span></td
 					>

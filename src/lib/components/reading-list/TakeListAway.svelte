@@ -3,13 +3,14 @@
 	import Menu from '../parts/Menu.svelte';
 	import { counted } from '../parts/numbers';
 
-	/** The list as files, or as a message. */
+	/** The list as files, as a message, or on paper. */
 	interface Props {
 		/** How many works were kept. */
 		kept: number;
 		onSend: () => void;
+		onPrint: () => void;
 	}
-	let { kept, onSend }: Props = $props();
+	let { kept, onSend, onPrint }: Props = $props();
 	const store = $derived(useInquiry()());
 	const FORMATS = { ris: 'RIS', bib: 'BibTeX', json: 'CSL-JSON', csv: 'CSV' };
 	const file = (ending: string, more: string) => ({
@@ -31,6 +32,7 @@
 			file: file('ris', '?decision=keep&abstracts=no&headings=no')
 		},
 		{ says: 'All works as CSV', note: 'with their headings', file: file('csv', '') },
-		{ says: 'Send works…', note: 'as a message in the outbox', run: onSend }
+		{ says: 'Send works…', note: 'as a message in the outbox', run: onSend },
+		{ says: 'Print the works shown', note: 'with what was decided', run: onPrint }
 	]}>Take away</Menu
 >

@@ -2,6 +2,8 @@ import { SvelteMap } from 'svelte/reactivity';
 import { ask } from '$lib/client/ask';
 import type { ListedWork } from '$lib/server/reading';
 
+const AT_ONCE = 100;
+
 /** Works in full, asked for a few at a time ahead of whoever reads. */
 export class ListedWorks {
 	failed = $state(false);
@@ -18,6 +20,11 @@ export class ListedWorks {
 	forget(ids: readonly string[]): void {
 		for (const id of ids) this.asked.delete(id);
 		void this.want(ids);
+	}
+
+	/** As many as there are, so many at a time as are answered at once. */
+	async wantAll(ids: readonly string[]): Promise<void> {
+		for (let from = 0; from < ids.length; from += AT_ONCE) await this.want(ids.slice(from, from + AT_ONCE));
 	}
 
 	async want(ids: readonly string[]): Promise<void> {

@@ -20,7 +20,7 @@
 	let { title, count, index, back, whole, wider, onKeep }: Props = $props();
 </script>
 
-<p class="flex flex-wrap items-baseline gap-x-3 gap-y-1 border-b bg-wash px-4 py-1.5">
+<p class="flex flex-wrap items-baseline gap-x-3 gap-y-1 border-b bg-wash px-4 py-1.5 print:hidden">
 	<span class="min-w-0 break-words"
 		><span class="font-semibold" data-found>{number(count)}</span>
 		{count === 1 ? 'record' : 'records'} of {index.name}

@@ -2,6 +2,8 @@
 	import type { Concept } from '$core/crosswalk';
 	import type { OpenedResult } from '$lib/server/search';
 	import type { IndexSummary } from '$lib/server/vocabulary';
+	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import { number } from '../parts/numbers';
 	import PageFoot from '../parts/PageFoot.svelte';
 	import RecordList from './RecordList.svelte';
 	import RecordView from './RecordView.svelte';
@@ -18,10 +20,13 @@
 		isReordering: boolean;
 		/** Changes what the address says. */
 		show: (changes: Record<string, string>, replace?: boolean) => Promise<void>;
+		/** Which of the two is printed. */
+		onPaper: 'record' | 'list';
 		/** Puts all of them on the reading list. */
 		onTake: () => void;
 	}
-	let { found, sheet, size, index, concept, isReordering, show, onTake }: Props = $props();
+	let { found, sheet, size, index, concept, isReordering, show, onPaper, onTake }: Props = $props();
+	const store = $derived(useInquiry()());
 	const open = (id: string) => void show({ record: id });
 	/** A neighbour is read in its place; the way back is the browser's own. */
 	async function readOn(id: string) {
@@ -38,9 +43,22 @@
 	}
 </script>
 
-<div class="flex min-h-0 flex-1 max-md:block max-md:overflow-auto" class:opacity-60={isReordering}>
-	<div class="flex w-[430px] shrink-0 flex-col border-r max-md:w-full">
-		<div class="relative min-h-0 flex-1 overflow-y-auto">
+<div
+	class="on-paper flex min-h-0 flex-1 max-md:block max-md:overflow-auto print:block"
+	class:opacity-60={isReordering}
+>
+	<div
+		class="flex w-[430px] shrink-0 flex-col border-r max-md:w-full print:w-full print:border-0 {onPaper ===
+		'record'
+			? 'print:hidden'
+			: 'print:block'}"
+	>
+		<div class="relative min-h-0 flex-1 overflow-y-auto print:overflow-visible">
+			<h1 class="mb-2 hidden text-lg font-semibold print:block">
+				{store.inquiry.about.title}: records {found.offset + 1} to {found.offset + found.records.length} of {number(
+					found.count
+				)} in {index.name}
+			</h1>
 			<RecordList
 				records={found.records}
 				offset={found.offset}
@@ -62,7 +80,14 @@
 		>
 	</div>
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reached by the keys that scroll it) -->
-	<div class="relative min-w-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="Record">
+	<div
+		class="relative min-w-0 flex-1 overflow-y-auto {onPaper === 'record'
+			? 'print:overflow-visible'
+			: 'print:hidden'}"
+		tabindex="0"
+		role="region"
+		aria-label="Record"
+	>
 		{#if sheet}<RecordView {sheet} {index} {concept} onRead={(id) => void readOn(id)} />{/if}
 	</div>
 </div>

@@ -71,7 +71,7 @@
 						.filter(Boolean)
 						.join(' · ')}</span
 				>
-				<span class="line-clamp-2 text-[13px] leading-[18px] text-quiet">
+				<span class="line-clamp-2 text-[13px] leading-[18px] text-quiet print:line-clamp-none">
 					{#each tagged as { label, blocks = [], chief }, at (at)}{#if at > 0}{' · '}{/if}<span
 							class={blocks.length > 0 ? 'text-lichen-deep' : ''}
 							class:font-semibold={chief && blocks.length > 0}><HeadingText {label} /></span

@@ -81,5 +81,5 @@
 	<WhereToHave of={{ index: index.code, record: sheet.id }} />
 	<RecordFacts {sheet} {index} />
 
-	<NeighbourLists record={sheet.id} {index} {concept} {onRead} />
+	<div class="print:hidden"><NeighbourLists record={sheet.id} {index} {concept} {onRead} /></div>
 </article>

@@ -1,6 +1,7 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { CslItem } from '../../../core/evidence/citation';
-import { availabilityOf, requestsTo } from './holdings';
+import { normalDoi, yearOf } from '../../../core/evidence/citation';
+import { availabilityOf, catalogue, requestsTo } from './holdings';
 
 const item = (i: number): CslItem => ({
 	id: `x${i}`,
@@ -28,6 +29,21 @@ describe('where a work can be had', () => {
 			}
 		}
 		for (const kind of ORDER) expect(kinds.get(kind), kind).toBeGreaterThan(10);
+	});
+
+	it('is told of a whole catalogue as it is told of each work, and of no catalogue that is not at hand', async () => {
+		for (let i = 0; i < 200; i++) {
+			const { routes } = await availabilityOf(item(i), 'Yarrow');
+			const work = {
+				source: item(i)['container-title'],
+				year: yearOf(item(i)),
+				doi: normalDoi(item(i).DOI)
+			};
+			expect(catalogue()?.kindsOf(work)).toEqual(routes.map(({ kind }) => kind));
+		}
+		expect(catalogue()?.kindsOf({})).toEqual(['request']);
+		vi.stubEnv('OAKMOSS_RESOLVER', 'https://find.library.example/x');
+		expect(catalogue()).toBeUndefined();
 	});
 
 	it('is said of a work of which hardly anything is known', async () => {

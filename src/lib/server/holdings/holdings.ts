@@ -47,6 +47,12 @@ export async function availabilityOf(
 	}
 }
 
+/** Of the library that is asked: by which ways a work can be had; nothing where each has to be asked for. */
+export function catalogue(): Required<Pick<Holdings, 'name' | 'kindsOf'>> | undefined {
+	const { name, kindsOf } = chosen('');
+	return kindsOf && { name, kindsOf };
+}
+
 function chosen(source: string): Holdings {
 	const base = process.env.OAKMOSS_RESOLVER;
 	if (!base || !URL.canParse(base)) return standIn;

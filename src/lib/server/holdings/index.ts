@@ -1,3 +1,3 @@
 /** Where works can be had: the library that is asked, and how. */
-export { availabilityOf, requestsTo } from './holdings';
+export { availabilityOf, catalogue, requestsTo } from './holdings';
 export type { Availability } from './holdings';

@@ -1,7 +1,7 @@
 /** A library that there is not: what it holds is made up, and the same whenever it is asked. */
 import { type CslItem, normalDoi, yearOf } from '../../../core/evidence/citation';
 import { fold } from '../../../core/text';
-import type { Holdings, Route } from './library';
+import type { Holdings, Route, RouteKind, WorkHeld } from './library';
 
 /** A number from 0 to 1 that a text always has (FNV-1a, 32 bits). */
 function share(text: string): number {
@@ -12,40 +12,76 @@ function share(text: string): number {
 
 const ROOMS = ['Reading room, first floor', 'Open stacks, second floor', 'Closed stacks'] as const;
 
-/** Of two journals in five it has the volumes of some years on line, of one in three on paper. */
+/** What it has of a source: the first year on line, the years on paper, and the shelf. */
+interface SourceHeld {
+	online?: { from: number };
+	print?: { from: number; to: number; place: string };
+}
+
+/** Of two sources in five it has the years from some year on on line, of one in three some years on paper. */
+function heldOf(source: string): SourceHeld {
+	const name = fold(source);
+	if (name === '') return {};
+	const begins = 1990 + Math.floor(25 * share(`${name} begins`));
+	const held: SourceHeld = {};
+	if (share(`${name} online`) < 0.4) held.online = { from: begins };
+	if (share(`${name} print`) < 0.33) {
+		const room = ROOMS[Math.floor(ROOMS.length * share(`${name} room`))];
+		const shelf = `${String.fromCharCode(65 + Math.floor(26 * share(`${name} letter`)))} ${100 + Math.floor(900 * share(`${name} shelf`))}`;
+		const to = begins + Math.floor(15 * share(`${name} ends`));
+		held.print = { from: 1975, to, place: `${room}, ${shelf}` };
+	}
+	return held;
+}
+
+/** The ways to a work, best first; to ask another library is always one. */
+function kindsIn({ online, print }: SourceHeld, { source, year, doi }: WorkHeld): RouteKind[] {
+	const kinds: RouteKind[] = [];
+	if (source && year !== undefined) {
+		if (online && year >= online.from) kinds.push('online');
+		if (doi && year < new Date().getFullYear() && share(`${doi} free`) < 0.3) kinds.push('free');
+		if (print && year >= print.from && year <= print.to) kinds.push('print');
+	}
+	kinds.push('request');
+	return kinds;
+}
+
 function routesTo(item: CslItem): Route[] {
 	const source = item['container-title'] ?? item.publisher ?? '';
-	const name = fold(source);
 	const year = yearOf(item);
-	const routes: Route[] = [];
-	if (name !== '' && year !== undefined) {
-		const begins = 1990 + Math.floor(25 * share(`${name} begins`));
-		if (share(`${name} online`) < 0.4 && year >= begins)
-			routes.push({
-				kind: 'online',
-				says: `${source}, ${begins} to date`,
-				at: `https://reader.brackenfield.example/${encodeURIComponent(name.replaceAll(' ', '-'))}/${year}`
-			});
-		const doi = normalDoi(item.DOI);
-		if (doi && share(`${doi} free`) < 0.3 && year < new Date().getFullYear())
-			routes.push({
-				kind: 'free',
-				says: 'Author’s copy',
-				at: `https://commons.brackenfield.example/${encodeURI(doi)}`
-			});
-		if (share(`${name} print`) < 0.33) {
-			const room = ROOMS[Math.floor(ROOMS.length * share(`${name} room`))];
-			const shelf = `${String.fromCharCode(65 + Math.floor(26 * share(`${name} letter`)))} ${100 + Math.floor(900 * share(`${name} shelf`))}`;
-			const last = begins + Math.floor(15 * share(`${name} ends`));
-			if (year >= 1975 && year <= last) routes.push({ kind: 'print', says: `${room}, ${shelf}` });
+	const doi = normalDoi(item.DOI);
+	const held = heldOf(source);
+	return kindsIn(held, { source, year, doi }).map((kind): Route => {
+		switch (kind) {
+			case 'online': {
+				const at = `https://reader.brackenfield.example/${encodeURIComponent(fold(source).replaceAll(' ', '-'))}/${year}`;
+				return { kind, says: `${source}, ${held.online?.from} to date`, at };
+			}
+			case 'free':
+				return {
+					kind,
+					says: 'Author’s copy',
+					at: `https://commons.brackenfield.example/${encodeURI(doi ?? '')}`
+				};
+			case 'print':
+				return { kind, says: held.print?.place ?? '' };
+			default:
+				return { kind, says: 'From another library, in three to five days' };
 		}
-	}
-	routes.push({ kind: 'request', says: 'From another library, in three to five days' });
-	return routes;
+	});
 }
+
+const sources = new Map<string, SourceHeld>();
 
 export const standIn: Holdings = {
 	name: 'Brackenfield Library (made up)',
 	requests: 'interlending@brackenfield.example',
-	routesTo: (item) => Promise.resolve(routesTo(item))
+	routesTo: (item) => Promise.resolve(routesTo(item)),
+	kindsOf: (work) => {
+		const source = work.source ?? '';
+		// Sources are few, and works are many.
+		const held = sources.get(source) ?? heldOf(source);
+		sources.set(source, held);
+		return kindsIn(held, work);
+	}
 };

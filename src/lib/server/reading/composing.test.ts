@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RecordDraft } from '../../../core/formats/record-draft';
 import { connection } from '../db';
 import { dropDatabase } from '../db/database.test-aid';
+import { availabilityOf } from '../holdings';
 import { createInquiry } from '../inquiry/inquiries';
 import { changeInquiry } from '../inquiry/inquiry-changes';
 import { LOCAL_PERSON } from '../people/access';
@@ -50,6 +51,10 @@ const DRAFTS: RecordDraft[] = Array.from({ length: 120 }, (_, i) => ({
 	limits: (i % 5 === 1 ? {} : { 'oak.shift': [i % 2 ? 'day' : 'night'] }) as Record<string, string[]>
 }));
 
+/** Where each work can be had, asked of the library one by one. */
+const ways = new Map<string, string[]>();
+const WAYS: Record<string, string> = { online: 'online for subscribers', free: 'free online', print: 'in print', request: 'on request' }; // prettier-ignore
+
 /** The values of a record, as anybody would read them off. */
 const VALUES: Record<string, (draft: RecordDraft) => (string | undefined)[]> = {
 	heading: ({ taggings }) => taggings.map(({ label }) => label),
@@ -63,7 +68,7 @@ const VALUES: Record<string, (draft: RecordDraft) => (string | undefined)[]> = {
 	language: ({ item }) => [item.language],
 	type: ({ item }) => [item.type === 'book' ? 'book' : 'journal article'],
 	'oak.shift': ({ limits }) => limits?.['oak.shift'] ?? [],
-	availability: () => []
+	availability: ({ item }) => ways.get(item.id) ?? []
 }; // prettier-ignore
 const DIMENSIONS = Object.keys(VALUES);
 const has = (draft: RecordDraft, by: string, value: string) =>
@@ -71,6 +76,14 @@ const has = (draft: RecordDraft, by: string, value: string) =>
 
 let url: string;
 beforeAll(async () => {
+	for (const { item } of DRAFTS) {
+		const kinds = (await availabilityOf(item, 'Yarrow')).routes.map(({ kind }) => kind);
+		const other = kinds.filter((kind) => kind !== 'request');
+		ways.set(
+			item.id,
+			(other.length > 0 ? other : kinds).map((kind) => WAYS[kind])
+		);
+	}
 	url = await databaseWithYarrow();
 	await store('yarrow', DRAFTS);
 	await createInquiry(LOCAL_PERSON, { id: 'quiet', title: 'Quiet', question: '', indexes: ['yarrow'] });

@@ -2,6 +2,7 @@
 import type { ValueCounts } from '../../../core/reading';
 import { COMMON_LIMITS, type Leaf, RecordSet } from '../../../core/search';
 import { ServiceError } from '../errors';
+import { catalogue } from '../holdings';
 import type { Found } from '../search';
 import { keyOfValue, type Listed, LISTED, raisedHeadings, valuesOfDimension } from './index-values';
 
@@ -12,7 +13,7 @@ export type Dimension =
 	| { kind: 'listed'; name: Listed }
 	| { kind: 'broader'; name: 'headingWithBroader' }
 	| { kind: 'field'; name: string; field: string; label: string }
-	/** Nothing is known of where records are held. */
+	/** The library that is asked answers for one work at a time only. */
 	| { kind: 'unknown'; name: 'availability' };
 
 type At = Found['at'];
@@ -27,7 +28,7 @@ export function dimensionsOf({ limits }: At): Dimension[] {
 		...LISTED.map((name): Dimension => ({ kind: 'listed', name })),
 		{ kind: 'broader', name: 'headingWithBroader' },
 		...fields,
-		{ kind: 'unknown', name: 'availability' },
+		catalogue() ? { kind: 'listed', name: 'availability' } : { kind: 'unknown', name: 'availability' },
 		...limits
 			.filter(({ field }) => !Object.values(FIELDS).includes(field))
 			.map(({ field, label }): Dimension => ({ kind: 'field', name: field, field, label }))

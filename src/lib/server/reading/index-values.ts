@@ -2,12 +2,13 @@
 import { nameInWords } from '../../../core/evidence/citation';
 import { personOf, ValueLists, ValueListsMaker } from '../../../core/reading';
 import { fold } from '../../../core/text';
+import { catalogue } from '../holdings';
 import { recordsTagged, type SearchVocabulary, type IndexSets } from '../records';
-import { eachNaming, headingsCarried } from './value-rows';
+import { eachHeld, eachNaming, headingsCarried } from './value-rows';
 
 /** Dimensions whose values are kept record by record. */
 export const LISTED = ['heading', 'chiefHeading', 'source', 'author', 'affiliation', 'funder'] as const;
-export type Listed = (typeof LISTED)[number];
+export type Listed = (typeof LISTED)[number] | 'availability';
 const NAMED = ['source', 'author', 'affiliation', 'funder'] as const;
 type Named = (typeof NAMED)[number];
 
@@ -31,12 +32,48 @@ const valuesOf = (lists: ValueLists, names: readonly string[], keys: readonly st
 export async function valuesOfDimension(sets: IndexSets, dimension: Listed): Promise<NamedValues> {
 	if (dimension === 'heading') return (await headingValues(sets)).all;
 	if (dimension === 'chiefHeading') return (await headingValues(sets)).chief;
+	if (dimension === 'availability') return availabilityValues(sets);
 	return (await namedValues(sets))[dimension];
 }
 
 /** What tells a value of a dimension from others. */
 export const keyOfValue = (dimension: Listed, value: string) =>
-	dimension === 'heading' || dimension === 'chiefHeading' ? value : fold(value);
+	(NAMED as readonly string[]).includes(dimension) ? fold(value) : value;
+
+/** The ways to a work, best first, as people call them. */
+const WAYS = {
+	online: 'online for subscribers',
+	free: 'free online',
+	print: 'in print',
+	request: 'on request'
+} as const;
+
+/** By which ways the work of each record can be had at the library that is asked; on request only where there is no other. */
+function availabilityValues(sets: IndexSets): Promise<NamedValues> {
+	const library = catalogue();
+	const keys = Object.keys(WAYS);
+	const number = new Map(keys.map((key, value) => [key, value]));
+	return sets.fact(
+		'values: availability',
+		async () => {
+			const maker = new ValueListsMaker(sets.records);
+			if (library)
+				await eachHeld(sets.code, ({ n, source, year, doi }) => {
+					const ways = library.kindsOf({
+						source: source ?? undefined,
+						year: year ?? undefined,
+						doi: doi ?? undefined
+					});
+					for (const kind of ways) {
+						const value = number.get(kind);
+						if (value !== undefined && (kind !== 'request' || ways.length === 1)) maker.add(n, value);
+					}
+				});
+			return valuesOf(maker.lists(keys.length), Object.values(WAYS), keys);
+		},
+		library?.name
+	);
+}
 
 function headingValues(sets: IndexSets): Promise<{ all: NamedValues; chief: NamedValues }> {
 	return sets.fact('values: headings', async () => {

@@ -11,6 +11,7 @@ import { currentIndex } from '../vocabulary';
 import { foundByRun, keepFound } from '../runs';
 import { findRecords, type Found } from '../search';
 import { type OverlapOfSets, told } from './overlaps';
+import { poolDimension, valuesIn } from './pool-values';
 import { itemsOf, linesOf, orderItems } from './pooling';
 import type { pooledQuery } from './reading-schema';
 
@@ -33,6 +34,8 @@ export interface PooledList {
 	/** Works in all, and those of the region in question. */
 	items: number;
 	count: number;
+	/** The value that they are to have, as it is written. */
+	value?: string;
 	offset: number;
 	list: PoolItem[];
 	/** How the parts overlap, in works. */
@@ -64,12 +67,32 @@ function inRegion(items: readonly PoolRecord[][], members: readonly number[]) {
 	return items.filter((item) => maskOf(item) === wanted);
 }
 
+/** Of some items those of which a record has the value that is asked for, and how that is written; all where none is. */
+async function having(
+	found: readonly Found[],
+	items: readonly PoolRecord[][],
+	{ has, value }: PoolWish
+): Promise<{ region: readonly PoolRecord[][]; value?: string }> {
+	if (!has) return { region: items };
+	const dimension = poolDimension(has);
+	const parts = await Promise.all(found.map((part) => valuesIn(part, dimension)));
+	let written = value;
+	const region = items.filter((item) =>
+		item.some(({ part, record }) => {
+			const own = parts[part](record).find(({ key }) => key === value);
+			written = own?.value ?? written;
+			return own !== undefined;
+		})
+	);
+	return { region, value: written };
+}
+
 /** All items of a pool, and those of the region that is looked at. */
 export async function poolOf(person: Person | undefined, inquiryId: string, wish: PoolWish) {
 	const parts = await partsOf(person, inquiryId, wish);
 	const found = parts.map((part) => part.found);
 	const items = await itemsOf(found);
-	return { parts, found, items, region: inRegion(items, wish.members) };
+	return { parts, found, items, ...(await having(found, inRegion(items, wish.members), wish)) };
 }
 
 /** A page of the pooled list, how its parts overlap, and what each alone contributes. */
@@ -79,7 +102,7 @@ export async function pooledList(
 	wish: PoolWish
 ): Promise<PooledList> {
 	allow(person, 'read');
-	const { parts, found, items, region } = await poolOf(person, inquiryId, wish);
+	const { parts, found, items, region, value } = await poolOf(person, inquiryId, wish);
 	const codes = found.map(({ at }) => at.current.index.code);
 	const shown = (await orderItems(found, region, wish.sort)).slice(wish.offset, wish.offset + wish.limit);
 	const counts = contributions(items, parts.length);
@@ -93,6 +116,7 @@ export async function pooledList(
 		})),
 		items: items.length,
 		count: region.length,
+		...(value !== undefined && { value }),
 		offset: wish.offset,
 		list: lines.map((own) => {
 			const records = own.map(({ part, line }) => ({ ...line, indexCode: codes[part] }));

@@ -218,6 +218,19 @@ describe('the pooled list of an inquiry', () => {
 		}
 	);
 
+	it('opens the works with a value: just those that are counted for it', async () => {
+		for (const by of ['year', 'author', 'type', 'availability']) {
+			const { values } = await compositionOfPool(LOCAL_PERSON, 'pool', wish(), by, '');
+			expect(values.length, by).toBeGreaterThan(0);
+			for (const { key, value, count } of values) {
+				const opened = await list({ has: by, value: key });
+				expect([opened.count, opened.value], `${by} ${value}`).toEqual([count, value]);
+			}
+		}
+		expect(await list({ has: 'year', value: '1066' })).toMatchObject({ count: 0, value: '1066' });
+		await expect(list({ has: 'heading', value: 'x' })).rejects.toThrow('not broken down');
+	});
+
 	it('joins no two records of one index, and none that is not there', async () => {
 		const name = (code: string, key: string) => ({ code, key });
 		const say = (a: ReturnType<typeof name>, b: ReturnType<typeof name>) =>

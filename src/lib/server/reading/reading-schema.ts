@@ -139,6 +139,9 @@ export const pooledQuery = v.object({
 	runs: wholeNumbers,
 	without: dotted,
 	members: wholeNumbers,
+	/** A dimension, and the key of the value of it that works are to have. */
+	has: v.optional(v.pipe(v.string(), v.maxLength(100))),
+	value: v.optional(v.pipe(v.string(), v.maxLength(2_000))),
 	sort: v.fallback(v.picklist(['relevance', 'newest', 'oldest', 'spread']), 'relevance'),
 	offset: v.optional(v.number(), 0),
 	limit: v.optional(v.number(), 40)

@@ -1,7 +1,7 @@
 /** The rows of reports: those that were handed in, the draft of each inquiry, and what is asked of records for them. */
 import { and, desc, eq, max } from 'drizzle-orm';
 import type { ReportFacts } from '../../../core/report';
-import { connection, inquiries, inTransaction, people, reportDrafts, reports } from '../db';
+import { connection, inquiries, inTransaction, people, type Queries, reportDrafts, reports } from '../db';
 import type { ReportDraft } from './report-schema';
 
 export type ReportRow = typeof reports.$inferSelect;
@@ -24,9 +24,13 @@ export async function draftRow(inquiryId: string): Promise<ReportDraft | undefin
 	return row?.draft;
 }
 
-export async function writeDraft(inquiryId: string, draft: ReportDraft): Promise<void> {
-	await connection()
-		.db.insert(reportDrafts)
+export async function writeDraft(
+	inquiryId: string,
+	draft: ReportDraft,
+	on: Queries = connection().db
+): Promise<void> {
+	await on
+		.insert(reportDrafts)
 		.values({ inquiryId, draft })
 		.onConflictDoUpdate({ target: reportDrafts.inquiryId, set: { draft } });
 }
@@ -47,6 +51,20 @@ export function insertReport(
 		await tx.insert(reports).values({ inquiryId, number, ...row });
 		return number;
 	});
+}
+
+/** Reports with the numbers that they have already. */
+export async function insertReports(tx: Queries, rows: (typeof reports.$inferInsert)[]): Promise<void> {
+	if (rows.length > 0) await tx.insert(reports).values(rows);
+}
+
+/** Reports that were handed in, with everything that they say, in their order. */
+export function wholeReports(inquiryId: string): Promise<ReportRow[]> {
+	return connection()
+		.db.select()
+		.from(reports)
+		.where(eq(reports.inquiryId, inquiryId))
+		.orderBy(reports.number);
 }
 
 export async function reportRow(inquiryId: string, number: number): Promise<ReportRow | undefined> {

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { strFromU8, unzipSync } from 'fflate';
 import { SaxesParser } from '@rubensworks/saxes';
+import * as v from 'valibot';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Command } from '../../../core/crosswalk';
 import { isSameWork, workKeys } from '../../../core/evidence';
@@ -9,6 +10,8 @@ import { REPORT_PARTS, type ReportFacts } from '../../../core/report';
 import { connection } from '../db/client';
 import { dropDatabase } from '../db/database.test-aid';
 import { createInquiry } from '../inquiry/inquiries';
+import { inquiryDocument } from '../inquiry/document-schema';
+import { exportInquiry, importInquiry } from '../inquiry/inquiry-document';
 import { changeInquiry } from '../inquiry/inquiry-changes';
 import { LOCAL_PERSON } from '../people/access';
 import { databaseWithYarrow, store } from '../records/yarrow.test-aid';
@@ -59,11 +62,11 @@ beforeAll(async () => {
 });
 afterAll(() => dropDatabase(url));
 
-const file = async (ending: string, report?: number) => {
-	const response = await reportFile(LOCAL_PERSON, 'q', ending, { report });
+const file = async (ending: string, report?: number, inquiry = 'q') => {
+	const response = await reportFile(LOCAL_PERSON, inquiry, ending, { report });
 	return new Uint8Array(await response.arrayBuffer());
 };
-const textOf = async (ending: string, report?: number) => strFromU8(await file(ending, report));
+const textOf = async (...of: Parameters<typeof file>) => strFromU8(await file(...of));
 const factsNow = async () => (JSON.parse(await textOf('json')) as { facts: ReportFacts }).facts;
 
 /** Names and texts of the elements of an XML file; throws where it is not well-formed. */
@@ -278,5 +281,31 @@ describe('the report of an inquiry', () => {
 		const later = await factsNow();
 		expect(later.runs.map(({ lines }) => lines === null)).toEqual([false, true]);
 		expect(later.runs.map(({ count }) => count)).toEqual((await factsNow()).runs.map(({ count }) => count));
+	});
+
+	it('goes along with the inquiry, and is made again from the document to the letter', async () => {
+		const document = JSON.parse(JSON.stringify(await exportInquiry(LOCAL_PERSON, 'q')));
+		const parsed = v.parse(inquiryDocument(), document);
+		const copy = await importInquiry(LOCAL_PERSON, parsed);
+		expect(copy).not.toBe('q');
+		for (const ending of ['html', 'md'])
+			expect(await textOf(ending, 1, copy), ending).toBe(await textOf(ending, 1));
+		expect(JSON.parse(await textOf('json', 1, copy))).toEqual(JSON.parse(await textOf('json', 1)));
+		expect((await reportView(LOCAL_PERSON, copy)).draft).toEqual((await reportView(LOCAL_PERSON, 'q')).draft);
+		// The next one that is handed in has the next number.
+		expect(await handIn(LOCAL_PERSON, copy)).toBe(2);
+		// What no report could be written from is refused, and so is one that is there twice.
+		const [handedIn] = document.reports.handedIn;
+		const withReports = (...reports: unknown[]) => ({
+			...document,
+			reports: { draft: null, handedIn: reports }
+		});
+		const faulty = withReports({ ...handedIn, facts: { ...handedIn.facts, runs: [{ number: 1 }] } });
+		expect(v.safeParse(inquiryDocument(), faulty).success).toBe(false);
+		const twice = v.parse(inquiryDocument(), withReports(handedIn, handedIn));
+		await expect(importInquiry(LOCAL_PERSON, twice)).rejects.toThrow('reports.handedIn');
+		// A document from before there were reports is taken in as it is.
+		const { reports: _, ...before } = document;
+		await expect(importInquiry(LOCAL_PERSON, v.parse(inquiryDocument(), before))).resolves.toBeTruthy();
 	});
 });

@@ -18,6 +18,7 @@
 	import PoolItemView from '$lib/components/pool/PoolItemView.svelte';
 	import PoolRows from '$lib/components/pool/PoolRows.svelte';
 	import PoolShares from '$lib/components/pool/PoolShares.svelte';
+	import { called, readable } from '$lib/components/reading/dimension-words';
 	import { takeOnto, toggleListed } from '$lib/components/listing/taking';
 	import IndexesNav from '$lib/components/records/IndexesNav.svelte';
 
@@ -42,8 +43,8 @@
 
 	/** The same pool, looked at otherwise. */
 	const at = (changes: OfPool) => {
-		const { runs, without, members, sort } = data.wish;
-		return pooledAt(place, { runs, without, members, sort, ...changes });
+		const { runs, without, members, has, value, sort } = data.wish;
+		return pooledAt(place, { runs, without, members, has, value, sort, ...changes });
 	};
 	const show = (changes: OfPool) =>
 		goto(at(changes), { keepFocus: true, noScroll: true, replaceState: changes.item !== undefined });
@@ -76,13 +77,21 @@
 	function takeAll() {
 		const { search } = new URL(at({}), location.href);
 		const what = data.wish.runs.length > 0 ? `runs ${data.wish.runs.join(', ')}` : 'the strategies';
-		const where = data.wish.members.length > 0 ? `, ${titleOfRegion}` : ' of all indexes';
+		const where = isPart
+			? `, ${[titleOfRegion, titleOfValue].filter(Boolean).join(', ')}`
+			: ' of all indexes';
 		return takeOnto(store, `pooled${search}`, what + where);
 	}
+	const isPart = $derived(data.wish.members.length > 0 || Boolean(data.wish.has));
+	const titleOfValue = $derived(
+		data.wish.has && `${called(data.wish.has, []).one} ${readable(pool.value ?? '', data.wish.has)}`
+	);
 	const titleOfRegion = $derived(
-		data.wish.members.length === pool.parts.length
-			? `in all ${pool.parts.length}`
-			: `only in ${data.wish.members.map((part) => pool.overlap.sets[part]?.name).join(' and ')}`
+		data.wish.members.length === 0
+			? ''
+			: data.wish.members.length === pool.parts.length
+				? `in all ${pool.parts.length}`
+				: `only in ${data.wish.members.map((part) => pool.overlap.sets[part]?.name).join(' and ')}`
 	);
 
 	$effect(() =>
@@ -111,8 +120,8 @@
 	<span class="ml-3" aria-live="polite"
 		><span class="font-semibold" data-works>{number(pool.count)}</span>
 		{pool.count === 1 ? 'work' : 'works'}
-		{#if data.wish.members.length > 0}{titleOfRegion} ·
-			<a class="underline" href={at({ members: [] })}>all {number(pool.items)}</a>{/if}</span
+		{#if isPart}{[titleOfRegion, titleOfValue].filter(Boolean).join(', ')} ·
+			<a class="underline" href={at({ members: [], has: '' })}>all {number(pool.items)}</a>{/if}</span
 	>
 	<span class="ml-auto">
 		<Select
@@ -151,9 +160,7 @@
 					onBeyond={(by) => void beyond(by)}
 				/>
 				{#if pool.count === 0}<p class="p-4 text-quiet">
-						{data.wish.members.length > 0
-							? 'No work stands there now.'
-							: 'None of the strategies finds anything.'}
+						{isPart ? 'No work stands there now.' : 'None of the strategies finds anything.'}
 					</p>{/if}
 			</div>
 			{#if pool.count > 0}<PageFoot
@@ -197,5 +204,10 @@
 		title="What {counted(pool.count, 'work')} {pool.count === 1 ? 'is' : 'are'} made of"
 		wide
 	>
-		<PoolComposition {pool} search={page.url.search} />
+		<PoolComposition
+			{pool}
+			search={page.url.search}
+			at={(has, value) => at({ has, value })}
+			onOpen={() => (composing = false)}
+		/>
 	</Panel>{/if}

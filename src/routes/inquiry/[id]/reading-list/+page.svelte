@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { untrack } from 'svelte';
+	import { flushSync, untrack } from 'svelte';
 	import { SvelteSet } from 'svelte/reactivity';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
@@ -16,6 +16,7 @@
 	import DecisionBar from '$lib/components/reading-list/DecisionBar.svelte';
 	import { ListedWorks } from '$lib/components/reading-list/listed-works.svelte';
 	import ListHead from '$lib/components/reading-list/ListHead.svelte';
+	import ListOnPaper from '$lib/components/reading-list/ListOnPaper.svelte';
 	import ListViews from '$lib/components/reading-list/ListViews.svelte';
 	import ListRows from '$lib/components/reading-list/ListRows.svelte';
 	import SendWorks from '$lib/components/reading-list/SendWorks.svelte';
@@ -70,6 +71,14 @@
 		untrack(() => void works.want(near));
 	});
 
+	/** The works stand on the page for paper only while it is printed. */
+	let printing = $state(false);
+	/** Addresses are written out on paper, so citations are there first. */
+	async function print() {
+		await works.wantAll(shown.map(({ id }) => id));
+		window.print();
+	}
+
 	const open = (to: number) =>
 		goto(readingListAt(placeOf(store), { ...wish, work: shown[to]?.id }), {
 			keepFocus: true,
@@ -121,11 +130,19 @@
 
 <svelte:head><title>Reading list · {store.inquiry.about.title} · Oakmoss</title></svelte:head>
 
-<div class="flex flex-wrap items-center gap-1 border-b px-3 py-1">
+<svelte:window
+	onbeforeprint={() => flushSync(() => (printing = true))}
+	onafterprint={() => (printing = false)}
+/>
+<div class="flex flex-wrap items-center gap-1 border-b px-3 py-1 print:hidden">
 	<h1 class="mr-2 font-semibold">Reading list</h1>
 	<ListViews current="works" />
 	<button class="quiet-action" onclick={() => (taking = true)}>Put works on it</button>
-	{#if entries.length > 0}<TakeListAway kept={progress.keep} onSend={() => (sending = true)} />{/if}
+	{#if entries.length > 0}<TakeListAway
+			kept={progress.keep}
+			onSend={() => (sending = true)}
+			onPrint={() => void print()}
+		/>{/if}
 	{#if marked.size > 0}
 		<span class="ml-auto text-quiet">{counted(marked.size, 'work')} marked</span>
 		<button class="quiet-action !py-0 text-xs" onclick={() => marked.clear()}>Let the marks go</button>
@@ -141,7 +158,8 @@
 		<button class="action" onclick={() => (taking = true)}>Put works on it</button>
 	</div>
 {:else}
-	<div class="flex min-h-0 flex-1 max-md:block max-md:overflow-auto">
+	{#if printing}<ListOnPaper entries={shown} {works} names={data.names} />{/if}
+	<div class="flex min-h-0 flex-1 max-md:block max-md:overflow-auto print:hidden">
 		<div class="flex w-[430px] shrink-0 flex-col border-r max-md:h-[60vh] max-md:w-full">
 			<ListHead
 				{progress}

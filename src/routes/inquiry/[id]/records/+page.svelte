@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { tick } from 'svelte';
 	import { afterNavigate, goto } from '$app/navigation';
 	import { navigating, page } from '$app/state';
 	import { useKeys } from '$lib/components/parts/keys.svelte';
@@ -26,6 +27,7 @@
 	import WordsView from '$lib/components/reading/WordsView.svelte';
 	import WorthView from '$lib/components/reading/WorthView.svelte';
 	import { number } from '$lib/components/parts/numbers';
+	import Menu from '$lib/components/parts/Menu.svelte';
 	import Select from '$lib/components/parts/Select.svelte';
 
 	/** What a strategy finds, or what a run found: the list, with the record in hand beside it. */
@@ -80,6 +82,13 @@
 						.trim()
 				: `the strategy for ${index?.name}`
 	);
+	/** What goes to paper: the record in hand, or the page of records that it stands in. */
+	let onPaper = $state<'record' | 'list'>('record');
+	async function print(what: typeof onPaper) {
+		onPaper = what;
+		await tick();
+		window.print();
+	}
 	const takeAll = () => void takeOnto(store, `of/${data.code}${page.url.search}`, inWords);
 	function lookAt(wanted: View) {
 		// The view that comes takes the keys up where they are.
@@ -115,7 +124,7 @@
 
 <svelte:head><title>Records · {store.inquiry.about.title} · Oakmoss</title></svelte:head>
 
-<div class="flex flex-wrap items-center gap-1 border-b px-3 py-1">
+<div class="flex flex-wrap items-center gap-1 border-b px-3 py-1 print:hidden">
 	<h1 class="mr-2 font-semibold">Records</h1>
 	<IndexesNav current={data.code} sort={data.sort} />
 	{#if found && index}
@@ -139,6 +148,13 @@
 					options={SORTS.map(([value, says]) => ({ value, says }))}
 					onChange={(sort) => void show({ sort, from: '', record: '' })}
 				/>
+				<Menu
+					label="Print"
+					items={[
+						{ says: 'The record in hand', run: () => void print('record') },
+						{ says: 'The records of this page', run: () => void print('list') }
+					]}>Print</Menu
+				>
 			{/if}
 		</span>
 	{/if}
@@ -179,5 +195,15 @@
 {:else if view === 'words'}
 	{#key result}<WordsView {index} count={found.count} />{/key}
 {:else}
-	<ReadList {found} sheet={data.sheet} {size} {index} {concept} {isReordering} {show} onTake={takeAll} />
+	<ReadList
+		{found}
+		sheet={data.sheet}
+		{size}
+		{index}
+		{concept}
+		{isReordering}
+		{show}
+		{onPaper}
+		onTake={takeAll}
+	/>
 {/if}

@@ -15,6 +15,7 @@
 	import Narrowing from '$lib/components/strategy/Narrowing.svelte';
 	import ResultPanel from '$lib/components/strategy/ResultPanel.svelte';
 	import { StrategySession } from '$lib/components/strategy/strategy-session.svelte';
+	import StrategyOnPaper from '$lib/components/strategy/StrategyOnPaper.svelte';
 	import StrategyCheck from '$lib/components/strategy/StrategyCheck.svelte';
 	import StrategyBlock from '$lib/components/strategy/StrategyBlock.svelte';
 	import TextPanel from '$lib/components/strategy/TextPanel.svelte';
@@ -116,11 +117,12 @@
 <svelte:window onkeydown={walkLines} />
 <svelte:head><title>Strategy · {store.inquiry.about.title} · Oakmoss</title></svelte:head>
 
-<div class="flex items-center gap-1 border-b px-3 py-1">
+<div class="flex items-center gap-1 border-b px-3 py-1 print:hidden">
 	<h1 class="mr-2 font-semibold">Strategy</h1>
 	<IndexLinks current={code} at={(other) => strategyAt(place, other)} />
 	{#if index?.standIn}<span class="ml-2 text-xs text-quiet">stand-in: made-up records, really searched</span
 		>{/if}
+	{#if session}<button class="quiet-action ml-auto" onclick={() => window.print()}>Print</button>{/if}
 </div>
 
 {#if !session || !view || !index}
@@ -129,8 +131,13 @@
 		<a class="action" href={indexesAt(place)}>Choose subject indexes</a>
 	</div>
 {:else}
-	<div class="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-auto">
-		<div class="relative min-w-0 flex-1 overflow-y-auto px-4 py-3 max-lg:overflow-visible">
+	<div class="on-paper flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-auto print:block">
+		<div
+			class="relative min-w-0 flex-1 overflow-y-auto px-4 py-3 max-lg:overflow-visible print:overflow-visible"
+		>
+			<h1 class="mb-2 hidden text-lg font-semibold print:block">
+				{store.inquiry.about.title}: strategy for {index.name}
+			</h1>
 			{#if view.records === 0}
 				<p class="mb-3 rounded bg-warn-wash px-3 py-2">
 					{index.name} has no records here, so nothing can be counted. The strategy can be copied and run in its
@@ -183,9 +190,10 @@
 					label="records found"
 				/>
 			{/if}
+			<StrategyOnPaper {view} {index} />
 		</div>
 		<aside
-			class="relative flex w-[372px] shrink-0 flex-col gap-4 overflow-y-auto border-l bg-paper px-4 py-3 max-lg:w-full max-lg:border-t max-lg:border-l-0"
+			class="relative flex w-[372px] shrink-0 flex-col gap-4 overflow-y-auto border-l bg-paper px-4 py-3 max-lg:w-full max-lg:border-t max-lg:border-l-0 print:hidden"
 			aria-label="Result and text"
 		>
 			<ResultPanel {session} {running} {blocked} onRun={run} />

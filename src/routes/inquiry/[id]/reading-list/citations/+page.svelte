@@ -85,7 +85,7 @@
 
 <svelte:head><title>Citations · {store.inquiry.about.title} · Oakmoss</title></svelte:head>
 
-<div class="flex flex-wrap items-center gap-1.5 border-b px-3 py-1">
+<div class="flex flex-wrap items-center gap-1.5 border-b px-3 py-1 print:hidden">
 	<h1 class="mr-2 font-semibold">Reading list</h1>
 	<ListViews current="citations" />
 	<Select
@@ -122,14 +122,21 @@
 		<a class="action" href={readingListAt(placeOf(store))}>To the reading list</a>
 	</div>
 {:else}
-	<div class="flex min-h-0 flex-1 max-md:block max-md:overflow-auto">
-		<section aria-label="What may be wrong" class="flex w-[430px] shrink-0 flex-col border-r max-md:w-full">
+	<div class="on-paper flex min-h-0 flex-1 max-md:block max-md:overflow-auto print:block">
+		<section
+			aria-label="What may be wrong"
+			class="flex w-[430px] shrink-0 flex-col border-r max-md:w-full print:hidden"
+		>
 			{#if found}<CitationFindings {found} />{:else}<p class="p-4 text-quiet">
 					The citations are being looked through.
 				</p>{/if}
 		</section>
 		<!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reached by the keys that scroll it) -->
-		<section aria-label="Citations" class="relative min-w-0 flex-1 overflow-y-auto" tabindex="0">
+		<section
+			aria-label="Citations"
+			class="relative min-w-0 flex-1 overflow-y-auto print:overflow-visible"
+			tabindex="0"
+		>
 			{#if formatted.share !== undefined}
 				<p class="flex items-center gap-3 border-b bg-wash px-6 py-2" role="status">
 					<progress class="flex-1" max="1" value={formatted.share} aria-label="Citations formatted"
