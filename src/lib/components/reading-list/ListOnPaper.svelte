@@ -2,7 +2,6 @@
 	import { DECIDED, type ListEntry } from '$core/crosswalk';
 	import { linksOf } from '$core/evidence/citation';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import { moment } from '../inquiry/moment';
 	import { counted } from '../parts/numbers';
 	import type { ListedWorks } from './listed-works.svelte';
 
@@ -16,12 +15,15 @@
 	let { entries, works, names }: Props = $props();
 	const store = $derived(useInquiry()());
 
+	/** In full, as paper is read on other days. */
+	const day = (at: string) =>
+		new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
 	/** What was decided, by whom and when; nothing while nobody looked at it. */
 	const decision = ({ decision, decidedAt, decidedBy, reason }: ListEntry) =>
 		decidedAt === ''
 			? 'not looked at yet'
 			: [
-					`${DECIDED[decision]}${names[decidedBy] ? ` by ${names[decidedBy]}` : ''}, ${moment(decidedAt)}`,
+					`${DECIDED[decision]}${names[decidedBy] ? ` by ${names[decidedBy]}` : ''}, ${day(decidedAt)}`,
 					reason
 				]
 					.filter(Boolean)

@@ -12,7 +12,7 @@ const CALLED: Record<string, { title: string; one: string; many: string }> = {
 	funder: { title: 'Funders', one: 'funder', many: 'funders' },
 	language: { title: 'Languages', one: 'language', many: 'languages' },
 	type: { title: 'Kinds of record', one: 'kind', many: 'kinds' },
-	availability: { title: 'Availability', one: 'availability', many: 'availabilities' }
+	availability: { title: 'Availability', one: 'way to have it', many: 'ways to have it' }
 };
 
 export const HEADING_DIMENSIONS: readonly string[] = ['heading', 'chiefHeading', 'headingWithBroader'];

@@ -62,8 +62,10 @@
 	{/if}
 
 	<h3 class="mt-4 mb-1 flex items-baseline gap-2 font-semibold">
-		{index.headingNoun[0].toUpperCase() + index.headingNoun.slice(1)}<Meaning of="heading" />
-		<span class="text-xs font-normal text-quiet">
+		{index.headingNoun[0].toUpperCase() + index.headingNoun.slice(1)}<span class="print:hidden"
+			><Meaning of="heading" /></span
+		>
+		<span class="text-xs font-normal text-quiet print:hidden">
 			{#if concept}picks go to “{concept.name}”{:else}choose a concept above to pick{/if}
 		</span>
 	</h3>

@@ -155,7 +155,7 @@
 						>in {elsewhere.map(({ name }) => name).join(', ')}</span
 					>{/if}
 			</span>
-			{#if by !== undefined}<span class="text-xs text-quiet">{signed(by)}</span>{/if}
+			{#if by !== undefined}<span class="text-xs text-quiet print:hidden">{signed(by)}</span>{/if}
 			<button
 				class="quiet-action !py-0 text-xs"
 				tabindex="-1"

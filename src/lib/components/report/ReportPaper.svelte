@@ -72,7 +72,9 @@
 	{/if}
 {/snippet}
 
-<article class="report-paper mx-auto max-w-3xl bg-leaf px-10 py-8 font-serif text-[15px] leading-6">
+<article
+	class="report-paper mx-auto max-w-3xl bg-leaf px-10 py-8 font-serif print:bg-white print:p-0 text-[15px] leading-6"
+>
 	<h1 class="text-2xl leading-8 font-semibold">{document.title}</h1>
 	<p class="mb-4 text-quiet">{document.byline}<br />{document.made}</p>
 	{#each document.parts as { id, name, blocks } (id)}

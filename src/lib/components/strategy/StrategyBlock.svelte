@@ -105,11 +105,18 @@
 			/>
 		{/each}
 	</ul>
+	<p class="hidden border-t px-2 py-1 text-xs print:block">
+		searches {SEARCHES_WORDS[session.settings.searches[block.id] ?? 'headings-and-words']}, words {WORD_FIELD_WORDS[
+			session.settings.fields[block.id] ?? store.inquiry.about.wordField
+		]}
+	</p>
 	{#each faults as fault, i (i)}<p class="border-t bg-warn-wash px-2 py-1 text-warn">
 			{fault.message}
 		</p>{/each}
 	{#if editable}
-		<footer class="flex flex-wrap items-center gap-x-2 gap-y-1 border-t px-2 py-1 text-xs whitespace-nowrap">
+		<footer
+			class="flex flex-wrap items-center gap-x-2 gap-y-1 border-t px-2 py-1 text-xs whitespace-nowrap print:hidden"
+		>
 			<form
 				class="flex items-center gap-1"
 				onsubmit={(event) => {

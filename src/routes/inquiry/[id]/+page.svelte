@@ -163,6 +163,9 @@
 	<!-- svelte-ignore a11y_no_static_element_interactions (only the way out is handled here, for the grid and the sheet alike) -->
 	<div class="flex min-h-0 flex-1 print:block" onkeydown={back}>
 		<div class="min-w-0 flex-1 overflow-auto print:overflow-visible">
+			<h1 class="mb-2 hidden text-lg font-semibold print:block">
+				{store.inquiry.about.title}: crosswalk
+			</h1>
 			{#if concepts.length === 0}
 				<p class="p-6 text-quiet">
 					No cell is {filter === 'changed' ? 'changed since then' : SAYS[filter]}.
