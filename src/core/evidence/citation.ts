@@ -4,6 +4,9 @@ export interface CslName {
 	family?: string;
 	given?: string;
 	literal?: string;
+	suffix?: string;
+	'dropping-particle'?: string;
+	'non-dropping-particle'?: string;
 }
 
 /** An item of CSL-JSON, as far as records here use it; other variables are kept as they came. */
@@ -13,7 +16,7 @@ export interface CslItem {
 	title?: string;
 	author?: CslName[];
 	'container-title'?: string;
-	issued?: { 'date-parts'?: (number | string)[][]; raw?: string; literal?: string };
+	issued?: { 'date-parts'?: (number | string)[][]; raw?: string; literal?: string; circa?: boolean };
 	volume?: string | number;
 	issue?: string | number;
 	page?: string;

@@ -64,7 +64,7 @@ export function shapeFault(item: unknown): string | undefined {
 			return `a name of its ${name} has parts that are not text`;
 	}
 	const { issued, custom } = item;
-	if (issued !== undefined) {
+	if (issued !== undefined && typeof issued !== 'string') {
 		if (!isObject(issued)) return 'its issued is not a date';
 		const parts = issued['date-parts'];
 		if (parts !== undefined && !(Array.isArray(parts) && parts.every(Array.isArray)))

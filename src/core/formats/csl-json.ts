@@ -3,9 +3,8 @@ import { JSONParser } from '@streamparser/json';
 import type { Finding } from '../vocabulary/vocabulary-data';
 import type { CslItem } from '../evidence/citation';
 import { itemFault, shapeFault, withTexts } from './csl-fault';
-import { printKeyword, splitKeywords, type Keyword } from './record-keywords';
 import { addRecord, nothingRead, type RecordReader } from './record-reading';
-import type { RecordDraft } from './record-draft';
+import type { DraftTagging, RecordDraft } from './record-draft';
 
 /** Reads CSL-JSON: an array of items, or one item. Items are taken as they come; what is not JSON breaks the file. */
 export class CslJsonReader implements RecordReader {
@@ -89,37 +88,103 @@ export class CslJsonReader implements RecordReader {
 		const one = withTexts(given as Record<string, unknown>);
 		const misshapen = shapeFault(one);
 		if (misshapen) return refuse(misshapen);
-		const { keyword, headings, ...rest } = one as CslItem & { headings?: unknown };
+		const { keyword, headings, custom, ...rest } = one as CslItem & { headings?: unknown };
+		const { headings: own, limits, cites, ...others } = (custom ?? {}) as Record<string, unknown>;
 		const id = String(rest.id ?? '');
+		const item = { ...rest, ...(Object.keys(others).length > 0 && { custom: others }), id } as CslItem;
+		const named = headingsNamed(own) ?? headingsNamed(headings);
+		const labels = labelsNamed(limits);
+		const cited = textsNamed(cites);
 		addRecord(reading, {
-			item: { ...rest, id } as CslItem,
+			item: withDates(item),
 			key: id,
-			keywords: [...headingKeywords(headings), ...splitKeywords(keyword ?? '')],
+			keywords: keyword ? [keyword] : [],
+			...(named && { headings: named }),
+			...(labels && { limits: labels }),
+			...(cited && { cites: cited }),
 			line
 		});
 	}
 }
 
-/** Headings that stand in an item beside what the schema has, as keywords. */
-function headingKeywords(headings: unknown): string[] {
-	if (!Array.isArray(headings)) return [];
-	return headings.flatMap((heading: unknown) => {
-		const { label, chief, aspect } = (heading ?? {}) as Partial<Record<keyof Keyword, unknown>>;
+const textsNamed = (value: unknown): string[] | undefined =>
+	Array.isArray(value) && value.every((one) => typeof one === 'string') ? value : undefined;
+
+/** Headings that an item names beside its keywords; undefined where it names none apart. */
+function headingsNamed(value: unknown): DraftTagging[] | undefined {
+	if (!Array.isArray(value)) return undefined;
+	return value.flatMap((heading: unknown) => {
+		const { label, uri, chief, aspect } = (heading ?? {}) as Partial<Record<keyof DraftTagging, unknown>>;
 		if (typeof label !== 'string') return [];
-		return [printKeyword({ label, chief: chief === true, ...(typeof aspect === 'string' && { aspect }) })];
+		const name = typeof uri === 'string' ? uri : '';
+		return [{ label, uri: name, chief: chief === true, ...(typeof aspect === 'string' && { aspect }) }];
 	});
 }
 
-/** Records as items of a CSL-JSON array, without its brackets. */
+function labelsNamed(value: unknown): RecordDraft['limits'] {
+	if (value === null || typeof value !== 'object' || Array.isArray(value)) return undefined;
+	const known = Object.entries(value).flatMap(([field, own]) => {
+		const values = textsNamed(own);
+		return values ? [[field, values] as const] : [];
+	});
+	return known.length > 0 ? Object.fromEntries(known) : undefined;
+}
+
+/** Dates that are texts, as newer schemas allow: read where they are dates by ISO 8601 or EDTF, else kept as they are. */
+function withDates(item: CslItem): CslItem {
+	const read = { ...item };
+	for (const name of ['issued', 'accessed', 'event-date', 'original-date', 'submitted', 'available-date']) {
+		const value = read[name];
+		if (typeof value === 'string') read[name] = dateOfText(value);
+		else if (typeof value === 'object' && value !== null && !('date-parts' in value)) {
+			const { raw, edtf, ...others } = value as { raw?: unknown; edtf?: unknown };
+			const text = typeof edtf === 'string' ? edtf : raw;
+			const date = typeof text === 'string' ? dateOfText(text) : {};
+			if ('date-parts' in date) read[name] = { ...others, ...date };
+		}
+	}
+	return read;
+}
+
+const EDTF_DAY = /^(\d{4})(?:-(\d\d)(?:-(\d\d))?)?([?~%]?)$/;
+
+/** A year, month or day, or two of them with a stroke between; a sign of doubt makes it an approximate one. O(length). */
+export function dateOfText(text: string): NonNullable<CslItem['issued']> {
+	const ends = text
+		.trim()
+		.split('/')
+		.map((end) => EDTF_DAY.exec(end.trim()));
+	if (ends.length > 2 || ends.some((end) => end === null)) return { raw: text };
+	const parts = ends.map((end) =>
+		(end ?? []).slice(1, 4).flatMap((part) => (part === undefined ? [] : Number(part)))
+	);
+	const isDoubted = ends.some((end) => end?.[4]);
+	// From 21 on, EDTF means seasons.
+	if (parts.some(([, month = 1, day = 1]) => month < 1 || month > 12 || day < 1 || day > 31))
+		return { raw: text };
+	return { 'date-parts': parts, ...(isDoubted && { circa: true }) };
+}
+
+/** Records as items of a CSL-JSON array, without its brackets. What CSL has no variable for stands under `custom`. */
 export function writeCslItems(records: readonly RecordDraft[]): string {
 	return records
-		.map(({ key, item, taggings }) =>
+		.map(({ key, item, taggings, keepsTaggings, limits, cites }) =>
 			JSON.stringify({
 				...item,
 				id: key,
-				...(taggings.length > 0 && {
-					headings: taggings.map(({ label, chief, aspect }) => ({ label, chief, ...(aspect && { aspect }) }))
-				})
+				custom: {
+					...item.custom,
+					...(!keepsTaggings && {
+						headings: taggings.map(({ label, uri, chief, aspect }) => ({
+							label,
+							uri,
+							chief,
+							...(aspect !== undefined && { aspect })
+						}))
+					}),
+					...(limits && Object.keys(limits).length > 0 && { limits }),
+					...(cites && cites.length > 0 && { cites })
+				}
 			})
 		)
 		.join(',\n');

@@ -5,14 +5,14 @@ import { itemFault, shapeFault, withTexts } from './csl-fault';
 import { CslJsonReader } from './csl-json';
 import { readMappings } from './known-mappings';
 import { RecordCsvReader } from './record-csv';
-import { parseKeyword, printKeyword, splitKeywords, toDrafts } from './record-keywords';
+import { parseKeyword, partKeywords, printKeyword, toDrafts } from './record-keywords';
 import type { RecordReader } from './record-reading';
 import { RisReader } from './ris';
 
 /** Pieces of which real files are made, whole and broken. */
 const PIECES: Record<string, string[]> = {
 	ris: ['TY  - JOUR\n', 'ER  - \n', 'TI  - Quiet rooms\n', 'AU  - Ashdene, K.\n', 'PY  - 2011\n', 'PY  - soon\n', 'KW  - *Noise / causes\n', 'a line of its own\n', '\r\n', 'TY-JOUR\n', 'AB  - ', 'ID  - a1\n', '\uFEFF'],
-	bibtex: ['@article{a1,', '@book{', 'title={Quiet {Rooms}}', 'title="Half', ',', '}', '{', 'year=2011', 'keywords={*Noise; sleep}', '@comment{x}', '@string{a="b"}', '\n', '\\', '% not\n', 'author={Ashdene, K. and Voss, P.}'],
+	bibtex: ['@article{a1,', '@book{', 'title={Quiet {Rooms}}', 'title="Half', ',', '}', '{', 'year=2011', 'keywords={*Noise; sleep}', '@comment{x}', '@string{a="b"}', '@book(k, title = a # {x})', 'crossref={a1}', '@xdata{', '\n', '\\', '% not\n', 'author={Ashdene, K. and Voss, P.}'],
 	csl: ['[', ']', '{"type":"book","title":"Quiet"}', ',', '{"type":"book","id":1}', '{"type":7}', '"text"', 'null', '{"title":{}}', '{', '}', '\n', '3', '{"type":"book","issued":{"date-parts":[[2011]]}}'],
 	csv: ['id,type,title,year\n', 'a1,book,Quiet rooms,2011\n', 'a2,"book","Half', '"', ',,,\n', '\n', 'a3,report,Noise,soon\n', 'id;type;title\n', 'a4\n', '\r\n', '=1+1,book,x,2001\n']
 }; // prettier-ignore
@@ -88,8 +88,28 @@ describe('keywords', () => {
 			})
 		);
 		expect(parseKeyword('Sleep / *causes')).toEqual({ label: 'Sleep', chief: true, aspect: 'causes' });
-		expect(splitKeywords('Noise, Indoor; Sleep ;; ')).toEqual(['Noise, Indoor', 'Sleep']);
-		expect(splitKeywords('noise, sleep,rest')).toEqual(['noise', 'sleep', 'rest']);
+	}); // prettier-ignore
+
+	const HEADINGS = new Set(['Noise, Indoor', 'Sleep', 'Rooms, Shared, Quiet', 'Alarms']);
+	it.each<[string, string[], string[], string[]]>([
+		['semicolons', ['Noise, Indoor; Sleep ;; '], ['Noise, Indoor', 'Sleep'], ['semicolon']],
+		['commas before small letters, where nothing is a heading', ['noise, sleep,rest'], ['noise', 'sleep', 'rest'], ['comma']],
+		['no comma of a heading', ['Noise, Indoor'], ['Noise, Indoor'], []],
+		['commas between headings that have commas', ['Noise, Indoor, Sleep, Rooms, Shared, Quiet'], ['Noise, Indoor', 'Sleep', 'Rooms, Shared, Quiet'], ['comma']],
+		['what is no heading among those that are', ['Sleep, corridor talk, Alarms'], ['Sleep', 'corridor talk', 'Alarms'], ['comma']],
+		['line breaks, and semicolons within them', ['Sleep\nNoise, Indoor; Alarms'], ['Sleep', 'Noise, Indoor', 'Alarms'], ['line', 'semicolon']],
+		['tabs', ['Sleep\tNoise, Indoor'], ['Sleep', 'Noise, Indoor'], ['tab']],
+		['nothing, of fields that stand with others', ['noise, in rooms', 'Sleep'], ['noise, in rooms', 'Sleep'], []],
+		['braces', ['{Noise, Indoor}', '{Sleep}'], ['Noise, Indoor', 'Sleep'], []]
+	])('are parted by %s', (_, fields, keywords, ways) => {
+		const parted = partKeywords(fields, (text) => HEADINGS.has(text));
+		expect(parted.keywords).toEqual(keywords);
+		expect([...parted.ways]).toEqual(ways);
+	}); // prettier-ignore
+
+	it('are parted as a person says, and are never parted where headings are named apart', () => {
+		expect(partKeywords(['Noise, Indoor'], () => true, 'comma').keywords).toEqual(['Noise', 'Indoor']);
+		expect(partKeywords(['noise, sleep; rest, and more'], undefined).keywords).toEqual(['noise, sleep', 'rest, and more']);
 	}); // prettier-ignore
 
 	it('become headings where they are some, and stay what they are where not; none is lost', () => {
@@ -122,7 +142,7 @@ describe('an item of CSL-JSON', () => {
 		['a volume that is none', { type: 'book', volume: {} }, /volume/],
 		['authors that are no list', { type: 'book', author: { family: 'x' } }, /author is not a list/],
 		['a name of numbers', { type: 'book', author: [{ family: 7 }] }, /name of its author/],
-		['a date that is none', { type: 'book', issued: '2011' }, /issued is not a date/],
+		['a date that is none', { type: 'book', issued: 2011 }, /issued is not a date/],
 		['date-parts that are none', { type: 'book', issued: { 'date-parts': [2011] } }, /date-parts/],
 		['a custom that is none', { type: 'book', custom: 'x' }, /custom is not an object/],
 		['affiliations that are no texts', { type: 'book', custom: { affiliations: [1] } }, /affiliations/],
@@ -132,6 +152,23 @@ describe('an item of CSL-JSON', () => {
 			/affiliationsOfAuthors/
 		]
 	])('is refused in words: %s', (_, item, message) => expect(shapeFault(item)).toMatch(message));
+
+	it.each<[unknown, object]>([
+		['2011', { 'date-parts': [[2011]] }],
+		['2011-05-03', { 'date-parts': [[2011, 5, 3]] }],
+		['2011-05/2012', { 'date-parts': [[2011, 5], [2012]] }],
+		['2011~', { 'date-parts': [[2011]], circa: true }],
+		['2011-21', { raw: '2011-21' }],
+		['spring 2011', { raw: 'spring 2011' }],
+		[{ raw: '2011-05' }, { 'date-parts': [[2011, 5]] }],
+		[{ raw: 'May 2011' }, { raw: 'May 2011' }],
+		[{ literal: 'in press' }, { literal: 'in press' }]
+	])('is taken with its date however that is written: %j', (issued, wanted) => {
+		const reader = new CslJsonReader();
+		reader.take(JSON.stringify({ type: 'book', title: 'x', issued }));
+		reader.end();
+		expect(reader.reading.records[0].item.issued).toEqual(wanted);
+	}); // prettier-ignore
 
 	it('is taken with numbers where text belongs, as text', () => {
 		const item = { type: 'book', title: 1984, page: 7, volume: 3 };

@@ -1,14 +1,32 @@
 /** Records as CSV, in and out. */
 import Papa from 'papaparse';
 import type { Finding } from '../vocabulary/vocabulary-data';
-import { yearOf, type CslItem } from '../evidence/citation';
-import { allKeywords } from './record-keywords';
+import { keywordsOf, yearOf, type CslItem, type CslName } from '../evidence/citation';
+import { parseKeyword } from './record-keywords';
 import { guarded, unguarded } from './csv-guard';
-import { addRecord, given, nothingRead, parseName, printName, type RecordReader } from './record-reading';
-import type { RecordDraft } from './record-draft';
+import {
+	addRecord,
+	given,
+	NotKept,
+	nothingRead,
+	parseName,
+	printName,
+	type RecordReader
+} from './record-reading';
+import {
+	differences,
+	parseGiven,
+	parseLimits,
+	parseMore,
+	printGiven,
+	printLimits,
+	withMore
+} from './record-extras';
+import type { DraftTagging, RecordDraft } from './record-draft';
 
 const RECORD_COLUMNS = [
-	'id', 'type', 'title', 'authors', 'year', 'source', 'volume', 'issue', 'pages', 'publisher', 'doi', 'language', 'abstract', 'keywords'
+	'id', 'type', 'title', 'authors', 'editors', 'year', 'source', 'volume', 'issue', 'pages', 'edition', 'publisher', 'place', 'doi', 'issn',
+	'isbn', 'url', 'language', 'abstract', 'keywords', 'headings', 'limits', 'cites', 'more'
 ] as const; // prettier-ignore
 const LIST = ' | ';
 
@@ -59,6 +77,7 @@ export class RecordCsvReader implements RecordReader {
 	private cut = '';
 	private isBegun = false;
 	private delimiter = ',';
+	private readonly notKept = new NotKept();
 
 	take(text: string): void {
 		const given = this.cut + (this.isBegun ? text : text.replace(/^\uFEFF/, ''));
@@ -84,6 +103,7 @@ export class RecordCsvReader implements RecordReader {
 	end(): void {
 		this.rows(this.rest.length);
 		if (!this.columns) this.noTitle();
+		this.reading.findings.push(...this.notKept.findings((column) => `The column “${column}”`));
 	}
 
 	private noTitle(): void {
@@ -158,52 +178,110 @@ export class RecordCsvReader implements RecordReader {
 				message: `Row ${line} does not fit the columns (${fault}). It was left out.`
 			});
 		const values = new Map(columns.map((column, i) => [column, unguarded(data[i])]));
-		const field = (name: (typeof RECORD_COLUMNS)[number]) => values.get(name)?.trim() ?? '';
-		const authors = field('authors').split(LIST).filter(Boolean).map(parseName);
-		const item: CslItem = {
-			id: field('id'),
-			type: field('type') || 'article-journal',
-			...given('title', field('title')),
-			...(authors.length > 0 && { author: authors }),
-			...(/^\d{4}$/.test(field('year')) && { issued: { 'date-parts': [[Number(field('year'))]] } }),
-			...given('container-title', field('source')),
-			...given('volume', field('volume')),
-			...given('issue', field('issue')),
-			...given('page', field('pages')),
-			...given('publisher', field('publisher')),
-			...given('DOI', field('doi')),
-			...given('language', field('language')),
-			...given('abstract', field('abstract'))
-		};
+		for (const [column, value] of values)
+			if (value.trim() !== '' && !(RECORD_COLUMNS as readonly string[]).includes(column))
+				this.notKept.add(column, line);
+		const item = itemOfRow(values);
+		if (cell(values, 'year') !== '' && !item.issued) this.notKept.add('year', line);
+		const limits = parseLimits(cells(values, 'limits'));
+		const cites = cells(values, 'cites');
 		addRecord(reading, {
-			item,
+			item: withMore(item, parseMore(cell(values, 'more'))),
 			key: item.id,
-			keywords: field('keywords')
-				.split(LIST)
-				.map((part) => part.trim())
-				.filter(Boolean),
+			keywords: cells(values, 'keywords'),
+			// Where there is a column for them, keywords are none.
+			...(columns.includes('headings') && { headings: cells(values, 'headings').map(headingOfCell) }),
+			...(limits && { limits }),
+			...(cites.length > 0 && { cites }),
 			line
 		});
 	}
 }
 
+type Column = (typeof RECORD_COLUMNS)[number];
+type Row = ReadonlyMap<string, string>;
+const cell = (row: Row, name: Column) => row.get(name)?.trim() ?? '';
+const cells = (row: Row, name: Column) =>
+	cell(row, name)
+		.split(LIST)
+		.map((part) => part.trim())
+		.filter(Boolean);
+
+function itemOfRow(row: Row): CslItem {
+	const [authors, editors] = (['authors', 'editors'] as const).map((name) => cells(row, name).map(parseName));
+	const year = cell(row, 'year');
+	return {
+		id: cell(row, 'id'),
+		type: cell(row, 'type') || 'article-journal',
+		...given('title', cell(row, 'title')),
+		...(authors.length > 0 && { author: authors }),
+		...(editors.length > 0 && { editor: editors }),
+		...(/^\d{4}$/.test(year) && { issued: { 'date-parts': [[Number(year)]] } }),
+		...given('container-title', cell(row, 'source')),
+		...given('volume', cell(row, 'volume')),
+		...given('issue', cell(row, 'issue')),
+		...given('page', cell(row, 'pages')),
+		...given('edition', cell(row, 'edition')),
+		...given('publisher', cell(row, 'publisher')),
+		...given('publisher-place', cell(row, 'place')),
+		...given('DOI', cell(row, 'doi')),
+		...given('ISSN', cell(row, 'issn')),
+		...given('ISBN', cell(row, 'isbn')),
+		...given('URL', cell(row, 'url')),
+		...given('language', cell(row, 'language')),
+		...given('abstract', cell(row, 'abstract'))
+	};
+}
+
+/** A heading with its URI as Oakmoss writes it, or a label alone. */
+const headingOfCell = (text: string): DraftTagging => parseGiven(text) ?? { ...parseKeyword(text), uri: '' };
+
 /** @param header whether the line of column names comes first */
 export function writeRecordsCsv(records: readonly RecordDraft[], header = true): string {
-	const rows = records.map(({ key, item, taggings }) => ({
+	// A column of headings that is empty says that a record has none.
+	const isSilent = records.length > 0 && records.every(({ keepsTaggings }) => keepsTaggings);
+	const columns = RECORD_COLUMNS.filter((column) => !isSilent || column !== 'headings');
+	return `${Papa.unparse(records.map(rowOf).map(guarded), { columns, header })}\r\n`;
+}
+
+const named = (names: unknown) =>
+	((Array.isArray(names) ? names : []) as CslName[]).map(printName).join(LIST);
+
+function rowOf(draft: RecordDraft): Record<Column, string | number> {
+	const { key, item, taggings, limits, cites = [] } = draft;
+	const text = (variable: string) => {
+		const value = item[variable];
+		return typeof value === 'string' || typeof value === 'number' ? value : '';
+	};
+	const row = {
 		id: key,
 		type: item.type,
 		title: item.title ?? '',
-		authors: (item.author ?? []).map(printName).join(LIST),
+		authors: named(item.author),
+		editors: named(item.editor),
 		year: yearOf(item) ?? '',
 		source: item['container-title'] ?? '',
-		volume: item.volume ?? '',
-		issue: item.issue ?? '',
+		volume: text('volume'),
+		issue: text('issue'),
 		pages: item.page ?? '',
+		edition: text('edition'),
 		publisher: item.publisher ?? '',
+		place: text('publisher-place'),
 		doi: item.DOI ?? '',
+		issn: item.ISSN ?? '',
+		isbn: item.ISBN ?? '',
+		url: item.URL ?? '',
 		language: item.language ?? '',
 		abstract: item.abstract ?? '',
-		keywords: allKeywords(item, taggings).join(LIST)
-	}));
-	return `${Papa.unparse(rows.map(guarded), { columns: [...RECORD_COLUMNS], header })}\r\n`;
+		keywords: keywordsOf(item).join(LIST),
+		headings: taggings.map(printGiven).join(LIST),
+		limits: printLimits(limits).join(LIST),
+		cites: cites.join(LIST),
+		more: ''
+	};
+	const more = differences(
+		item,
+		itemOfRow(new Map(Object.entries(row).map(([name, value]) => [name, String(value)])))
+	);
+	return { ...row, more: more ? JSON.stringify(more) : '' };
 }

@@ -20,6 +20,8 @@ export interface RecordDraft {
 	 */
 	limits?: Record<string, string[]>;
 	taggings: DraftTagging[];
+	/** Its source says nothing of headings: a record that is there already keeps those it has. */
+	keepsTaggings?: true;
 	/** Keys of records of the same index that it refers to; left out where its source does not say. */
 	cites?: string[];
 }

@@ -1,7 +1,8 @@
 /** What the readers of record files have in common. Every fault is a finding with its line; nothing is lost silently. */
 import type { Finding } from '../vocabulary/vocabulary-data';
 import { nameInWords, type CslItem, type CslName } from '../evidence/citation';
-import { itemFault } from './csl-fault';
+import type { DraftTagging, RecordDraft } from './record-draft';
+import { itemFault, shapeFault } from './csl-fault';
 
 /** Media types of records, with the names people know them by and the ending of their files. */
 export const RECORD_FORMATS = {
@@ -13,11 +14,14 @@ export const RECORD_FORMATS = {
 export type RecordFormat = keyof typeof RECORD_FORMATS;
 
 /** An entry as it was read: what it says of the work, and its keywords before anybody knows which are headings. */
-export interface ReadRecord {
+export interface ReadRecord extends Pick<RecordDraft, 'limits' | 'cites'> {
 	item: CslItem;
 	/** The identifier the file gives it; empty where it gives none. */
 	key: string;
+	/** Fields of keywords, each of which may hold several. */
 	keywords: string[];
+	/** Its headings, where it names them apart from keywords: then none of those is a heading. */
+	headings?: DraftTagging[];
 	/** Where the entry begins, from 1. */
 	line: number;
 }
@@ -44,6 +48,28 @@ export interface RecordReader {
 }
 
 export const nothingRead = (): RecordReading => ({ read: 0, records: [], findings: [] });
+
+/** Fields that nothing was kept of, by name: how often, and where first. */
+export class NotKept {
+	private readonly fields = new Map<string, { count: number; line: number }>();
+
+	add(name: string, line: number): void {
+		const known = this.fields.get(name);
+		if (known) known.count++;
+		else this.fields.set(name, { count: 1, line });
+	}
+
+	/** @param called how such a field is named to people */
+	findings(called: (name: string) => string): Finding[] {
+		return [...this.fields].map(([name, { count, line }]) => ({
+			severity: 'note',
+			rule: 'field-not-kept',
+			line,
+			subject: name,
+			message: `${called(name)} has no place in a record: it was left out ${count === 1 ? 'once' : `${count} times`}, first on line ${line}.`
+		}));
+	}
+}
 
 /** Reads a text that is at hand whole. */
 export function readWhole(reader: RecordReader, text: string): RecordReading {
@@ -84,7 +110,10 @@ export function addRecord(reading: RecordReading, record: ReadRecord): void {
 	const { item, line } = record;
 	const refuse = (rule: string, message: string) =>
 		void reading.findings.push({ severity: 'error', rule, line, message: `${message} It was left out.` });
-	const fault = itemFault(item) ?? itemFault(record.keywords);
+	const fault =
+		itemFault(item) ??
+		shapeFault(item) ??
+		itemFault([record.keywords, record.headings, record.limits, record.cites]);
 	if (fault) return refuse('entry-unreadable', `The entry on line ${line} cannot be kept: ${fault}.`);
 	const said = item.title ?? item.author?.map(nameInWords).join('; ') ?? item.DOI ?? '';
 	if (said.trim() === '')
@@ -109,7 +138,7 @@ export function parseName(text: string): CslName {
 }
 
 export const printName = ({ family, given, literal, ...name }: CslName): string => {
-	const particle = (name as { 'non-dropping-particle'?: string })['non-dropping-particle'];
+	const particle = name['non-dropping-particle'];
 	return literal ?? [[particle, family].filter(Boolean).join(' '), given].filter(Boolean).join(', ');
 };
 

@@ -3,6 +3,8 @@
 	import { sendFile, type Sending } from '$lib/client/send-file';
 	import { onMount } from 'svelte';
 	import { goto, invalidateAll } from '$app/navigation';
+	import type { Parting } from '$core/formats/record-keywords';
+	import Select from '../parts/Select.svelte';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 
 	/** Loads a file of a vocabulary or of records into an index: sending it, watching the import, stopping either. */
@@ -44,6 +46,15 @@
 	// Whoever opened this wants to choose a file next, with the keyboard too.
 	onMount(() => chooser.focus());
 	let edition = $state('');
+	/** By what keywords of one field are parted, where that is not to be found out entry by entry. */
+	let parting = $state<Parting | ''>('');
+	const PARTED: { value: Parting | ''; says: string }[] = [
+		{ value: '', says: 'as each entry has it' },
+		{ value: 'semicolon', says: 'semicolons' },
+		{ value: 'line', says: 'line breaks' },
+		{ value: 'tab', says: 'tabs' },
+		{ value: 'comma', says: 'commas' }
+	];
 	let step = $state<'choosing' | 'sending' | 'reading'>('choosing');
 	let share = $state(0);
 	let problem = $state('');
@@ -68,7 +79,9 @@
 		share = 0;
 		const place = `/api/v1/indexes/${index.code}`;
 		sending = sendFile(
-			kind === 'vocabulary' ? `${place}/vocabulary?${new URLSearchParams({ edition })}` : `${place}/records`,
+			kind === 'vocabulary'
+				? `${place}/vocabulary?${new URLSearchParams({ edition })}`
+				: `${place}/records${parting && `?keywords=${parting}`}`,
 			file,
 			type,
 			(sent) => (share = sent)
@@ -142,6 +155,18 @@
 					disabled={step !== 'choosing'}
 				/>
 			</label>
+		{/if}
+		{#if kind === 'records'}
+			<div>
+				<span class="block text-quiet">Keywords of one field parted by</span>
+				<Select
+					class="mt-1"
+					label="Keywords of one field parted by"
+					value={parting}
+					options={PARTED}
+					onChange={(way) => (parting = way)}
+				/>
+			</div>
 		{/if}
 		{#if step === 'choosing'}
 			<button class="action">Load</button>

@@ -26,7 +26,14 @@ export const RULE_WORDS: Record<string, string> = {
 	'outside-entry': 'Lines outside every entry',
 	'no-title': 'Records without a title',
 	'same-record': 'The same record twice',
-	'keyword-unmatched': 'Keywords that are no headings'
+	'keyword-unmatched': 'Keywords that are no headings',
+	'keywords-parted': 'How keywords of one field were parted',
+	'field-not-kept': 'What has no place in a record',
+	'record-changed': 'Records that were there and changed',
+	'type-unknown': 'Types that the format does not have',
+	'string-unknown': 'Strings that nothing is said for',
+	'crossref-missing': 'Entries referred to that are not in the file',
+	'and-others': 'Authors that are not named'
 };
 
 export const SEVERITY_WORDS = {

@@ -2,6 +2,7 @@
 import { toJsonSchema } from '@valibot/to-json-schema';
 import * as v from 'valibot';
 import type { GenericSchema } from 'valibot';
+import { PARTINGS } from '../../../core/formats/record-keywords';
 import { RECORD_FORMATS } from '../../../core/formats/record-reading';
 import * as api from './api-schemas';
 import { FORMATS, MAPPING_TYPES, newIndex } from '../vocabulary';
@@ -105,7 +106,13 @@ export function openApi(version: string) {
 			'/indexes/{code}/records': {
 				put: operation({
 					summary: 'Loads records; keywords that are headings or entry terms become headings of the record',
-					parameters: [code],
+					parameters: [
+						code,
+						inQuery(
+							'keywords',
+							`By what keywords of one field are parted: ${PARTINGS.join(', ')}; found out entry by entry where it is left out`
+						)
+					],
 					body: file(...Object.keys(RECORD_FORMATS)),
 					status: 202,
 					answer: json(api.jobAccepted)

@@ -172,6 +172,7 @@ function draftOfWork(
 		taggings: taggings.filter(({ uri, chief, aspect = '' }) => {
 			const name = `${uri} ${chief} ${aspect}`;
 			return !names.has(name) && names.add(name);
-		})
+		}),
+		...(!headings && { keepsTaggings: true as const })
 	};
 }

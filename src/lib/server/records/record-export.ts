@@ -1,8 +1,6 @@
 /** Records as files, in every format that they can be read in. */
 import { Readable } from 'node:stream';
-import { Cite } from '@citation-js/core';
-import '@citation-js/plugin-bibtex';
-import { withBibtexKeywords } from '../../../core/formats/bibtex';
+import { writeBibtex } from '../../../core/formats/bibtex-write';
 import { writeCslItems } from '../../../core/formats/csl-json';
 import { writeRecordsCsv } from '../../../core/formats/record-csv';
 import type { RecordDraft } from '../../../core/formats/record-draft';
@@ -11,7 +9,10 @@ import { writeRis } from '../../../core/formats/ris';
 import { ServiceError } from '../errors';
 import { allow, type Person } from '../people';
 import { currentIndex } from '../vocabulary';
+import { parseBibtex } from './bibtex-entry';
 import { type RecordLine, recordLines } from './record-lines';
+import { labelsOf } from './record-store';
+import { referencesOf } from './stored-rows';
 
 /** How a format is written, so many records at a time. */
 interface Writer {
@@ -21,7 +22,7 @@ interface Writer {
 
 const WRITERS: Record<RecordFormat, Writer> = {
 	'application/x-research-info-systems': { write: writeRis, end: '' },
-	'application/x-bibtex': { write: (drafts) => `${drafts.map(bibtexOf).join('\n')}\n`, end: '' },
+	'application/x-bibtex': { write: (drafts) => writeBibtex(drafts, parseBibtex), end: '' },
 	'application/vnd.citationstyles.csl+json': {
 		write: (drafts, isFirst) => `${isFirst ? '[' : ','}\n${writeCslItems(drafts)}`,
 		end: '\n]\n'
@@ -29,16 +30,10 @@ const WRITERS: Record<RecordFormat, Writer> = {
 	'text/csv': { write: writeRecordsCsv, end: '' }
 };
 
-function bibtexOf(draft: RecordDraft): string {
-	const { custom: _, keyword: __, ...item } = draft.item;
-	const entry = new Cite([{ ...item, id: draft.key, 'citation-key': draft.key }]).format('bibtex') as string;
-	return withBibtexKeywords(entry.trimEnd(), draft);
-}
-
 /** Records read and written at a time: what an export holds in memory, however many there are. */
 const AT_A_TIME = 2_000;
 
-/** All records of an index as a file, in their order. */
+/** All records of an index as a file, in their order, with their labels and what they refer to: an index moves whole. */
 export async function exportRecords(
 	person: Person | undefined,
 	code: string,
@@ -50,7 +45,17 @@ export async function exportRecords(
 		const { records } = current.index;
 		for (let from = 0; from === 0 || from < records; from += AT_A_TIME) {
 			const numbers = Array.from({ length: Math.min(AT_A_TIME, records - from) }, (_, i) => from + i);
-			yield (await recordLines(current, numbers)).map(draftOf);
+			const [lines, references] = await Promise.all([
+				recordLines(current, numbers),
+				referencesOf(code, numbers)
+			]);
+			const cites = new Map<number, string[]>();
+			for (const { n, cited } of references) cites.set(n, [...(cites.get(n) ?? []), cited]);
+			yield lines.map((line) => ({
+				...draftOf(line),
+				limits: labelsOf(line.limits),
+				...(cites.has(line.n) && { cites: cites.get(line.n) })
+			}));
 		}
 	}
 	return recordFile(batches(), ending, `${code}-records`);

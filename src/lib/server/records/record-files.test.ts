@@ -87,12 +87,7 @@ describe('records from a file', () => {
 					recordSheet(LOCAL_PERSON, 'yarrow', key),
 					recordSheet(LOCAL_PERSON, code, key)
 				]);
-				expect([ending, is.item.title, is.item.issued?.['date-parts'], is.item.page]).toEqual([
-					ending,
-					was.item.title,
-					was.item.issued?.['date-parts'],
-					was.item.page
-				]);
+				expect([ending, is.item, is.limits]).toEqual([ending, was.item, was.limits]);
 				expect(is.headings.map(({ label, chief, aspect }) => [label, chief, aspect])).toEqual(
 					was.headings.map(({ label, chief, aspect }) => [label, chief, aspect])
 				);
@@ -100,6 +95,50 @@ describe('records from a file', () => {
 			await removeIndex(LOCAL_PERSON, code);
 		}
 		expect((await listIndexes(LOCAL_PERSON)).find(({ code }) => code === 'yarrow')?.records).toBe(3);
+	});
+
+	it('merge with a later, fuller file of the same: what changed is named, what it says nothing of stays', async () => {
+		const code = 'later';
+		await createIndex(LOCAL_PERSON, { code, name: code, discipline: '' });
+		await loadTurtle(code, VOCABULARY);
+		const first = { id: 'b1', type: 'report', title: 'Night work', custom: { headings: [{ label: 'Sleep', chief: true }], limits: { 'oak.shift': ['night'] }, cites: [] } }; // prettier-ignore
+		const same = { id: 'b2', type: 'report', title: 'Day work' };
+		const type = 'application/vnd.citationstyles.csl+json';
+		await take(type, JSON.stringify([first, same]), code);
+		const fuller = {
+			id: 'b1',
+			type: 'report',
+			title: 'Night work',
+			publisher: 'Holm',
+			abstract: 'Of wards.'
+		};
+		const { counts, findings } = await take(type, JSON.stringify([fuller, same]), code);
+		expect(counts).toMatchObject({ added: 0, replaced: 1, unchanged: 1 });
+		const changed = findings.filter(({ rule }) => rule === 'record-changed');
+		expect(changed).toMatchObject([{ subject: 'b1', line: 1 }]);
+		expect(changed[0].message).toMatch(/publisher, abstract\.$|abstract, publisher\.$/);
+		const sheet = await recordSheet(LOCAL_PERSON, code, 'b1');
+		expect(sheet).toMatchObject({ item: { publisher: 'Holm' }, limits: { 'oak.shift': ['night'] } });
+		expect(sheet.headings.map(({ label, chief }) => [label, chief])).toEqual([['Sleep', true]]);
+		// A file that says that there are none takes them away.
+		await take(type, JSON.stringify([{ ...fuller, custom: { headings: [] } }]), code);
+		expect((await recordSheet(LOCAL_PERSON, code, 'b1')).headings).toEqual([]);
+		await removeIndex(LOCAL_PERSON, code);
+	});
+
+	it('part keywords as a person says, and say how they were parted', async () => {
+		const code = 'parted';
+		await createIndex(LOCAL_PERSON, { code, name: code, discipline: '' });
+		await loadTurtle(code, VOCABULARY);
+		const ris = 'TY  - JOUR\nID  - k1\nTI  - x\nKW  - Sleep, Noise, Indoor\nER  - \n';
+		const { findings } = await take('application/x-research-info-systems', ris, code);
+		expect(findings.find(({ rule }) => rule === 'keywords-parted')?.message).toContain('commas in 1 entry');
+		const { item, headings } = await recordSheet(LOCAL_PERSON, code, 'k1');
+		expect([headings.map(({ label }) => label), item.keyword]).toEqual([['Sleep', 'Noise, Indoor'], undefined]); // prettier-ignore
+		await take('application/x-research-info-systems', ris, code, 'comma');
+		const parted = await recordSheet(LOCAL_PERSON, code, 'k1');
+		expect([parted.headings.map(({ label }) => label), parted.item.keyword]).toEqual([['Sleep'], 'Noise; Indoor']); // prettier-ignore
+		await removeIndex(LOCAL_PERSON, code);
 	});
 
 	it('keep the labels of a record that its file says nothing of', async () => {

@@ -2,14 +2,12 @@
 import { createReadStream } from 'node:fs';
 import { stat } from 'node:fs/promises';
 import { pipeline } from 'node:stream/promises';
-import { plugins } from '@citation-js/core';
-import '@citation-js/plugin-bibtex';
 import type { CslItem } from '../../../core/evidence/citation';
 import { keyOf } from '../../../core/formats/record-draft';
 import { BibtexReader } from '../../../core/formats/bibtex';
 import { CslJsonReader } from '../../../core/formats/csl-json';
 import { RecordCsvReader } from '../../../core/formats/record-csv';
-import { toDrafts, type HeadingOfKeyword } from '../../../core/formats/record-keywords';
+import { type Parting, toDrafts, type HeadingOfKeyword } from '../../../core/formats/record-keywords';
 import {
 	type ReadRecord,
 	type RecordFormat,
@@ -24,12 +22,15 @@ import type { Finding, ImportCounts } from '../../../core/vocabulary/vocabulary-
 import { currentIndex, editionIndex } from '../vocabulary';
 import type { Sql } from '../db';
 import { type Finish, ImportError, type Progress, StrictText } from '../jobs';
+import { parseBibtex } from './bibtex-entry';
 import { RecordStore } from './record-store';
 
 export interface RecordRequest {
 	indexCode: string;
 	file: string;
 	format: RecordFormat;
+	/** By what keywords of one field are parted, where a person says so. */
+	parting?: Parting;
 }
 
 export interface RecordReport {
@@ -38,6 +39,13 @@ export interface RecordReport {
 	findingCounts: Record<string, number>;
 }
 
+const PARTED_BY: Record<Parting, string> = {
+	semicolon: 'semicolons',
+	line: 'line breaks',
+	tab: 'tabs',
+	comma: 'commas'
+};
+
 /** Keywords that match no heading are named up to this many; all are counted. */
 const MOST_NAMED = 200;
 /** A report lists so many findings; all are counted. */
@@ -45,8 +53,7 @@ const MOST_FINDINGS = 10_000;
 
 const READERS: Record<RecordFormat, () => RecordReader> = {
 	'application/x-research-info-systems': () => new RisReader(),
-	'application/x-bibtex': () =>
-		new BibtexReader((entry) => (plugins.input.chain(entry, { generateGraph: false }) as CslItem[])[0]),
+	'application/x-bibtex': () => new BibtexReader(parseBibtex),
 	'application/vnd.citationstyles.csl+json': () => new CslJsonReader(),
 	'text/csv': () => new RecordCsvReader()
 };
@@ -91,14 +98,14 @@ const BATCH = 5_000;
  */
 export async function importRecords(
 	sql: Sql,
-	{ indexCode, file, format }: RecordRequest,
+	{ indexCode, file, format, parting }: RecordRequest,
 	progress: Progress = () => {},
 	finish: Finish = () => Promise.resolve()
 ): Promise<RecordReport> {
 	const { edition } = await currentIndex(indexCode);
 	const index = edition ? await editionIndex(edition) : undefined;
 	return sql.begin(async (tx) => {
-		const taking = new Taking(await RecordStore.open(tx, indexCode), headingsByKeyword(index));
+		const taking = new Taking(await RecordStore.open(tx, indexCode), headingsByKeyword(index), parting);
 		await readFrom(file, READERS[format](), progress, (reading, isLast) => taking.take(reading, isLast));
 		const report = await taking.report();
 		await finish(tx, report);
@@ -153,12 +160,14 @@ class Taking {
 	private readonly findingCounts: Record<string, number> = {};
 	private readonly severities = { error: 0, warning: 0, note: 0 };
 	private readonly unmatched = new Map<string, number>();
+	private readonly ways = new Map<Parting, number>();
 	/** The line on which each record stood last, by its key. */
 	private readonly lines = new Map<string, number>();
 
 	constructor(
 		private readonly store: RecordStore,
-		private readonly headingOf: HeadingOfKeyword
+		private readonly headingOf: HeadingOfKeyword,
+		private readonly parting?: Parting
 	) {}
 
 	async take(reading: RecordReading, isLast: boolean): Promise<void> {
@@ -170,7 +179,8 @@ class Taking {
 	}
 
 	private async keep(records: ReadRecord[]): Promise<void> {
-		const { drafts, matched, unmatched } = toDrafts(records, this.headingOf, keyOf);
+		const { drafts, matched, unmatched, ways } = toDrafts(records, this.headingOf, keyOf, this.parting);
+		for (const [way, entries] of ways) this.ways.set(way, (this.ways.get(way) ?? 0) + entries);
 		this.records += records.length;
 		this.matched += matched;
 		for (const [keyword, count] of unmatched)
@@ -188,7 +198,15 @@ class Taking {
 					message: `The entries on lines ${before} and ${line} are the same record, “${key}”. The later one was kept.`
 				});
 		});
-		await this.store.add(drafts);
+		const changed = await this.store.add(drafts);
+		for (const { key, parts } of changed)
+			this.say({
+				severity: 'note',
+				rule: 'record-changed',
+				line: this.lines.get(key),
+				subject: key,
+				message: `“${key}” was there already and is otherwise now: ${parts.join(', ')}.`
+			});
 	}
 
 	private say(finding: Finding): void {
@@ -208,6 +226,13 @@ class Taking {
 			);
 		}
 		const mended = this.severities.warning;
+		for (const [way, entries] of this.ways)
+			this.say({
+				severity: 'note',
+				rule: 'keywords-parted',
+				subject: way,
+				message: `Keywords of one field were parted by ${PARTED_BY[way]} in ${entries} ${entries === 1 ? 'entry' : 'entries'}.`
+			});
 		const named = [...this.unmatched].sort((a, b) => b[1] - a[1]).slice(0, MOST_NAMED);
 		for (const [keyword, count] of named)
 			this.say({
@@ -232,18 +257,20 @@ class Taking {
 	}
 }
 
-/** By label or entry term, as a keyword has it; each asked for once. */
+/** By URI, else by label or entry term, as a keyword has it; each asked for once. */
 function headingsByKeyword(index: EditionIndex | undefined): HeadingOfKeyword {
 	const known = new Map<string, { uri: string; label: string }[] | undefined>();
-	const find = (label: string) => {
+	const at = (n: number) => ({ uri: index?.uris.at(n) ?? '', label: index?.names.at(n) ?? '' });
+	const find = (label: string, uri: string) => {
 		if (!index) return undefined;
+		const own = uri === '' ? undefined : index.find(uri);
+		if (own !== undefined) return [at(own)];
 		const { headings = [] } = headingsLabelled(index.labels, label) ?? {};
-		return headings.length === 0
-			? undefined
-			: headings.map((n) => ({ uri: index.uris.at(n), label: index.names.at(n) }));
+		return headings.length === 0 ? undefined : headings.map(at);
 	};
-	return (label) => {
-		if (!known.has(label)) known.set(label, find(label));
-		return known.get(label);
+	return (label, uri = '') => {
+		const name = uri === '' ? label : `${label} <${uri}>`;
+		if (!known.has(name)) known.set(name, find(label, uri));
+		return known.get(name);
 	};
 }

@@ -100,11 +100,15 @@ export class RecordStore {
 		return new RecordStore(tx, indexCode, records, await heldHeadings(tx, indexCode));
 	}
 
-	async add(drafts: readonly RecordDraft[]): Promise<void> {
+	/** @returns of records that were there and come otherwise now, which parts of each did */
+	async add(drafts: readonly RecordDraft[]): Promise<ChangedRecord[]> {
 		const { tx, indexCode, numbers, changes, written } = this;
 		const byKey = new Map(drafts.map((draft) => [draft.key, draft]));
 		const known = await this.find(byKey);
 		const kept = [...byKey.values()].filter(({ key }) => !known.get(key)?.same);
+		const changed = [...known].flatMap(([key, { n, same, parts }]) =>
+			!same && n < this.records && !written.has(n) ? [{ key, parts }] : []
+		);
 		for (const { n, same } of known.values()) {
 			// What an earlier piece of the same file brought is counted once.
 			if (n >= this.records || written.has(n)) continue;
@@ -129,25 +133,32 @@ export class RecordStore {
 		}
 		await numbers.write(tx);
 		await copyRows(tx, indexCode, placed, (uri) => numbers.at(uri) as number);
+		return changed;
 	}
 
 	/** Records of the index that have the keys of some drafts, and whether they are just as those say. */
-	private async find(
-		byKey: Map<string, RecordDraft>
-	): Promise<Map<string, { n: number; same: boolean; named: number | null }>> {
+	private async find(byKey: Map<string, RecordDraft>): Promise<Map<string, Known>> {
 		const { tx, indexCode, numbers } = this;
-		const known = new Map<string, { n: number; same: boolean; named: number | null }>();
+		const known = new Map<string, Known>();
 		for await (const { key, n, csl, limits, named, tags } of recordsByKey(tx, indexCode, [...byKey.keys()])) {
 			let draft = byKey.get(key) as RecordDraft;
 			if (!draft.limits) {
 				draft = { ...draft, limits: labelsOf(limits) };
 				byKey.set(key, draft);
 			}
+			if (draft.keepsTaggings) {
+				draft = { ...draft, taggings: tags.flatMap((tag) => taggingOf(tag, numbers.named(tag[0]))) };
+				byKey.set(key, draft);
+			}
 			const own = draft.taggings.map(({ uri, chief, aspect }) => [numbers.at(uri), chief, aspect ?? null]);
-			const same =
-				(draft.cites === undefined || draft.cites.length === named) &&
-				canonical([csl, limits, tags]) === canonical([draft.item, limitsOfRecord(draft), own]);
-			known.set(key, { n, same, named });
+			const sameCites = draft.cites === undefined || draft.cites.length === named;
+			const parts = [
+				...changedParts(csl as Record<string, unknown>, draft.item),
+				...changedParts(limits, limitsOfRecord(draft)).filter((field) => !OWN_FIELDS.has(field)),
+				...(canonical(tags) === canonical(own) ? [] : ['headings']),
+				...(sameCites ? [] : ['references'])
+			];
+			known.set(key, { n, same: parts.length === 0, named, parts });
 		}
 		return known;
 	}
@@ -166,10 +177,39 @@ export class RecordStore {
 	}
 }
 
+interface Known {
+	n: number;
+	same: boolean;
+	named: number | null;
+	/** What is not as it was, by the names of variables and limits. */
+	parts: string[];
+}
+
+/** A record that comes otherwise than it is. */
+export interface ChangedRecord {
+	key: string;
+	parts: string[];
+}
+
+function changedParts(before: Record<string, unknown>, after: Record<string, unknown>): string[] {
+	const names = new Set([...Object.keys(before), ...Object.keys(after)]);
+	return [...names].filter((name) => canonical(before[name] ?? null) !== canonical(after[name] ?? null));
+}
+
+const taggingOf = (
+	[, chief, aspect]: [h: number, chief: boolean, aspect: string | null],
+	named: { uri: string; label: string } | undefined
+) => (named ? [{ ...named, chief, ...(aspect !== null && { aspect }) }] : []);
+
+/** Limits that follow from the record itself. */
+const OWN_FIELDS: ReadonlySet<string> = new Set([
+	...COMMON_LIMITS.map(({ field }) => field),
+	'oak.peerReviewed'
+]);
+
 /** The labels of a stored record, without what follows from the record itself. */
-function labelsOf(limits: Record<string, string[]>): Record<string, string[]> {
-	const own = new Set([...COMMON_LIMITS.map(({ field }) => field), 'oak.peerReviewed']);
-	return Object.fromEntries(Object.entries(limits).filter(([field]) => !own.has(field)));
+export function labelsOf(limits: Record<string, string[]>): Record<string, string[]> {
+	return Object.fromEntries(Object.entries(limits).filter(([field]) => !OWN_FIELDS.has(field)));
 }
 
 async function takeOut(

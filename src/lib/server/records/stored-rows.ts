@@ -4,7 +4,7 @@ import { workKeys } from '../../../core/evidence';
 import { vectorsOf } from '../../../core/search';
 import type { RecordSet } from '../../../core/search';
 import { fold, wordsOf } from '../../../core/text';
-import { copy, type Transaction, type Value } from '../db';
+import { connection, copy, type Transaction, type Value } from '../db';
 
 /** Statements name so many things at a time. */
 const BATCH = 5_000;
@@ -40,7 +40,7 @@ export async function* recordsByKey(tx: Transaction, indexCode: string, keys: re
 			csl: unknown;
 			limits: Record<string, string[]>;
 			named: number | null;
-			tags: unknown;
+			tags: [h: number, chief: boolean, aspect: string | null][];
 		}>`
 			select r.key, r.n, r.csl, r.limits, r.references_named as named, (
 				select coalesce(json_agg(json_build_array(t.h, t.chief, t.aspect) order by t.position), '[]')
@@ -50,16 +50,20 @@ export async function* recordsByKey(tx: Transaction, indexCode: string, keys: re
 
 /** The numbers of the headings that records of an index carry; new ones get the next number. */
 export async function heldHeadings(tx: Transaction, indexCode: string) {
-	const rows = await tx<{ h: number; uri: string }>`
-		select h, uri from tagged_headings where index_code = ${indexCode}`;
+	const rows = await tx<{ h: number; uri: string; label: string }>`
+		select h, uri, label from tagged_headings where index_code = ${indexCode}`;
 	const byUri = new Map(rows.map(({ h, uri }) => [uri, h]));
+	const names = new Map(rows.map(({ h, uri, label }) => [h, { uri, label }]));
 	const fresh: { h: number; uri: string; label: string }[] = [];
 	return {
 		at: (uri: string) => byUri.get(uri),
+		/** What a number stands for. */
+		named: (h: number) => names.get(h),
 		of(uri: string, label: string): number {
 			const number = byUri.get(uri);
 			if (number !== undefined) return number;
 			fresh.push({ h: byUri.size, uri, label });
+			names.set(byUri.size, { uri, label });
 			byUri.set(uri, byUri.size);
 			return byUri.size - 1;
 		},
@@ -139,6 +143,17 @@ export async function copyRows(
 			for (const [position, { uri, chief, aspect }] of draft.taggings.entries())
 				yield [indexCode, n, position, numberOf(uri), chief, aspect ?? null];
 	});
+}
+
+/** To which records of the same index some records refer, by their keys. */
+export function referencesOf(
+	indexCode: string,
+	numbers: readonly number[]
+): Promise<{ n: number; cited: string }[]> {
+	return connection().sql`
+		select f.n, r.key as cited from record_references f
+		join records r on r.index_code = f.index_code and r.n = f.cited
+		where f.index_code = ${indexCode} and f.n = any(${[...numbers]}::int[]) order by f.n, f.cited`;
 }
 
 export async function writeReferences(

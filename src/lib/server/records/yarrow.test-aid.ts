@@ -10,6 +10,7 @@ import { LOCAL_PERSON } from '../people/access';
 import { currentIndex } from '../vocabulary/editions';
 import { createIndex, describeSearching } from '../vocabulary/subject-indexes';
 import { loadTurtle } from '../vocabulary/turtle.test-aid';
+import type { Parting } from '../../../core/formats/record-keywords';
 import { importRecords } from './record-import';
 import { storeRecords } from './record-store';
 import { setsOf } from './sets';
@@ -57,10 +58,10 @@ stray line
 `;
 
 /** Imports a file of records that holds this text. */
-export async function take(format: RecordFormat, text: string, indexCode = 'yarrow') {
+export async function take(format: RecordFormat, text: string, indexCode = 'yarrow', parting?: Parting) {
 	const file = path.join(await mkdtemp(path.join(tmpdir(), 'oakmoss-records-')), 'upload');
 	await writeFile(file, text);
-	return importRecords(connection().sql, { indexCode, file, format });
+	return importRecords(connection().sql, { indexCode, file, format, parting });
 }
 
 /** A database with “yarrow”, which has no records yet, and with indexes that hold nothing. */
