@@ -30,7 +30,7 @@ export {
 } from './suggestions';
 export type { Likelihood } from './likelihood';
 export type { ConceptStatus } from './inquiry';
-export { CommandError, DEFAULT_WORD_FIELD, emptyInquiry, FITS, ROLES, SEARCHES } from './inquiry';
+export { CommandError, DEFAULT_WORD_FIELD, emptyInquiry, FITS, ROLES, SEARCHES, STATUSES } from './inquiry';
 export type {
 	Change,
 	Command,

@@ -32,7 +32,8 @@ export type Fit = 'notJudged' | 'exact' | 'close' | 'broader' | 'narrower' | 're
 export const FITS: readonly Fit[] = ['notJudged', 'exact', 'close', 'broader', 'narrower', 'related'];
 export type Role = 'searched' | 'recorded' | 'rejected';
 export const ROLES: readonly Role[] = ['searched', 'recorded', 'rejected'];
-export type ConceptStatus = 'required' | 'waiting' | 'exclude';
+export const STATUSES = ['required', 'waiting', 'exclude'] as const;
+export type ConceptStatus = (typeof STATUSES)[number];
 
 export interface Concept {
 	id: string;

@@ -1,14 +1,14 @@
 /** The crosswalk as CSV (RFC 4180), for spreadsheets; and read back from it. */
 import Papa from 'papaparse';
-import { FIT_WORDS, FITS, ROLE_WORDS, ROLES, type Inquiry } from '../crosswalk';
-import type { IncomingCell } from './crosswalk-import';
+import { FIT_WORDS, FITS, ROLE_WORDS, ROLES, STATUSES, type Inquiry, wordsOfConcept } from '../crosswalk';
+import type { IncomingCell, IncomingCrosswalk } from './crosswalk-import';
 import { crosswalkRows, type IndexName } from './crosswalk-rows';
 import { guard, unguarded } from './csv-guard';
 import { joinList, splitList } from './vocabulary-csv';
 
 export const CROSSWALK_COLUMNS = [
 	'concept', 'status', 'index', 'edition', 'decision', 'heading', 'uri', 'with narrower', 'role', 'fit', 'note', 'words tried',
-	'cut branches', 'cut uris', 'chief only', 'aspects', 'concept id', 'index code'
+	'cut branches', 'cut uris', 'chief only', 'aspects', 'concept id', 'index code', 'words'
 ] as const; // prettier-ignore
 
 const DECISIONS = { undecided: 'undecided', picks: 'picked', noHeading: 'no heading here' } as const;
@@ -19,11 +19,11 @@ const yesNo = (value: boolean) => (value ? 'yes' : 'no');
  * O(rows).
  */
 export function crosswalkTable(inquiry: Inquiry, indexes: readonly IndexName[]): string[][] {
-	return crosswalkRows(inquiry, indexes).map(({ concept, index, decision, pick, tried, note }) => [
+	return crosswalkRows(inquiry, indexes).map(({ concept, index, edition, decision, pick, tried, note }) => [
 		concept.name,
 		concept.status,
 		index.name,
-		pick?.edition ?? index.edition,
+		edition,
 		pick?.role === 'rejected' ? 'considered' : DECISIONS[decision],
 		joinList(pick?.headings.map(({ label }) => label) ?? []),
 		joinList(pick?.headings.map(({ uri }) => uri) ?? []),
@@ -37,7 +37,8 @@ export function crosswalkTable(inquiry: Inquiry, indexes: readonly IndexName[]):
 		pick ? yesNo(pick.chief) : '',
 		joinList(pick?.aspects ?? []),
 		concept.id,
-		index.code
+		index.code,
+		joinList(wordsOfConcept(inquiry, concept.id).map(({ text }) => text))
 	]);
 }
 
@@ -47,8 +48,11 @@ export function crosswalkToCsv(inquiry: Inquiry, indexes: readonly IndexName[]):
 	return Papa.unparse({ fields: [...CROSSWALK_COLUMNS], data }) + '\r\n';
 }
 
-/** Cells of a crosswalk from CSV. `concept` or `concept id`, and `index` or `index code`, are needed. O(rows). */
-export function crosswalkFromCsv(text: string): IncomingCell[] {
+/**
+ * A crosswalk from CSV. `concept` or `concept id`, and `index` or `index code`, are needed. O(rows).
+ * @throws Error where one of these columns is missing
+ */
+export function crosswalkFromCsv(text: string): IncomingCrosswalk {
 	const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
 		header: true,
 		skipEmptyLines: 'greedy',
@@ -62,7 +66,8 @@ export function crosswalkFromCsv(text: string): IncomingCell[] {
 			throw new Error(`The first line names no column “${name}”, so nothing can be placed.`);
 	const keyOf = <T extends string>(words: Record<T, string>, keys: readonly T[], said: string) =>
 		keys.find((key) => words[key] === said || key === said);
-	return data.map((row, i): IncomingCell => {
+	const refused: IncomingCrosswalk['refused'] = [];
+	const cells = data.map((row, i): IncomingCell => {
 		const at = (name: (typeof CROSSWALK_COLUMNS)[number]) => unguarded(row[name] ?? '');
 		const uris = splitList(at('uri'));
 		const labels = splitList(at('heading'));
@@ -73,9 +78,21 @@ export function crosswalkFromCsv(text: string): IncomingCell[] {
 				uri: list[n] ?? '',
 				label: names[n] ?? ''
 			}));
+		const status = STATUSES.find((one) => one === at('status').trim());
+		if (at('status').trim() !== '' && !status)
+			refused.push({
+				line: i + 2,
+				what: at('concept'),
+				why: `“${at('status')}” is no status of a concept; it stays as it is. Known are ${STATUSES.join(', ')}.`
+			});
 		return {
 			line: i + 2,
-			concept: { id: at('concept id'), name: at('concept') },
+			concept: {
+				id: at('concept id'),
+				name: at('concept'),
+				...(status && { status }),
+				words: splitList(at('words')).map((text) => ({ text }))
+			},
 			index: at('index code') || at('index'),
 			edition: at('edition'),
 			headings: pair(uris, labels),
@@ -90,4 +107,8 @@ export function crosswalkFromCsv(text: string): IncomingCell[] {
 			note: at('note')
 		};
 	});
+	const unknown = (meta.fields ?? []).filter(
+		(name) => name && !(CROSSWALK_COLUMNS as readonly string[]).includes(name)
+	);
+	return { cells, refused, notKept: unknown.map((name) => `the column “${name}”`) };
 }

@@ -3,7 +3,12 @@ import { describe, expect, it } from 'vitest';
 import { apply, emptyInquiry, execute, FITS, inOrder, ROLES, type Command, type Inquiry } from '../crosswalk';
 import { conceptAsText, plainList } from './concept-list';
 import { crosswalkFromCsv, crosswalkToCsv } from './crosswalk-csv';
-import { planImport, type IncomingCell, type Placement } from './crosswalk-import';
+import {
+	planImport as plannedImport,
+	type IncomingCell,
+	type IncomingCrosswalk,
+	type Placement
+} from './crosswalk-import';
 import { crosswalkFromJson, crosswalkToJson } from './crosswalk-json';
 import { crosswalkToJsonLd } from './crosswalk-skos';
 import { crosswalkFromSssom, crosswalkToSssom } from './crosswalk-sssom';
@@ -41,10 +46,39 @@ const placement: Placement = {
 	},
 	editionOf: (code) => INDEXES.find((index) => index.code === code)?.edition ?? ''
 };
+const planImport = (
+	own: Inquiry,
+	incoming: IncomingCrosswalk | IncomingCell[],
+	...rest: [Placement, () => string]
+) =>
+	plannedImport(
+		own,
+		Array.isArray(incoming) ? { cells: incoming, refused: [], notKept: [] } : incoming,
+		...rest
+	);
 let next = 0;
 const freshId = () => `new-${++next}`;
 
-const note = fc.constantFrom('', 'Because.', '-1 is a number', 'two "quotes"');
+const note = fc.oneof(
+	fc.constantFrom(
+		'',
+		'Because.',
+		'-1 is a number',
+		'two "quotes"',
+		'  a leading blank',
+		'over\ntwo lines',
+		'a\ttab',
+		'=SUM(A1)',
+		'# a comment',
+		"'quoted",
+		'a | b'
+	),
+	fc
+		.array(fc.constantFrom('a', ' ', '\n', '\t', '"', "'", '=', '|', '\\', '#', '@', '-', 'é'), {
+			maxLength: 6
+		})
+		.map((signs) => signs.join(''))
+);
 const pick = fc.record({
 	index: fc.constantFrom('alder', 'yarrow'),
 	concept: fc.constantFrom('c1', 'c2'),
@@ -60,6 +94,7 @@ const pick = fc.record({
 const inquiry = fc.tuple(fc.array(pick, { maxLength: 6 }), fc.boolean()).map(([picks, decided]) => {
 	const start = run(empty, [
 		{ kind: 'concept.add', id: 'c1', name: 'noise, indoors' },
+		{ kind: 'concept.set', id: 'c1', status: 'exclude' },
 		{ kind: 'concept.add', id: 'c2', name: 'rest' },
 		{ kind: 'concept.add', id: 'c3', name: 'people' },
 		{ kind: 'word.add', id: 'w1', conceptId: 'c1', text: 'din' }
@@ -79,8 +114,15 @@ const inquiry = fc.tuple(fc.array(pick, { maxLength: 6 }), fc.boolean()).map(([p
 });
 
 /** What a crosswalk says, apart from identifiers and places. */
-function content({ concepts, picks, cells }: Inquiry) {
+function content({ concepts, words, picks, cells }: Inquiry) {
+	const used = new Set([...Object.values(picks), ...Object.values(cells)].map(({ conceptId }) => conceptId));
 	return {
+		concepts: inOrder(concepts)
+			.filter(({ id }) => used.has(id))
+			.map(({ name, status }) => [name, status]),
+		words: inOrder(words)
+			.filter(({ conceptId }) => used.has(conceptId))
+			.map(({ text, conceptId }) => [text, concepts[conceptId].name]),
 		picks: inOrder(picks)
 			.map(({ id: _, position: __, conceptId, headings, cuts, ...rest }) => ({
 				...rest,
@@ -99,9 +141,18 @@ function content({ concepts, picks, cells }: Inquiry) {
 	};
 }
 
-const WAYS: [string, (own: Inquiry) => IncomingCell[]][] = [
+const WAYS: [string, (own: Inquiry) => IncomingCrosswalk][] = [
 	['CSV', (own) => crosswalkFromCsv(crosswalkToCsv(own, INDEXES))],
-	['SSSOM', (own) => crosswalkFromSssom(crosswalkToSssom(own, INDEXES, '2026-01-31'))],
+	[
+		'SSSOM',
+		(own) =>
+			crosswalkFromSssom(
+				crosswalkToSssom(own, INDEXES, ({ pick }) => ({
+					by: 'Ines',
+					on: pick?.withNarrower ? '2026-01-31' : '2026-02-01'
+				}))
+			)
+	],
 	['JSON', (own) => crosswalkFromJson(JSON.stringify(crosswalkToJson(own, INDEXES)))]
 ];
 
@@ -186,7 +237,10 @@ describe('taking a crosswalk in', () => {
 	])('refuses %s', (__, read, message) => expect(read).toThrow(message));
 
 	it('reads SSSOM of any origin: prefixes, predicates and the modifier Not', () => {
-		const [one, two] = crosswalkFromSssom(
+		const {
+			cells: [one, two],
+			notKept
+		} = crosswalkFromSssom(
 			[
 				'#curie_map:',
 				'#  v: https://v.example/',
@@ -202,8 +256,78 @@ describe('taking a crosswalk in', () => {
 			role: 'searched',
 			headings: [{ uri: 'https://v.example/0' }]
 		});
+		expect(notKept).toEqual([]);
 		expect(two).toMatchObject({ role: 'rejected', headings: [{ uri: 'https://v.example/3' }] });
 	});
+});
+
+describe('SSSOM from elsewhere', () => {
+	const read = (...lines: string[]) => crosswalkFromSssom(lines.join('\n'));
+	const COLUMNS = 'subject_id\tsubject_label\tpredicate_id\tobject_id\tobject_label';
+
+	it('keeps subjects apart whose IRIs end alike, and names those without a label by how they end', () => {
+		const incoming = read(COLUMNS, 'https://a.example/x#1\tnoise\tskos:exactMatch\thttps://v.example/0\t', 'https://b.example/y#1\trest\tskos:exactMatch\thttps://v.example/1\t', 'https://b.example/y#quiet_hours\t\tskos:exactMatch\thttps://v.example/1\t');
+		const plan = planImport(empty, { ...incoming, cells: incoming.cells.map((cell) => ({ ...cell, index: 'alder' })) }, placement, freshId);
+		expect(plan.newConcepts).toEqual(['noise', 'rest', 'quiet hours']);
+		expect(plan.unplaced).toEqual([]);
+	}); // prettier-ignore
+
+	it('takes what the set says for every mapping, prefixes by YAML, the modifier however it is written', () => {
+		const { cells } = read('#curie_map: {v: "https://v.example/", \'x\': "https://x.example/"}', '#object_source: https://oakmoss.example/indexes/alder', '#object_source_version: "2022"', '#mapping_date: 2020-01-01', `${COLUMNS}\tpredicate_modifier`, 'x:1\tnoise\tskos:closeMatch\tv:0\t\tNOT');
+		expect(cells[0]).toMatchObject({ index: 'alder', edition: '2022', role: 'rejected', fit: 'close', headings: [{ uri: 'https://v.example/0' }], concept: { iri: 'https://x.example/1' } });
+	}); // prettier-ignore
+
+	it('names what it has no place for, and refuses a bad row alone', () => {
+		const { cells, notKept, refused } = read(`${COLUMNS}\tconfidence\tmapping_cardinality`, 'x:1\tnoise\towl:equivalentClass\tv:0\t\t0.9\t1:1', 'x:1\tnoise\tskos:exactMatch\t\t\t\t', 'x:1\tnoise', 'x:1\tnoise\tskos:exactMatch\tv:1\tWalls\t0.5\t');
+		expect(cells.map(({ line, fit }) => [line, fit])).toEqual([[2, 'notJudged'], [5, 'exact']]);
+		expect(notKept).toEqual(['the slot “confidence” of 2 rows', 'the slot “mapping_cardinality” of 1 rows', 'the predicate “owl:equivalentClass” of 1 rows: their fit is not judged']);
+		expect(refused.map(({ line }) => line).sort()).toEqual([3, 4]);
+	}); // prettier-ignore
+
+	it('writes headings held together as one mapping, and reads the rows in which a release before wrote them', () => {
+		const own = run(empty, [{ kind: 'concept.add', id: 'c1', name: 'noise' }, { kind: 'pick.add', id: 'p1', conceptId: 'c1', indexCode: 'alder', headings: [heading('Walls'), heading('A | B')], edition: '2022' }]);
+		const rows = crosswalkToSssom(own, INDEXES).split('\n').filter((line) => line !== '' && !line.startsWith('#'));
+		expect(rows).toHaveLength(2);
+		expect(rows[1]).toContain('composed entity expression');
+		const before = read(`${COLUMNS}\toak_held_together`, `x:1\tnoise\tskos:exactMatch\t${uriOf('Walls')}\t\tp1`, `x:1\tnoise\tskos:exactMatch\t${uriOf('A | B')}\t\tp1`);
+		expect(before.cells.map(({ headings }) => headings.map(({ uri }) => uri))).toEqual([[uriOf('Walls'), uriOf('A | B')]]);
+	}); // prettier-ignore
+
+	it('is refused where its metadata is no YAML', () =>
+		expect(() => read('#a: [b', COLUMNS)).toThrow('no YAML'));
+});
+
+describe('what a file says of concepts', () => {
+	const own = run(empty, [
+		{ kind: 'concept.add', id: 'c1', name: 'noise' },
+		{ kind: 'concept.set', id: 'c1', status: 'exclude' },
+		{ kind: 'concept.add', id: 'c2', name: 'rest' },
+		{ kind: 'word.add', id: 'w1', conceptId: 'c1', text: 'din', lang: 'en', capitals: true, off: ['alder'] }
+	]);
+
+	it.each(WAYS.filter(([name]) => name !== 'SSSOM'))('is taken in from %s, and named before', (name, there) => {
+		const plan = planImport(empty, there(own), placement, freshId);
+		expect(plan.changed).toEqual(['noise: exclude instead of required']);
+		expect(plan.added).toEqual(['the word “din”, noise']);
+		const taken = plan.command ? run(empty, [plan.command]) : empty;
+		expect(inOrder(taken.concepts).map(({ name: called, status }) => [called, status])).toEqual([['noise', 'exclude'], ['rest', 'required']]);
+		if (name === 'JSON') expect(Object.values(taken.words)).toMatchObject([{ lang: 'en', capitals: true, off: ['alder'] }]);
+		// Back into what it came from with another status, only that is changed.
+		const turned = run(own, [{ kind: 'concept.set', id: 'c1', status: 'waiting' }]);
+		expect(planImport(turned, there(own), placement, freshId)).toMatchObject({ changed: ['noise: exclude instead of waiting'], added: [], newConcepts: [] });
+	}); // prettier-ignore
+
+	it('is left where a status is none', () => {
+		const { cells, refused } = crosswalkFromCsv('concept,index,status\nnoise,alder,mandatory\n');
+		expect(cells[0].concept).not.toHaveProperty('status');
+		expect(refused).toMatchObject([{ line: 2, why: expect.stringContaining('no status') }]);
+	});
+
+	it('passes nothing in a preview that would be refused afterwards', () => {
+		const plan = plannedImport(empty, crosswalkFromJson(JSON.stringify(crosswalkToJson(own, INDEXES))), placement, freshId, (command) => (command.kind === 'word.add' ? 'too long' : undefined));
+		expect(plan.unplaced).toMatchObject([{ why: 'too long' }]);
+		expect(plan.command?.commands.map(({ kind }) => kind)).not.toContain('word.add');
+	}); // prettier-ignore
 });
 
 describe('a crosswalk taken away', () => {
@@ -218,8 +342,13 @@ describe('a crosswalk taken away', () => {
 	});
 
 	it('has a metadata block that declares what it adds to SSSOM', () => {
-		const [first, ...rest] = crosswalkToSssom(own, INDEXES, '2026-01-31').split('\n');
-		expect(first).toBe('#sssom_version: "1.0"');
+		const [first, ...rest] = crosswalkToSssom(own, INDEXES, () => ({
+			by: 'Ines',
+			on: '2026-01-31T10:00:00Z'
+		})).split('\n');
+		expect(first).toBe('#sssom_version: "1.1"');
+		// A day that is the same for all is said once.
+		expect(rest).toContain('#mapping_date: 2026-01-31');
 		expect(rest).toContain('#mapping_set_title: "Quiet \\"rooms\\""');
 		expect(rest).toContain('#  - slot_name: oak_cuts');
 	});

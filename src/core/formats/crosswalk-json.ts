@@ -5,12 +5,13 @@ import {
 	FITS,
 	inOrder,
 	ROLES,
+	STATUSES,
 	wordsOfConcept,
 	type Fit,
 	type Inquiry,
 	type Role
 } from '../crosswalk';
-import type { IncomingCell } from './crosswalk-import';
+import type { IncomingCell, IncomingConcept, IncomingCrosswalk, IncomingWord } from './crosswalk-import';
 import type { IndexName } from './crosswalk-rows';
 
 export const CROSSWALK_FORMAT = 'oakmoss-crosswalk';
@@ -29,6 +30,13 @@ export function crosswalkToJson(inquiry: Inquiry, indexes: readonly IndexName[])
 			name,
 			status,
 			words: wordsOfConcept(inquiry, id).map(({ text }) => text),
+			// The same with what is settled of each.
+			wordsInFull: wordsOfConcept(inquiry, id).map(({ text, lang, capitals, off }) => ({
+				text,
+				lang,
+				capitals,
+				off
+			})),
 			cells: chosen.map(({ code }) => {
 				const { state, picks } = cells.at(id, code);
 				const cell = inquiry.cells[cellId(id, code)];
@@ -54,10 +62,10 @@ export function crosswalkToJson(inquiry: Inquiry, indexes: readonly IndexName[])
 }
 
 /**
- * Cells of a crosswalk from JSON.
+ * A crosswalk from JSON.
  * @throws Error where it is not such a document, with the place
  */
-export function crosswalkFromJson(text: string): IncomingCell[] {
+export function crosswalkFromJson(text: string): IncomingCrosswalk {
 	let document: unknown;
 	try {
 		document = JSON.parse(text);
@@ -76,22 +84,24 @@ export function crosswalkFromJson(text: string): IncomingCell[] {
 			return { uri: textOf(uri), label: textOf(label) };
 		});
 	for (const concept of concepts as Record<string, unknown>[]) {
-		const name = { id: textOf(concept?.id), name: textOf(concept?.name) };
+		const status = STATUSES.find((one) => one === concept?.status);
+		const name: IncomingConcept = {
+			id: textOf(concept?.id),
+			name: textOf(concept?.name),
+			...(status && { status }),
+			words: wordsIn(Array.isArray(concept?.wordsInFull) ? concept.wordsInFull : concept?.words)
+		};
+		// What is said of the concept itself is taken in whatever is decided in its cells.
+		cells.push({ ...BLANK, line: cells.length + 1, concept: name });
 		for (const cell of listOf(concept?.cells) as Record<string, unknown>[]) {
 			const blank: IncomingCell = {
+				...BLANK,
 				line: cells.length + 1,
 				concept: name,
 				index: textOf(cell?.index),
 				edition: textOf(cell?.edition),
-				headings: [],
 				noHeading: cell?.state === 'noHeading',
 				tried: listOf(cell?.tried).map(textOf),
-				withNarrower: false,
-				cuts: [],
-				chief: false,
-				aspects: [],
-				role: 'searched',
-				fit: 'notJudged',
 				note: textOf(cell?.note)
 			};
 			for (const pick of listOf(cell?.picks) as Record<string, unknown>[])
@@ -112,5 +122,39 @@ export function crosswalkFromJson(text: string): IncomingCell[] {
 			if (blank.noHeading) cells.push({ ...blank, line: cells.length + 1 });
 		}
 	}
-	return cells;
+	return { cells, refused: [], notKept: [] };
+}
+
+const BLANK: IncomingCell = {
+	line: 0,
+	concept: { id: '', name: '' },
+	index: '',
+	edition: '',
+	headings: [],
+	noHeading: false,
+	tried: [],
+	withNarrower: false,
+	cuts: [],
+	chief: false,
+	aspects: [],
+	role: 'searched',
+	fit: 'notJudged',
+	note: ''
+};
+
+/** Words as texts, or each with what is settled of it. */
+function wordsIn(value: unknown): IncomingWord[] {
+	return (Array.isArray(value) ? (value as unknown[]) : []).flatMap((word): IncomingWord[] => {
+		if (typeof word === 'string') return [{ text: word }];
+		const { text, lang, capitals, off } = (word ?? {}) as Record<keyof IncomingWord, unknown>;
+		if (typeof text !== 'string') return [];
+		return [
+			{
+				text,
+				...(typeof lang === 'string' && { lang }),
+				...(capitals === true && { capitals }),
+				...(Array.isArray(off) && { off: off.filter((code): code is string => typeof code === 'string') })
+			}
+		];
+	});
 }

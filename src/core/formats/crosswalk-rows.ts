@@ -12,6 +12,8 @@ export interface CrosswalkRow {
 	index: IndexName;
 	decision: 'undecided' | 'picks' | 'noHeading';
 	pick?: Pick;
+	/** The edition in which it was decided; the index's present one while nothing is. */
+	edition: string;
 	/** Words tried where there is no heading. */
 	tried: string[];
 	note: string;
@@ -25,8 +27,9 @@ export function crosswalkRows(inquiry: Inquiry, indexes: readonly IndexName[]): 
 			const cell = inquiry.cells[cellId(concept.id, index.code)];
 			const decision = cellState(inquiry, concept.id, index.code);
 			const picks = picksOf(inquiry, concept.id, index.code);
-			const shared = { concept, index, decision, tried: cell?.noHeading ? cell.tried : [] };
-			const rows = picks.map((pick) => ({ ...shared, pick, note: pick.note }));
+			const edition = (cell?.noHeading && cell.edition) || index.edition;
+			const shared = { concept, index, decision, edition, tried: cell?.noHeading ? cell.tried : [] };
+			const rows = picks.map((pick) => ({ ...shared, pick, edition: pick.edition, note: pick.note }));
 			// A cell whose picks are all rejected still has its own decision to state.
 			return decision === 'picks' ? rows : [...rows, { ...shared, note: cell?.noHeading ? cell.note : '' }];
 		})

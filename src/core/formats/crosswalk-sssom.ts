@@ -1,10 +1,10 @@
 /**
- * The crosswalk as SSSOM/TSV ("A Simple Standard for Sharing Ontological Mappings", version 1.0): a metadata block in
+ * The crosswalk as SSSOM/TSV ("A Simple Standard for Sharing Ontological Mappings", version 1.1): a metadata block in
  * YAML, each line after a "#", then a table. What SSSOM has no slot for stands in declared extension slots.
  */
 import Papa from 'papaparse';
-import { FITS, ROLES, type Inquiry, type Role } from '../crosswalk';
-import type { IncomingCell } from './crosswalk-import';
+import { FITS, ROLES, STATUSES, type Inquiry, type Role, wordsOfConcept } from '../crosswalk';
+import type { IncomingCell, IncomingCrosswalk } from './crosswalk-import';
 import { crosswalkRows, type CrosswalkRow, type IndexName } from './crosswalk-rows';
 import { conceptUri } from './crosswalk-skos';
 import { PREDICATES, relationOf, sssomTable } from './sssom-table';
@@ -15,36 +15,62 @@ const NOT_FOUND = 'sssom:NoTermFound';
 
 const COLUMNS = [
 	'subject_id', 'subject_label', 'predicate_id', 'predicate_modifier', 'object_id', 'object_label',
-	'mapping_justification', 'object_source', 'object_source_version', 'comment',
-	'oak_role', 'oak_fit', 'oak_with_narrower', 'oak_cuts', 'oak_chief', 'oak_aspects', 'oak_held_together', 'oak_words_tried', 'oak_index'
+	'object_type', 'mapping_justification', 'author_label', 'mapping_date', 'object_source', 'object_source_version', 'comment',
+	'oak_status', 'oak_words', 'oak_role', 'oak_fit', 'oak_with_narrower', 'oak_cuts', 'oak_chief', 'oak_aspects', 'oak_members',
+	'oak_member_labels', 'oak_words_tried', 'oak_index'
 ] as const; // prettier-ignore
 type Column = (typeof COLUMNS)[number];
 
 const EXTENSIONS: Partial<Record<Column, string>> = {
+	oak_status: 'status',
+	oak_words: 'words',
 	oak_role: 'role',
 	oak_fit: 'fit',
 	oak_with_narrower: 'withNarrower',
 	oak_cuts: 'cuts',
 	oak_chief: 'chief',
 	oak_aspects: 'aspects',
-	oak_held_together: 'useTogether',
+	oak_members: 'useTogether',
+	oak_member_labels: 'labelsTogether',
 	oak_words_tried: 'wordsTried',
 	oak_index: 'index'
 };
 
+/** Address of a pick of several headings, which is none of them. */
+const pickUri = (inquiryId: string, pickId: string) =>
+	`https://oakmoss.example/inquiries/${encodeURIComponent(inquiryId)}/picks#${encodeURIComponent(pickId)}`;
+
 const sourceUri = (code: string) => `https://oakmoss.example/indexes/${encodeURIComponent(code)}`;
 
-/** One mapping a heading; headings held together share a value of `oak_held_together`. O(rows). */
-export function crosswalkToSssom(inquiry: Inquiry, indexes: readonly IndexName[], date: string): string {
+/** Who decided a pick or a cell, and on which day (ISO 8601); empty where nobody knows. */
+export type DecidedOf = (row: CrosswalkRow) => { by: string; on: string };
+
+/** Of several headings on one record, which are one object (SSSOM 1.1). */
+const COMPOSED = 'composed entity expression';
+
+/**
+ * One mapping a pick; headings held together are one object composed of them, whose parts stand in an extension slot.
+ * O(rows).
+ */
+export function crosswalkToSssom(
+	inquiry: Inquiry,
+	indexes: readonly IndexName[],
+	decidedOf: DecidedOf = () => ({ by: '', on: '' })
+): string {
 	const { id, title, question } = inquiry.about;
-	const quoted = (text: string) => JSON.stringify(text.replace(/\s+/g, ' '));
+	const quoted = (text: string) => JSON.stringify(text);
+	const data = crosswalkRows(inquiry, indexes).flatMap((row) => mappings(inquiry, row, decidedOf(row)));
+	// Said once where it holds for all, as a reader takes it for every mapping that says nothing of it.
+	const dates = new Set(data.map(({ mapping_date }) => mapping_date ?? ''));
+	const [date] = dates.size === 1 ? dates : [''];
+	if (date) for (const one of data) delete one.mapping_date;
 	const head = [
-		'sssom_version: "1.0"',
+		'sssom_version: "1.1"',
 		`mapping_set_id: ${quoted(`https://oakmoss.example/inquiries/${encodeURIComponent(id)}/crosswalk`)}`,
 		`mapping_set_title: ${quoted(title)}`,
 		...(question ? [`mapping_set_description: ${quoted(question)}`] : []),
 		'license: "https://w3id.org/sssom/license/unspecified"',
-		`mapping_date: ${quoted(date)}`,
+		...(date ? [`mapping_date: ${date}`] : []),
 		`subject_source: ${quoted(`https://oakmoss.example/inquiries/${encodeURIComponent(id)}`)}`,
 		'curie_map:',
 		'  oak: "https://oakmoss.example/terms#"',
@@ -57,7 +83,6 @@ export function crosswalkToSssom(inquiry: Inquiry, indexes: readonly IndexName[]
 			`    property: oak:${property}`
 		])
 	];
-	const data = crosswalkRows(inquiry, indexes).flatMap((row) => mappings(inquiry, row));
 	const table = Papa.unparse(
 		{ fields: [...COLUMNS], data: data.map((one) => COLUMNS.map((column) => one[column] ?? '')) },
 		{ delimiter: '\t', newline: '\n', escapeFormulae: false }
@@ -65,15 +90,22 @@ export function crosswalkToSssom(inquiry: Inquiry, indexes: readonly IndexName[]
 	return `${head.map((line) => `#${line}`).join('\n')}\n${table}\n`;
 }
 
-function mappings(inquiry: Inquiry, row: CrosswalkRow): Partial<Record<Column, string>>[] {
+function mappings(
+	inquiry: Inquiry,
+	row: CrosswalkRow,
+	{ by, on }: ReturnType<DecidedOf>
+): Partial<Record<Column, string>>[] {
 	const { concept, index, decision, pick, tried, note } = row;
-	const flat = (text: string) => text.replace(/[\t\r\n]+/g, ' ');
 	const shared = {
 		subject_id: conceptUri(inquiry.about.id, concept.id),
-		subject_label: flat(concept.name),
+		subject_label: concept.name,
 		mapping_justification: 'semapv:ManualMappingCuration',
 		object_source: sourceUri(index.code),
-		comment: flat(note),
+		author_label: by,
+		mapping_date: on.slice(0, 10),
+		comment: note,
+		oak_status: concept.status,
+		oak_words: joinList(wordsOfConcept(inquiry, concept.id).map(({ text }) => text)),
 		oak_index: index.code
 	};
 	if (!pick)
@@ -83,57 +115,93 @@ function mappings(inquiry: Inquiry, row: CrosswalkRow): Partial<Record<Column, s
 						...shared,
 						predicate_id: PREDICATES.exact,
 						object_id: NOT_FOUND,
-						object_source_version: row.index.edition,
-						oak_words_tried: flat(joinList(tried))
+						object_source_version: row.edition,
+						oak_words_tried: joinList(tried)
 					}
 				]
 			: [];
-	return pick.headings.map(({ uri, label }) => ({
-		...shared,
-		predicate_id: PREDICATES[pick.fit],
-		predicate_modifier: pick.role === 'rejected' ? 'Not' : '',
-		object_id: uri,
-		object_label: flat(label),
-		object_source_version: pick.edition,
-		oak_role: pick.role,
-		oak_fit: pick.fit,
-		oak_with_narrower: String(pick.withNarrower),
-		oak_cuts: joinList(pick.cuts.map((cut) => cut.uri)),
-		oak_chief: String(pick.chief),
-		oak_aspects: flat(joinList(pick.aspects)),
-		oak_held_together: pick.headings.length > 1 ? pick.id : ''
-	}));
+	const { headings } = pick;
+	const isComposed = headings.length > 1;
+	return [
+		{
+			...shared,
+			predicate_id: PREDICATES[pick.fit],
+			predicate_modifier: pick.role === 'rejected' ? 'Not' : '',
+			object_id: isComposed ? pickUri(inquiry.about.id, pick.id) : headings[0].uri,
+			object_label: headings.map(({ label }) => label).join(' together with '),
+			object_type: isComposed ? COMPOSED : '',
+			object_source_version: pick.edition,
+			oak_role: pick.role,
+			oak_fit: pick.fit,
+			oak_with_narrower: String(pick.withNarrower),
+			oak_cuts: joinList(pick.cuts.map((cut) => cut.uri)),
+			oak_chief: String(pick.chief),
+			oak_aspects: joinList(pick.aspects),
+			oak_members: isComposed ? joinList(headings.map(({ uri }) => uri)) : '',
+			oak_member_labels: isComposed ? joinList(headings.map(({ label }) => label)) : ''
+		}
+	];
 }
 
+/** Slots that a crosswalk has a place for; what stands in others is named. */
+const READ = new Set<string>([...COLUMNS, 'oak_held_together', 'subject_source']);
+
 /**
- * Cells of a crosswalk from SSSOM/TSV of any origin: without our extension slots, the predicate gives the fit and the
- * modifier "Not" a rejected pick. Prefixed names are resolved by the block's `curie_map`. O(rows).
+ * A crosswalk from SSSOM/TSV of any origin: without our extension slots, the predicate gives the fit and the modifier
+ * "Not" a rejected pick. Subjects are told apart by their whole IRIs. Prefixed names are resolved by the block's `curie_map`.
+ * O(rows).
  * @throws Error where there is no table with the slots that every mapping needs
  */
-export function crosswalkFromSssom(text: string): IncomingCell[] {
-	const { rows } = sssomTable(text);
+export function crosswalkFromSssom(text: string): IncomingCrosswalk {
+	const { rows, slots, refused } = sssomTable(text);
 	const cells: IncomingCell[] = [];
 	const held = new Map<string, IncomingCell>();
-	for (const { line, at, resolve } of rows) {
+	const predicates = new Map<string, number>();
+	const unplaced: IncomingCrosswalk['refused'] = refused.map((one) => ({ ...one, what: 'a row' }));
+	for (const { line, at: raw, resolve } of rows) {
+		const at = (slot: string) => raw(slot).trim();
 		const subject = resolve(at('subject_id'));
 		const object = resolve(at('object_id'));
-		const noHeading = object.endsWith('sssom:NoTermFound') || object.endsWith('/sssom/NoTermFound');
-		const fit = oneOf(FITS, at('oak_fit')) ?? relationOf(resolve(at('predicate_id'))) ?? 'notJudged';
-		const role: Role =
-			oneOf(ROLES, at('oak_role')) ?? (at('predicate_modifier') === 'Not' ? 'rejected' : 'searched');
-		const heading = { uri: object, label: at('object_label') };
+		if (subject === '' || object === '') {
+			const why = `It names no ${subject === '' ? 'subject' : 'object'}, and a mapping needs both.`;
+			unplaced.push({ line, what: at('subject_label') || at('object_label') || 'a row', why });
+			continue;
+		}
+		const noHeading = /^(?:https:\/\/w3id\.org\/sssom\/|sssom:)NoTermFound$/.test(object);
+		const relation = relationOf(resolve(at('predicate_id')));
+		if (!relation && !noHeading)
+			predicates.set(at('predicate_id'), (predicates.get(at('predicate_id')) ?? 0) + 1);
+		const fit = oneOf(FITS, at('oak_fit')) ?? relation ?? 'notJudged';
+		const isDenied = at('predicate_modifier').toLowerCase() === 'not';
+		const role: Role = oneOf(ROLES, at('oak_role')) ?? (isDenied ? 'rejected' : 'searched');
+		const members = splitList(at('oak_members'));
+		const labels = splitList(at('oak_member_labels'));
+		const headings =
+			members.length > 0
+				? members.map((uri, i) => ({ uri, label: labels[i] ?? '' }))
+				: [{ uri: object, label: at('object_label') }];
+		// As a release before wrote it: one row for each heading of those held together.
 		const group = at('oak_held_together');
 		const known = group ? held.get(`${subject}\n${group}`) : undefined;
 		if (known) {
-			known.headings.push(heading);
+			known.headings.push(...headings);
 			continue;
 		}
+		const own = ownConcept(subject);
+		const status = oneOf(STATUSES, at('oak_status'));
+		const words = splitList(at('oak_words')).map((word) => ({ text: word }));
 		const cell: IncomingCell = {
 			line,
-			concept: { id: decodeURIComponent(subject.split('#').pop() ?? ''), name: at('subject_label') },
+			concept: {
+				id: own ?? '',
+				name: at('subject_label') || lastPart(subject),
+				...(own === undefined && { iri: subject }),
+				...(status && { status }),
+				...(words.length > 0 && { words })
+			},
 			index: at('oak_index') || codeOf(resolve(at('object_source'))),
 			edition: at('object_source_version'),
-			headings: noHeading ? [] : [heading],
+			headings: noHeading ? [] : headings,
 			noHeading,
 			tried: splitList(at('oak_words_tried')),
 			withNarrower: at('oak_with_narrower') === 'true',
@@ -142,18 +210,49 @@ export function crosswalkFromSssom(text: string): IncomingCell[] {
 			aspects: splitList(at('oak_aspects')),
 			role,
 			fit,
-			note: at('comment')
+			note: raw('comment')
 		};
 		cells.push(cell);
 		if (group) held.set(`${subject}\n${group}`, cell);
 	}
-	return cells;
+	const unread = [...new Set(slots)].filter(
+		(slot) => !READ.has(slot) && rows.some(({ at }) => at(slot) !== '')
+	);
+	return {
+		cells,
+		refused: unplaced,
+		notKept: [
+			...unread.map(
+				(slot) => `the slot “${slot}” of ${rows.filter(({ at }) => at(slot) !== '').length} rows`
+			),
+			...[...predicates].map(
+				([name, count]) => `the predicate “${name}” of ${count} rows: their fit is not judged`
+			)
+		]
+	};
 }
 
 const oneOf = <T extends string>(all: readonly T[], said: string): T | undefined =>
 	all.find((one) => one === said);
 
+/** The identifier of a concept of this application; undefined for a subject from elsewhere. */
+function ownConcept(subject: string): string | undefined {
+	const [, id] = /^https:\/\/oakmoss\.example\/inquiries\/[^#]*#(.+)$/.exec(subject) ?? [];
+	return id === undefined ? undefined : decoded(id);
+}
+
+/** What an IRI ends with, for people, where nothing else names it. */
+const lastPart = (iri: string) => decoded(/[^/#:]+$/.exec(iri)?.[0] ?? iri).replaceAll('_', ' ');
+
 function codeOf(source: string): string {
 	const [, code] = /^https:\/\/oakmoss\.example\/indexes\/(.+)$/.exec(source) ?? [];
-	return code ? decodeURIComponent(code) : '';
+	return code === undefined ? '' : decoded(code);
+}
+
+function decoded(text: string): string {
+	try {
+		return decodeURIComponent(text);
+	} catch {
+		return text;
+	}
 }

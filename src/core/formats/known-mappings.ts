@@ -27,10 +27,13 @@ export interface MappingReading {
  * @throws Error where there is no table with the slots that every mapping needs
  */
 export function readMappings(text: string): MappingReading {
-	const { head, rows } = sssomTable(text);
+	const { title, rows, refused } = sssomTable(text);
 	const mappings = new Map<string, KnownMapping>();
 	const findings: Finding[] = [];
-	for (const { line, at, resolve } of rows) {
+	for (const { line, why } of refused)
+		findings.push({ severity: 'error', rule: 'row-misfit', line, message: `${why} It was left out.` });
+	for (const { line, at: as, resolve } of rows) {
+		const at = (slot: string) => as(slot).trim();
 		const [subject, object] = [resolve(at('subject_id')), resolve(at('object_id'))];
 		const refuse = (rule: string, message: string) =>
 			findings.push({ severity: 'error', rule, line, subject: at('subject_id'), message });
@@ -78,6 +81,5 @@ export function readMappings(text: string): MappingReading {
 		}
 		mappings.set(`${subject}\n${object}\n${relation}`, { subject, object, relation, confidence });
 	}
-	const title = /^\s*mapping_set_title\s*:\s*"?(.*?)"?\s*$/m.exec(head.join('\n'))?.[1] ?? '';
-	return { title, mappings: [...mappings.values()], read: rows.length, findings };
+	return { title, mappings: [...mappings.values()], read: rows.length + refused.length, findings };
 }

@@ -23,12 +23,20 @@
 		problem = '';
 		reading = true;
 		const kind = chosen.name.toLowerCase().split('.').pop() ?? '';
-		const body = { kind, text: await chosen.text() };
+		const body = { kind, text: kind === 'xlsx' ? await asBase64(chosen) : await chosen.text() };
 		const { value, fault } = await ask<ImportPlan>(`/inquiry/${store.id}/incoming`, { body });
 		plan = value;
 		if (fault) problem = inWords(fault, 'Nothing was changed; the file is still chosen here.');
 		reading = false;
 	}
+
+	/** A workbook is no text; what carries it is. */
+	const asBase64 = (chosen: File) =>
+		new Promise<string>((resolve) => {
+			const reader = new FileReader();
+			reader.onload = () => resolve(String(reader.result).replace(/^[^,]*,/, ''));
+			reader.readAsDataURL(chosen);
+		});
 
 	function takeIn() {
 		if (!plan?.command) return;
@@ -48,12 +56,12 @@
 
 <Panel bind:open title="Take a crosswalk in" wide>
 	<p class="mb-3 text-quiet">
-		SSSOM (.tsv), CSV or JSON, up to 10 MB. You see what would change before anything does, and can undo it in
-		one step.
+		SSSOM (.tsv), CSV, JSON or XLSX, up to 10 MB. You see what would change before anything does, and can undo
+		it in one step.
 	</p>
 	<label class="block">
 		<span class="sr-only">File</span>
-		<input type="file" accept=".tsv,.csv,.json" bind:files />
+		<input type="file" accept=".tsv,.csv,.json,.xlsx" bind:files />
 	</label>
 	{#if reading}<p class="mt-3" role="status">Reading {file?.name}</p>{/if}
 	{#if problem}<p class="mt-3 text-warn" role="alert">{problem}</p>{/if}
@@ -73,6 +81,14 @@
 					</section>
 				{/if}
 			{/each}
+			{#if plan.notKept.length > 0}
+				<section>
+					<h3 class="text-xs font-semibold text-quiet">Has no place in a crosswalk</h3>
+					<ul class="max-h-32 overflow-auto">
+						{#each plan.notKept as what (what)}<li>{what}</li>{/each}
+					</ul>
+				</section>
+			{/if}
 			{#if plan.unplaced.length > 0}
 				<section>
 					<h3 class="text-xs font-semibold text-quiet">

@@ -1,5 +1,5 @@
 /** The crosswalk of an inquiry as a file to take away. */
-import type { Inquiry } from '../../../core/crosswalk';
+import { cellId, type Inquiry } from '../../../core/crosswalk';
 import { CROSSWALK_COLUMNS, crosswalkTable, crosswalkToCsv } from '../../../core/formats/crosswalk-csv';
 import { crosswalkToJson } from '../../../core/formats/crosswalk-json';
 import type { IndexName } from '../../../core/formats/crosswalk-rows';
@@ -8,17 +8,28 @@ import { crosswalkToSssom } from '../../../core/formats/crosswalk-sssom';
 import type { Person } from '../people';
 import { ServiceError } from '../errors';
 import { listIndexes } from '../vocabulary';
-import { readInquiry } from '../inquiry';
+import { decidersOf, readInquiry } from '../inquiry';
 
 interface Format {
 	type: string;
-	write: (inquiry: Inquiry, indexes: IndexName[]) => string | Promise<Uint8Array>;
+	write: (inquiry: Inquiry, indexes: IndexName[]) => string | Promise<string | Uint8Array>;
 }
 
 const FORMATS: Record<string, Format> = {
 	'sssom.tsv': {
 		type: 'text/tab-separated-values; charset=utf-8',
-		write: (inquiry, indexes) => crosswalkToSssom(inquiry, indexes, new Date().toISOString().slice(0, 10))
+		write: async (inquiry, indexes) => {
+			const { last } = await decidersOf(inquiry.about.id);
+			return crosswalkToSssom(
+				inquiry,
+				indexes,
+				({ concept, index, pick }) =>
+					last.get(pick ? `picks/${pick.id}` : `cells/${cellId(concept.id, index.code)}`) ?? {
+						by: '',
+						on: ''
+					}
+			);
+		}
 	},
 	ttl: { type: 'text/turtle; charset=utf-8', write: crosswalkToTurtle },
 	jsonld: { type: 'application/ld+json; charset=utf-8', write: crosswalkToJsonLd },
@@ -58,13 +69,14 @@ export async function exportCrosswalk(
 	});
 }
 
-/** A workbook of one sheet. Texts are stored as texts, so that none is run as a formula. */
+/** A workbook of one sheet. Texts are stored as texts, so that none is run as a formula; numbers as numbers. */
 async function crosswalkToXlsx(inquiry: Inquiry, indexes: IndexName[]): Promise<Uint8Array> {
 	const { default: exceljs } = await import('exceljs');
 	const book = new exceljs.Workbook();
 	const sheet = book.addWorksheet('Crosswalk', { views: [{ state: 'frozen', xSplit: 1, ySplit: 1 }] });
 	sheet.addRow([...CROSSWALK_COLUMNS]).font = { bold: true };
-	for (const row of crosswalkTable(inquiry, indexes)) sheet.addRow(row);
+	for (const row of crosswalkTable(inquiry, indexes))
+		sheet.addRow(row.map((cell) => (/^(?:0|[1-9]\d{0,14})$/.test(cell) ? Number(cell) : cell)));
 	sheet.columns.forEach((column, i) => {
 		column.numFmt = '@';
 		column.width = [28, 10, 14, 10, 16, 34, 44, 14, 14, 12, 44, 28][i] ?? 18;

@@ -1,11 +1,13 @@
 /** A crosswalk from a file: read, placed against the vocabularies, and shown before anything changes. */
 import { randomUUID } from 'node:crypto';
-import type { PickedHeading } from '../../../core/crosswalk';
+import Papa from 'papaparse';
+import { CommandError, type PickedHeading } from '../../../core/crosswalk';
+import { guard } from '../../../core/formats/csv-guard';
 import { crosswalkFromCsv } from '../../../core/formats/crosswalk-csv';
 import {
 	planImport,
 	type ImportPlan,
-	type IncomingCell,
+	type IncomingCrosswalk,
 	type Placement
 } from '../../../core/formats/crosswalk-import';
 import { crosswalkFromJson } from '../../../core/formats/crosswalk-json';
@@ -15,16 +17,36 @@ import type { EditionIndex } from '../../../core/edition/edition-index';
 import { allow, type Person } from '../people';
 import { currentIndexes, editionIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
-import { loadInquiry } from '../inquiry';
+import { faultOfCommand, loadInquiry } from '../inquiry';
 
 /** The largest crosswalk file taken, in characters. */
 export const MOST_CROSSWALK = 10_000_000;
 
-const READERS: Record<string, (text: string) => IncomingCell[]> = {
+const READERS: Record<string, (text: string) => IncomingCrosswalk | Promise<IncomingCrosswalk>> = {
 	csv: crosswalkFromCsv,
+	xlsx: async (text) => crosswalkFromCsv(await sheetAsCsv(Buffer.from(text, 'base64'))),
 	json: crosswalkFromJson,
 	tsv: crosswalkFromSssom
 };
+
+/** The first sheet of a workbook as CSV: each cell as it stands there, numbers as they are. */
+async function sheetAsCsv(bytes: Buffer): Promise<string> {
+	const { default: exceljs } = await import('exceljs');
+	const book = new exceljs.Workbook();
+	try {
+		await book.xlsx.load(bytes as unknown as ArrayBuffer);
+	} catch (error) {
+		throw new Error('This is no workbook that can be read.', { cause: error });
+	}
+	const [sheet] = book.worksheets;
+	if (!sheet) throw new Error('The workbook has no sheet.');
+	const rows: string[][] = [];
+	const width = sheet.columnCount;
+	sheet.eachRow({ includeEmpty: true }, (row) => {
+		rows.push(Array.from({ length: width }, (_, i) => guard(row.getCell(i + 1).text)));
+	});
+	return Papa.unparse(rows);
+}
 
 /** What taking the file in would change; the interface sends the command once the person agrees. */
 export async function previewCrosswalkImport(
@@ -35,17 +57,22 @@ export async function previewCrosswalkImport(
 	allow(person, 'change-inquiry');
 	const read = Object.hasOwn(READERS, kind) ? READERS[kind] : undefined;
 	if (!read)
-		throw new ServiceError(415, 'unknown-format', 'A crosswalk is taken as SSSOM (.tsv), CSV or JSON.');
+		throw new ServiceError(415, 'unknown-format', 'A crosswalk is taken as SSSOM (.tsv), CSV, JSON or XLSX.');
 	if (text.length > MOST_CROSSWALK)
 		throw new ServiceError(413, 'too-large', 'The file is larger than 10 MB, the most that is taken.');
-	let cells: IncomingCell[];
+	let incoming: IncomingCrosswalk;
 	try {
-		cells = read(text);
+		incoming = await read(text);
 	} catch (error) {
 		throw new ServiceError(422, 'unreadable', `${(error as Error).message} Nothing was changed.`);
 	}
 	const { inquiry } = await loadInquiry(id);
-	return planImport(inquiry, cells, await placement(), randomUUID);
+	try {
+		return planImport(inquiry, incoming, await placement(), randomUUID, faultOfCommand);
+	} catch (error) {
+		if (!(error instanceof CommandError)) throw error;
+		throw new ServiceError(422, 'invalid', `${error.message} Nothing was changed.`);
+	}
 }
 
 async function placement(): Promise<Placement> {

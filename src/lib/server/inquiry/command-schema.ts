@@ -1,7 +1,7 @@
 /** The commands that change an inquiry, as they may come in from outside. */
 import * as v from 'valibot';
 import type { CslItem } from '../../../core/evidence/citation';
-import { FITS, ROLES } from '../../../core/crosswalk/inquiry';
+import { type Command, FITS, ROLES, STATUSES } from '../../../core/crosswalk/inquiry';
 import { DECISIONS } from '../../../core/crosswalk/list-entry';
 import { LONGEST_CQL } from '../../../core/search';
 import {
@@ -84,7 +84,7 @@ const single = [
 	commandOf('concept.set', {
 		id,
 		name: v.optional(text),
-		status: v.optional(v.picklist(['required', 'waiting', 'exclude']))
+		status: v.optional(v.picklist(STATUSES))
 	}),
 	commandOf('concept.move', { id, to: v.pipe(v.number(), v.integer()) }),
 	commandOf('concept.merge', { id, into: id }),
@@ -181,6 +181,15 @@ export const command = v.variant('kind', [
 		commands: v.pipe(v.array(v.variant('kind', [...single])), v.maxLength(5_000))
 	})
 ]);
+
+/** Why a command would be refused for what stands in it, whatever it is done to; undefined where it would not. */
+export function faultOfCommand(one: Command): string | undefined {
+	const { issues } = v.safeParse(command, one);
+	if (!issues) return undefined;
+	const [{ message, path }] = issues;
+	const place = (path ?? []).map(({ key }) => String(key)).join('.');
+	return place ? `${message} (${place})` : message;
+}
 
 /** Which window asks. */
 export const fromWindow = v.object({ client: v.optional(v.pipe(v.string(), v.maxLength(100)), '') });

@@ -1,7 +1,7 @@
 /** The document of a whole inquiry, as its published schema has it. */
 import { toJsonSchema } from '@valibot/to-json-schema';
 import * as v from 'valibot';
-import { DECISIONS, FITS, ROLES } from '../../../core/crosswalk';
+import { DECISIONS, FITS, ROLES, STATUSES } from '../../../core/crosswalk';
 import { documentParts } from './document-parts';
 import { citation, command, listedRecords, mends, strategySettings } from './command-schema';
 import { isFree, NOT_FREE, wordField } from '../input-schema';
@@ -14,7 +14,7 @@ const whole = v.pipe(v.number(), v.integer(), v.minValue(-2e9), v.maxValue(2e9))
 const heading = v.strictObject({ uri: v.pipe(v.string(), v.minLength(1), v.maxLength(2_000)), label: text });
 const place = { conceptId: id, indexCode: id };
 const title = v.pipe(v.string(), v.trim(), v.minLength(1, 'A title is needed.'), v.maxLength(200));
-const status = v.picklist(['required', 'waiting', 'exclude']);
+const status = v.picklist(STATUSES);
 const lang = v.pipe(v.string(), v.maxLength(35));
 
 /** The rows of an inquiry, by their table. */

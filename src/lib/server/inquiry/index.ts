@@ -1,6 +1,7 @@
 /** Inquiries: their rows, changes, history and document. */
 export {
 	citation,
+	faultOfCommand,
 	fromWindow,
 	newInquiry,
 	sentCommand,
@@ -14,8 +15,8 @@ export { inquiryDocument, inquirySchema } from './document-schema';
 export { copyInquiry, createInquiry, listInquiries, setInquiryState } from './inquiries';
 export {
 	changeInquiry,
-	changesOf,
 	changesSince,
+	decidersOf,
 	historyOf,
 	namesOf,
 	readInquiry,

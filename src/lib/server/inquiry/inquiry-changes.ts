@@ -239,5 +239,20 @@ async function log(
 	return revision + 1;
 }
 
-/** All that was changed, oldest first, with who did it: what says who decided what. */
-export const changesOf = (id: string) => changesAfter(id, 0);
+/** Who did what to an inquiry. */
+export interface Deciders {
+	/** Everybody who changed anything, by name, in the order in which they began. */
+	people: string[];
+	/** Who changed each row last, and when (ISO 8601), by table and identifier: `picks/p1`. */
+	last: Map<string, { by: string; on: string }>;
+}
+
+export async function decidersOf(id: string): Promise<Deciders> {
+	const last: Deciders['last'] = new Map();
+	const people = new Set<string>();
+	for (const { rows, person, at } of await changesAfter(id, 0)) {
+		people.add(person);
+		for (const row of rows) last.set(`${row.table}/${row.id}`, { by: person, on: at.toISOString() });
+	}
+	return { people: [...people], last };
+}

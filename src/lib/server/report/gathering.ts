@@ -9,7 +9,7 @@ import {
 	switchesInWords
 } from '../../../core/report';
 import { COMMON_LIMITS, printStrategy, strategyOf } from '../../../core/search';
-import { changesOf, loadInquiry } from '../inquiry';
+import { decidersOf, loadInquiry } from '../inquiry';
 import { allow, type Person } from '../people';
 import { checkOfAll, citeEntries, pearlsOfRuns, pooledList, worksFoundBy } from '../reading';
 import { listRuns, type RunLine, findRun } from '../runs';
@@ -37,11 +37,11 @@ export async function gather(
 	{ runs: wanted, style, parts }: Gathering
 ): Promise<ReportFacts> {
 	allow(person, 'read');
-	const [{ inquiry }, all, known, changes] = await Promise.all([
+	const [{ inquiry }, all, known, { people, last: decided }] = await Promise.all([
 		loadInquiry(inquiryId),
 		listRuns(person, inquiryId),
 		currentIndexes(),
-		changesOf(inquiryId)
+		decidersOf(inquiryId)
 	]);
 	const chosen = wanted ? all.filter(({ number }) => wanted.includes(number)) : lastRuns(inquiry, all);
 	const codes = inquiry.about.indexes;
@@ -77,10 +77,9 @@ export async function gather(
 			: []
 	]);
 	const cells = new CellsByPlace(inquiry);
-	const decided = decisions(changes);
 	return {
 		inquiry: { id: inquiryId, title: inquiry.about.title, question: inquiry.about.question },
-		people: [...new Set(changes.map((change) => change.person))].sort(),
+		people: [...people].sort(),
 		concepts: inOrder(inquiry.concepts).map(({ id, name, status }) => ({
 			id,
 			name,
@@ -147,14 +146,6 @@ export async function gather(
 }
 
 const UNDATED = { by: '', on: '' };
-
-/** Who last changed each row, and when. */
-function decisions(changes: Awaited<ReturnType<typeof changesOf>>): Map<string, { by: string; on: string }> {
-	const last = new Map<string, { by: string; on: string }>();
-	for (const { rows, person, at } of changes)
-		for (const { table, id } of rows) last.set(`${table}/${id}`, { by: person, on: at.toISOString() });
-	return last;
-}
 
 function listFacts(entries: readonly ListEntry[]) {
 	const dropped = new Map<string, number>();

@@ -1,6 +1,6 @@
 /** The report as part of an inquiry's document: its draft, and what was handed in with the facts that each says. */
 import * as v from 'valibot';
-import { FITS, ROLES } from '../../../core/crosswalk';
+import { FITS, ROLES, STATUSES } from '../../../core/crosswalk';
 import { registerDocumentPart, twice } from '../inquiry';
 import { draftRow, insertReports, wholeReports, writeDraft } from './report-rows';
 import { reportDraft } from './report-schema';
@@ -37,7 +37,7 @@ const reportFacts = v.strictObject({
 		v.strictObject({
 			id: text,
 			name: text,
-			status: v.picklist(['required', 'waiting', 'exclude']),
+			status: v.picklist(STATUSES),
 			words: v.array(v.strictObject({ text, lang: text, capitals: v.boolean(), offIn: v.array(text) }))
 		})
 	),
