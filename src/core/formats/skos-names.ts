@@ -1,21 +1,27 @@
 /** Names of the RDF terms that vocabularies are written with. */
 const SKOS = 'http://www.w3.org/2004/02/skos/core#';
 const SKOSXL = 'http://www.w3.org/2008/05/skos-xl#';
+const OWL = 'http://www.w3.org/2002/07/owl#';
 const DCT = 'http://purl.org/dc/terms/';
 const ISO_THES = 'http://purl.org/iso25964/skos-thes#';
 /** Oakmoss's own properties, for what SKOS has no name for; described in docs/formats.md. */
 const OAK = 'https://oakmoss.example/terms#';
 
-export const PREFIXES = { skos: SKOS, skosxl: SKOSXL, dct: DCT, oak: OAK } as const;
+export const PREFIXES = { skos: SKOS, skosxl: SKOSXL, dct: DCT, owl: OWL, oak: OAK } as const;
 
 export const names = {
 	type: 'http://www.w3.org/1999/02/22-rdf-syntax-ns#type',
 	value: 'http://www.w3.org/1999/02/22-rdf-syntax-ns#value',
-	deprecated: 'http://www.w3.org/2002/07/owl#deprecated',
+	deprecated: OWL + 'deprecated',
 	first: 'http://www.w3.org/1999/02/22-rdf-syntax-ns#first',
 	rest: 'http://www.w3.org/1999/02/22-rdf-syntax-ns#rest',
 	concept: SKOS + 'Concept',
 	conceptScheme: SKOS + 'ConceptScheme',
+	inScheme: SKOS + 'inScheme',
+	hasTopConcept: SKOS + 'hasTopConcept',
+	topConceptOf: SKOS + 'topConceptOf',
+	title: DCT + 'title',
+	versionInfo: OWL + 'versionInfo',
 	collection: SKOS + 'Collection',
 	orderedCollection: SKOS + 'OrderedCollection',
 	member: SKOS + 'member',

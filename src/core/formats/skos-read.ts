@@ -1,4 +1,5 @@
 /** Reads a SKOS vocabulary from a stream of RDF statements, whatever syntax they came in. This file is long: every statement may change what an earlier one meant, so one class holds them all. */
+import { iri } from './skos-names';
 import type { LabelIndex } from '../lookup/label-index';
 import { completeRelations, labelFindings, linkFindings } from '../edition/integrity';
 import type {
@@ -26,6 +27,8 @@ export interface VocabularyReading {
 	findingCounts: Record<string, number>;
 }
 
+/** Addresses of what has none, as RDF 1.1 (section 3.5) recommends them. */
+const GENID = 'https://oakmoss.example/.well-known/genid/';
 /** A label longer than this is refused: no index prints such a heading, and it would be a note in the wrong place. */
 export const LONGEST_LABEL = 1_000;
 /** Findings listed of any one rule; the rest are counted. */
@@ -58,20 +61,23 @@ export class SkosReader {
 		this.statements.add(statement);
 	}
 
+	/** Takes in what whoever read the syntax found. */
+	note(finding: Finding): void {
+		this.report(finding);
+	}
+
 	/**
 	 * The vocabulary, with all that was found on the way to it and among its links. What its labels have in common is
 	 * found by `inspectLabels`, once they are indexed.
 	 */
 	finish(): VocabularyReading {
 		const { counts } = this;
-		const concepts = [...this.statements.drafts].filter(
-			([uri, draft]) =>
-				draft.isConcept && !this.statements.collections.has(uri) && !this.statements.schemes.has(uri)
-		);
+		const concepts = [...this.statements.drafts].filter(([uri, draft]) => this.isHeading(uri, draft));
+		const addresses = this.lasting(concepts);
 		const headings: HeadingData[] = [];
 		const place = new Map<string, number>();
 		const entryTerms: EntryTermData[] = [];
-		const keys = uniqueKeys(concepts.map(([uri]) => uri));
+		const keys = uniqueKeys(concepts.map(([uri]) => addresses.get(uri) ?? uri));
 		const kept: Draft[] = [];
 		for (const [uri, draft] of concepts) {
 			counts.read++;
@@ -95,9 +101,10 @@ export class SkosReader {
 			}
 			counts.kept++;
 			place.set(uri, headings.length);
+			const address = addresses.get(uri) ?? uri;
 			headings.push({
-				uri,
-				key: keys.get(uri) as string,
+				uri: address,
+				key: keys.get(address) as string,
 				labels,
 				hidden: [],
 				notation: draft.notation,
@@ -116,6 +123,7 @@ export class SkosReader {
 		this.compoundEntryTerms(entryTerms, place);
 		const collections = this.collectionsOf(place);
 		this.strayLabels();
+		this.notTaken();
 		const data = { headings, entryTerms, collections };
 		const completed = completeRelations(data);
 		completed.findings.forEach((finding) => this.report(finding));
@@ -135,6 +143,62 @@ export class SkosReader {
 			findings: this.findings,
 			findingCounts: this.findingCounts
 		};
+	}
+
+	/**
+	 * What is said to be a concept is a heading, whatever else it is said to be. What only has a label is one where it is
+	 * neither a collection nor a scheme.
+	 */
+	private isHeading(uri: string, { isConcept, isTyped }: Draft): boolean {
+		const { collections, schemes } = this.statements;
+		if (!collections.has(uri) && !schemes.has(uri)) return isConcept;
+		if (!isTyped) return false;
+		this.report({
+			severity: 'warning',
+			rule: 'heading-and-more',
+			subject: uri,
+			message: `It is said to be a concept and a ${collections.has(uri) ? 'collection' : 'scheme'}; it was kept as a heading.`
+		});
+		return true;
+	}
+
+	/** Addresses for headings that a file gives none: made of their labels, so that they are the same in its next edition. */
+	private lasting(concepts: readonly [string, Draft][]): Map<string, string> {
+		const made = new Map<string, string>();
+		const used = new Set<string>();
+		for (const [uri, draft] of concepts) {
+			if (!this.statements.blanks.has(uri)) continue;
+			const label = draft.labels.preferred[0]?.text ?? '';
+			const base =
+				GENID +
+				iri(
+					label
+						.trim()
+						.toLowerCase()
+						.replace(/[\s/#?%]+/g, '-')
+				);
+			let address = base;
+			for (let n = 2; used.has(address); n++) address = `${base}-${n}`;
+			used.add(address);
+			made.set(uri, address);
+			this.repair(
+				'no-address',
+				address,
+				`“${label.slice(0, 80)}” has no address in the file; it was given one made of its label.`
+			);
+		}
+		return made;
+	}
+
+	/** What the file says beyond what is kept, with how often. */
+	private notTaken(): void {
+		for (const [name, { count, subject }] of this.statements.notTaken)
+			this.report({
+				severity: 'note',
+				rule: 'statement-not-kept',
+				subject,
+				message: `${name} is said ${count === 1 ? 'once' : `${count} times`}; nothing is kept of it.`
+			});
 	}
 
 	/** What is at odds among the labels, added to the findings of a reading. */
@@ -357,8 +421,10 @@ export class SkosReader {
 	private collectionsOf(place: Map<string, number>): CollectionData[] {
 		const found: CollectionData[] = [];
 		for (const uri of this.statements.collections.keys()) {
-			this.counts.read++;
 			const draft = this.statements.draft(uri);
+			// One that is a concept too was kept as a heading.
+			if (draft.isTyped) continue;
+			this.counts.read++;
 			this.resolveNodes(uri, draft);
 			const labels = this.preferredLabels(uri, draft);
 			const members = new Set<number>();

@@ -15,6 +15,8 @@ type LinkKind = 'broader' | 'narrower' | 'related' | 'replaces' | 'replacedBy';
 /** What statements say of one resource. */
 export interface Draft {
 	isConcept: boolean;
+	/** The file says in so many words that it is a concept. */
+	isTyped?: true;
 	labels: Record<LabelKind, LangText[]>;
 	/** Labels and notes given as resources, resolved at the end. Few headings have any, so there is no list for most. */
 	labelNodes?: { kind: LabelKind; node: string }[];
@@ -39,10 +41,10 @@ const LABELS: Record<string, LabelKind> = {
 const NOTES: Record<string, NoteKind> = {
 	[names.scopeNote]: 'scope',
 	[names.historyNote]: 'history',
-	[names.changeNote]: 'history',
+	[names.changeNote]: 'change',
 	[names.definition]: 'definition',
 	[names.editorialNote]: 'editorial',
-	[names.note]: 'editorial',
+	[names.note]: 'general',
 	[names.example]: 'example'
 };
 const LINKS: Record<string, LinkKind> = {
@@ -59,6 +61,15 @@ const LINKS: Record<string, LinkKind> = {
 	[names.isReplacedBy]: 'replacedBy'
 };
 
+/** What follows from the rest, or says only which vocabulary a heading is of. */
+const IMPLIED: ReadonlySet<string> = new Set([
+	names.inScheme,
+	names.hasTopConcept,
+	names.topConceptOf,
+	names.versionInfo,
+	names.title
+]);
+
 /**
  * Memory grows with the vocabulary, not with the number of statements that have nothing to do with it.
  */
@@ -73,6 +84,10 @@ export class SkosStatements {
 	readonly schemes = new Set<string>();
 	private readonly memberLists = new Map<string, string>();
 	private readonly listCells = new Map<string, { first?: string; rest?: string }>();
+	/** Resources that a file gives no address. */
+	readonly blanks = new Set<string>();
+	/** Statements that nothing is kept of, by what they say: how many, and of what first. */
+	readonly notTaken = new Map<string, { count: number; subject: string }>();
 	/** How many there were. */
 	count = 0;
 
@@ -83,6 +98,7 @@ export class SkosStatements {
 		this.count++;
 		const name = predicate.value;
 		const isLiteral = object.termType === 'Literal';
+		if (subject.termType === 'BlankNode') this.blanks.add(subject.value);
 		if (LABELS[name]) {
 			const draft = this.draft(subject.value);
 			const kind = LABELS[name];
@@ -99,7 +115,11 @@ export class SkosStatements {
 			const draft = this.draft(subject.value);
 			draft.links = added(draft.links, { kind: LINKS[name], target: object.value });
 		} else if (name === names.type) {
-			if (object.value === names.concept) this.draft(subject.value).isConcept = true;
+			if (object.value === names.concept) {
+				const draft = this.draft(subject.value);
+				draft.isConcept = true;
+				draft.isTyped = true;
+			}
 			if (object.value === names.compoundEntryTerm) this.compound(subject.value);
 			if (object.value === names.collection || object.value === names.orderedCollection)
 				listIn(this.collections, subject.value);
@@ -118,7 +138,9 @@ export class SkosStatements {
 			cell[name === names.first ? 'first' : 'rest'] = object.value;
 			this.listCells.set(subject.value, cell);
 		} else if (name === names.notation) {
-			this.draft(subject.value).notation ??= object.value;
+			const draft = this.draft(subject.value);
+			if (draft.notation === undefined) draft.notation = object.value;
+			else if (draft.notation !== object.value) this.leave('a further skos:notation', subject.value);
 		} else if (name === names.introduced) {
 			this.draft(subject.value).introduced = this.year(subject.value, object.value);
 		} else if (name === names.retired) {
@@ -127,7 +149,13 @@ export class SkosStatements {
 			this.draft(subject.value).deprecated = object.value === 'true' || object.value === '1';
 		} else if (name === names.aspect) {
 			(this.draft(subject.value).aspects ??= []).push(object.value);
-		}
+		} else if (!IMPLIED.has(name)) this.leave(name, subject.value);
+	}
+
+	private leave(name: string, subject: string): void {
+		const known = this.notTaken.get(name);
+		if (known) known.count++;
+		else this.notTaken.set(name, { count: 1, subject });
 	}
 
 	/** What is said of a resource so far. */

@@ -11,11 +11,36 @@ const NOTE_NAMES: Record<NoteKind, string> = {
 	history: names.historyNote,
 	definition: names.definition,
 	editorial: names.editorialNote,
-	example: names.example
+	example: names.example,
+	general: names.note,
+	change: names.changeNote
 };
 
-/** Every statement about the vocabulary, heading by heading; broader links are written in that direction alone. */
-export function* vocabularyStatements({ headings, entryTerms, collections }: VocabularyData) {
+/** What a whole vocabulary is called: its address, its title, its edition. */
+export interface SchemeName {
+	uri: string;
+	title: string;
+	edition: string;
+}
+
+const BOOLEAN = 'http://www.w3.org/2001/XMLSchema#boolean';
+
+/**
+ * Every statement about the vocabulary, heading by heading; broader links are written in that direction alone.
+ * @param scheme left out where only what is in it counts
+ */
+export function* vocabularyStatements(
+	{ headings, entryTerms, collections }: VocabularyData,
+	scheme?: SchemeName
+): Generator<Quad> {
+	const whole = scheme && namedNode(scheme.uri);
+	if (scheme && whole) {
+		yield quad(whole, namedNode(names.type), namedNode(names.conceptScheme));
+		yield quad(whole, namedNode(names.title), literal(scheme.title));
+		if (scheme.edition) yield quad(whole, namedNode(names.versionInfo), literal(scheme.edition));
+		for (const { uri, broader } of headings)
+			if (broader.length === 0) yield quad(whole, namedNode(names.hasTopConcept), namedNode(uri));
+	}
 	const terms: VocabularyData['entryTerms'][] = headings.map(() => []);
 	for (const entry of entryTerms) if (entry.headings.length === 1) terms[entry.headings[0]].push(entry);
 	const text = (value: string, lang: string) => (lang ? literal(value, lang) : literal(value));
@@ -24,6 +49,8 @@ export function* vocabularyStatements({ headings, entryTerms, collections }: Voc
 		const say = (name: string, object: ReturnType<typeof literal> | ReturnType<typeof namedNode>) =>
 			quad(node, namedNode(name), object);
 		yield say(names.type, namedNode(names.concept));
+		if (whole) yield say(names.inScheme, whole);
+		if (whole && heading.broader.length === 0) yield say(names.topConceptOf, whole);
 		for (const label of heading.labels) yield say(names.prefLabel, text(label.text, label.lang));
 		for (const term of terms[n]) yield say(names.altLabel, text(term.text, term.lang));
 		for (const label of heading.hidden) yield say(names.hiddenLabel, text(label.text, label.lang));
@@ -33,7 +60,7 @@ export function* vocabularyStatements({ headings, entryTerms, collections }: Voc
 		for (const note of heading.notes) yield say(NOTE_NAMES[note.kind], text(note.text, note.lang));
 		if (heading.notation !== undefined) yield say(names.notation, literal(heading.notation));
 		if (heading.introduced !== undefined) yield say(names.introduced, literal(String(heading.introduced)));
-		if (heading.retired === 0) yield say(names.deprecated, literal('true'));
+		if (heading.retired === 0) yield say(names.deprecated, literal('true', namedNode(BOOLEAN)));
 		else if (heading.retired !== undefined) yield say(names.retired, literal(String(heading.retired)));
 		for (const aspect of heading.aspects) yield say(names.aspect, literal(aspect));
 	}
@@ -54,8 +81,8 @@ export function* vocabularyStatements({ headings, entryTerms, collections }: Voc
 	}
 }
 
-export function vocabularyJsonLd(data: VocabularyData): Generator<string> {
-	return jsonLdOf(vocabularyStatements(data));
+export function vocabularyJsonLd(data: VocabularyData, scheme?: SchemeName): Generator<string> {
+	return jsonLdOf(vocabularyStatements(data, scheme));
 }
 
 /**

@@ -31,7 +31,9 @@ export const CSV_COLUMNS = [
 	'definition',
 	'editorial_note',
 	'example',
-	'members'
+	'members',
+	'note',
+	'change_note'
 ] as const;
 export type CsvColumn = (typeof CSV_COLUMNS)[number];
 export type CsvRow = Partial<Record<CsvColumn, string>>;
@@ -41,7 +43,9 @@ const NOTE_COLUMNS: [CsvColumn, string, NoteKind][] = [
 	['history_note', names.historyNote, 'history'],
 	['definition', names.definition, 'definition'],
 	['editorial_note', names.editorialNote, 'editorial'],
-	['example', names.example, 'example']
+	['example', names.example, 'example'],
+	['note', names.note, 'general'],
+	['change_note', names.changeNote, 'change']
 ];
 
 /** Items of a list cell. */

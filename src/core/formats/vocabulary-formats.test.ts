@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { Parser, Writer } from 'n3';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
-import type { HeadingData, VocabularyData } from '../vocabulary/vocabulary-data';
+import { NOTE_KINDS, type HeadingData, type VocabularyData } from '../vocabulary/vocabulary-data';
 import { SkosReader, uniqueKeys } from './skos-read';
 import type { Statement } from './skos-statements';
 import { vocabularyJsonLd, vocabularyStatements } from './skos-write';
@@ -34,7 +34,7 @@ const vocabulary: fc.Arbitrary<VocabularyData> = fc.integer({ min: 1, max: 6 }).
 			labels: fc.uniqueArray(fc.record({ lang, text: label }), { minLength: 1, maxLength: 3, selector: (l) => l.lang }),
 			hidden: fc.uniqueArray(fc.record({ lang, text: fc.nat(99).map((i) => `hidden ${i}`) }), { maxLength: 2, selector: (l) => l.text }),
 			notation: fc.option(fc.constant('N.1'), { nil: undefined }),
-			notes: fc.array(fc.record({ kind: fc.constantFrom('scope', 'history', 'definition') as fc.Arbitrary<'scope'>, lang, text: label }), { maxLength: 3 }),
+			notes: fc.array(fc.record({ kind: fc.constantFrom(...NOTE_KINDS), lang, text: label }), { maxLength: 3 }),
 			introduced: year,
 			retired: fc.option(fc.constantFrom(0, 1999), { nil: undefined }),
 			broader: others(n),
@@ -100,7 +100,8 @@ describe('out and in again gives the same vocabulary', () => {
 		fc.assert(
 			fc.property(vocabulary, (data) => {
 				const writer = new Writer();
-				for (const statement of vocabularyStatements(data)) writer.addQuad(statement);
+				const scheme = { uri: 'https://v.example/', title: 'Trees', edition: '2024' };
+				for (const statement of vocabularyStatements(data, scheme)) writer.addQuad(statement);
 				let turtle = '';
 				writer.end((_error, text: string) => (turtle = text));
 				expect(settled(readBack(new Parser().parse(turtle)).data)).toEqual(settled(data));
@@ -127,6 +128,65 @@ describe('out and in again gives the same vocabulary', () => {
 				expect(document['@graph']).toHaveLength(data.headings.length + compound + data.collections.length);
 			})
 		);
+	});
+});
+
+describe('SKOS from elsewhere', () => {
+	const PREFIXES =
+		'@prefix skos: <http://www.w3.org/2004/02/skos/core#> . @prefix owl: <http://www.w3.org/2002/07/owl#> . @prefix v: <https://v.example/> .\n';
+	const read = (turtle: string) => readBack(new Parser().parse(PREFIXES + turtle));
+
+	it('gives lasting addresses to headings that have none, and keeps the links between them', () => {
+		const text =
+			'_:a a skos:Concept ; skos:prefLabel "Noise, Indoor" . _:b a skos:Concept ; skos:prefLabel "Alarms" ; skos:broader _:a . _:c a skos:Concept ; skos:prefLabel "Alarms" .';
+		const { data, findings } = read(text);
+		const uris = data.headings.map(({ uri }) => uri);
+		expect(uris).toEqual(['noise,-indoor', 'alarms', 'alarms-2'].map((end) => `https://oakmoss.example/.well-known/genid/${end}`)); // prettier-ignore
+		expect(data.headings[1].broader).toEqual([0]);
+		expect(findings.filter(({ rule }) => rule === 'no-address')).toHaveLength(3);
+		expect(read(text.replaceAll('_:', '_:x')).data.headings.map(({ uri }) => uri)).toEqual(uris);
+	});
+
+	it('names with a count what nothing is kept of', () => {
+		const { findings } = read(
+			'v:a a skos:Concept ; skos:prefLabel "A" ; skos:notation "1", "2" ; skos:exactMatch v:x, v:y ; skos:inScheme v:s . v:s a skos:ConceptScheme ; skos:hasTopConcept v:a . v:b a skos:Concept ; skos:prefLabel "B" ; skos:broaderTransitive v:a .'
+		);
+		const left = findings.filter(({ rule }) => rule === 'statement-not-kept');
+		expect(left.map(({ message }) => message)).toEqual([
+			'a further skos:notation is said once; nothing is kept of it.',
+			'http://www.w3.org/2004/02/skos/core#exactMatch is said 2 times; nothing is kept of it.',
+			'http://www.w3.org/2004/02/skos/core#broaderTransitive is said once; nothing is kept of it.'
+		]);
+	});
+
+	it('keeps a concept that is a collection or a scheme as well, and says so', () => {
+		const { data, findings } = read(
+			'v:a a skos:Concept, skos:Collection ; skos:prefLabel "A" ; skos:member v:b . v:b a skos:Concept, skos:ConceptScheme ; skos:prefLabel "B" . v:c a skos:Collection ; skos:prefLabel "C" ; skos:member v:b .'
+		);
+		expect(data.headings.map(({ labels }) => labels[0].text)).toEqual(['A', 'B']);
+		expect(data.collections.map(({ labels }) => labels[0].text)).toEqual(['C']);
+		expect(findings.filter(({ rule }) => rule === 'heading-and-more')).toHaveLength(2);
+	});
+
+	it('writes a scheme with its top headings, and says with a type what is no longer used', () => {
+		const heading = (n: number, rest = {}): HeadingData => ({ uri: `https://v.example/${n}`, key: String(n), labels: [{ lang: 'en', text: `H ${n}` }], hidden: [], notes: [], broader: [], related: [], replaces: [], aspects: [], ...rest }); // prettier-ignore
+		const data = { headings: [heading(0), heading(1, { broader: [0], retired: 0 })], entryTerms: [], collections: [] }; // prettier-ignore
+		const scheme = { uri: 'https://v.example/', title: 'Trees', edition: '2024' };
+		const writer = new Writer({ format: 'N-Triples' });
+		for (const statement of vocabularyStatements(data, scheme)) writer.addQuad(statement);
+		let text = '';
+		writer.end((_error, all: string) => (text = all));
+		const S = 'http://www.w3.org/2004/02/skos/core#';
+		for (const line of [
+			`<https://v.example/> <${S}hasTopConcept> <https://v.example/0> .`,
+			`<https://v.example/0> <${S}topConceptOf> <https://v.example/> .`,
+			`<https://v.example/1> <${S}inScheme> <https://v.example/> .`,
+			'<https://v.example/> <http://purl.org/dc/terms/title> "Trees" .',
+			'<https://v.example/> <http://www.w3.org/2002/07/owl#versionInfo> "2024" .',
+			'<https://v.example/1> <http://www.w3.org/2002/07/owl#deprecated> "true"^^<http://www.w3.org/2001/XMLSchema#boolean> .'
+		])
+			expect(text).toContain(line);
+		expect(text).not.toContain(`hasTopConcept> <https://v.example/1>`);
 	});
 });
 

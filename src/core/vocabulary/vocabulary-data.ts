@@ -6,7 +6,16 @@ export interface LangText {
 	text: string;
 }
 
-export type NoteKind = 'scope' | 'history' | 'definition' | 'editorial' | 'example';
+export const NOTE_KINDS = [
+	'scope',
+	'history',
+	'definition',
+	'editorial',
+	'example',
+	'general',
+	'change'
+] as const;
+export type NoteKind = (typeof NOTE_KINDS)[number];
 
 export interface Note extends LangText {
 	kind: NoteKind;

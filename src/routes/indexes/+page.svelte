@@ -139,6 +139,9 @@
 								>JSON-LD</a
 							>
 							<a class="quiet-action !px-1.5" href="/api/v1/indexes/{index.code}/export.csv" download>CSV</a>
+							<a class="quiet-action !px-1.5" href="/api/v1/indexes/{index.code}/export.txt" download
+								>tagged text</a
+							>
 						</span>
 					{/if}
 					{#if index.records > 0}

@@ -14,15 +14,18 @@
 		picture?: Snippet;
 	}
 	let { sheet, index, at, records, picture }: Props = $props();
-	const notes = $derived(sheet.notes.filter(({ kind }) => kind !== 'history'));
-	const history = $derived(sheet.notes.filter(({ kind }) => kind === 'history'));
+	const isPast = (kind: string) => kind === 'history' || kind === 'change';
+	const notes = $derived(sheet.notes.filter(({ kind }) => !isPast(kind)));
+	const history = $derived(sheet.notes.filter(({ kind }) => isPast(kind)));
 	const others = $derived(sheet.labels.filter(({ text }) => text !== sheet.label));
 	const KINDS = {
 		scope: 'Scope note',
 		definition: 'Definition',
 		editorial: 'Editorial note',
 		example: 'Example',
-		history: 'History note'
+		history: 'History note',
+		general: 'Note',
+		change: 'Change note'
 	};
 </script>
 

@@ -28,7 +28,8 @@
 		owl: 'application/rdf+xml',
 		jsonld: 'application/ld+json',
 		json: 'application/ld+json',
-		csv: 'text/csv'
+		csv: 'text/csv',
+		txt: 'text/plain'
 	};
 	const RECORD_TYPES: Record<string, string> = {
 		ris: 'application/x-research-info-systems',
@@ -61,13 +62,20 @@
 	let job = '';
 	let sending: Sending<{ job: string }> | undefined;
 
-	const file = $derived(files?.[0]);
+	/** A vocabulary as text that stands nowhere as a file. */
+	let pasted = $state('');
+	const file = $derived(
+		files?.[0] ??
+			(pasted.trim() === '' ? undefined : new File([pasted], 'pasted.txt', { type: 'text/plain' }))
+	);
 	const type = $derived(TYPES[file?.name.split('.').pop()?.toLowerCase() ?? '']);
 
 	async function load(event: SubmitEvent) {
 		event.preventDefault();
 		problem = '';
-		if (!file) return void (problem = 'Choose a file first.');
+		if (!file)
+			return void (problem =
+				kind === 'vocabulary' ? 'Choose a file, or paste a text, first.' : 'Choose a file first.');
 		if (!type)
 			return void (problem = `The ending of ${file.name} tells no format. Known are ${Object.keys(TYPES)
 				.map((ending) => `.${ending}`)
@@ -186,5 +194,19 @@
 			<button type="button" class="quiet-action" onclick={cancel}>Cancel</button>
 		{/if}
 	</div>
+	{#if kind === 'vocabulary' && !files?.length}
+		<label class="block">
+			<span class="block text-quiet"
+				>Or paste it as tagged text: a heading on a line, and below it SN, HN, UF, USE, BT, NT and RT</span
+			>
+			<textarea
+				class="field mt-1 w-full font-mono text-xs"
+				rows="5"
+				spellcheck="false"
+				placeholder={'Noise\n  SN  Sound that is not wanted.\n  UF  Din\n  BT  Sound'}
+				bind:value={pasted}
+				disabled={step !== 'choosing'}></textarea>
+		</label>
+	{/if}
 	{#if problem}<p role="alert" class="text-warn">{problem}</p>{/if}
 </form>

@@ -16,7 +16,12 @@ import {
 	timestamp,
 	uniqueIndex
 } from 'drizzle-orm/pg-core';
-import type { Finding, ImportCounts, LangText } from '../../../core/vocabulary/vocabulary-data';
+import {
+	type Finding,
+	type ImportCounts,
+	type LangText,
+	NOTE_KINDS
+} from '../../../core/vocabulary/vocabulary-data';
 import {
 	DEFAULT_WORD_FIELD,
 	type Change,
@@ -140,7 +145,7 @@ export const notes = pgTable(
 	{
 		...ofHeading(),
 		position: integer('position').notNull(),
-		kind: text('kind', { enum: ['scope', 'history', 'definition', 'editorial', 'example'] }).notNull(),
+		kind: text('kind', { enum: NOTE_KINDS }).notNull(),
 		lang: text('lang').notNull(),
 		text: text('text').notNull()
 	},

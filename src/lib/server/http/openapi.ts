@@ -277,6 +277,13 @@ export function openApi(version: string) {
 			'/indexes/{code}/export.csv': {
 				get: operation({ summary: 'The vocabulary as CSV', parameters: [code], answer: file('text/csv') })
 			},
+			'/indexes/{code}/export.txt': {
+				get: operation({
+					summary: 'The vocabulary as tagged text',
+					parameters: [code],
+					answer: file('text/plain')
+				})
+			},
 			'/inquiries': {
 				get: operation({ summary: 'The inquiries', answer: json(api.inquiries) }),
 				post: operation({

@@ -26,7 +26,7 @@ export async function readVocabulary(
 	const { size } = await stat(file);
 	if (size === 0) throw new ImportError('empty', 'The file is empty.', 1);
 	const reader = new SkosReader();
-	const { streams, lines } = await parsing(format, (statement) => reader.add(statement));
+	const { streams, lines, findings = [] } = await parsing(format, (statement) => reader.add(statement));
 	let done = 0;
 	const bytes = createReadStream(file, { highWaterMark: 256 * 1024 });
 	bytes.on('data', (chunk) => progress((done += chunk.length) / size));
@@ -35,6 +35,7 @@ export async function readVocabulary(
 	} catch (error) {
 		throw asImportError(error, format);
 	}
+	for (const finding of findings) reader.note(finding);
 	const reading = reader.finish();
 	if (reading.data.headings.length === 0)
 		throw new ImportError(

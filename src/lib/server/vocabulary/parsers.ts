@@ -4,6 +4,8 @@ import { Writable, type Transform } from 'node:stream';
 import { Parser, type DataFactory, type ParserOptions } from 'n3';
 import Papa from 'papaparse';
 import { unguarded } from '../../../core/formats/csv-guard';
+import { taggedRows } from '../../../core/formats/tagged-text';
+import type { Finding } from '../../../core/vocabulary/vocabulary-data';
 import { CSV_COLUMNS, csvStatements, type CsvRow } from '../../../core/formats/vocabulary-csv';
 import type { Statement } from '../../../core/formats/skos-statements';
 import { JsonGuard, XmlGuard } from './guards';
@@ -15,7 +17,8 @@ export const FORMATS = {
 	'application/n-triples': 'N-Triples',
 	'application/rdf+xml': 'RDF/XML',
 	'application/ld+json': 'JSON-LD',
-	'text/csv': 'CSV'
+	'text/csv': 'CSV',
+	'text/plain': 'tagged text'
 } as const;
 export type Format = keyof typeof FORMATS;
 
@@ -32,6 +35,8 @@ export interface Parsing {
 	streams: (Transform | Writable)[];
 	/** Line on which a subject first stood, for formats that have lines worth naming. */
 	lines?: Map<string, number>;
+	/** What the syntax itself had to leave out; filled as the text is read. */
+	findings?: Finding[];
 }
 
 /**
@@ -80,7 +85,17 @@ export async function parsing(format: Format, take: (statement: Statement) => vo
 		}
 		case 'text/csv': {
 			const lines = new Map<string, number>();
-			return { streams: [new CsvSink(take, lines)], lines };
+			return { streams: [new RowSink(csvRows, take, lines)], lines };
+		}
+		case 'text/plain': {
+			const lines = new Map<string, number>();
+			const findings: Finding[] = [];
+			const rowsOf = (text: string) => {
+				const tagged = taggedRows(text);
+				findings.push(...tagged.findings);
+				return tagged.rows;
+			};
+			return { streams: [new RowSink(rowsOf, take, lines)], lines, findings };
 		}
 	}
 }
@@ -141,14 +156,15 @@ class N3Sink extends Writable {
 	}
 }
 
-/** Rows of a CSV file, gathered to its end because rows may refer to later ones. */
-class CsvSink extends Writable {
-	private text = '';
-	/** Where the row before the present one ended. */
-	private last = 0;
-	private readonly rows: { line: number; row: CsvRow }[] = [];
+type Rows = { line: number; row: CsvRow }[];
 
+/** A file of rows, gathered to its end because rows may refer to later ones. */
+class RowSink extends Writable {
+	private text = '';
+
+	/** @param rowsOf throws where the text cannot be read */
 	constructor(
+		private readonly rowsOf: (text: string) => Rows,
 		private readonly take: (statement: Statement) => void,
 		private readonly lines: Map<string, number>
 	) {
@@ -162,8 +178,8 @@ class CsvSink extends Writable {
 
 	override _final(done: (error?: Error | null) => void): void {
 		try {
-			this.readRows();
-			const { statements, lines } = csvStatements(this.rows);
+			const { statements, lines } = csvStatements(this.rowsOf(this.text));
+			this.text = '';
 			for (const [subject, line] of lines) this.lines.set(subject, line);
 			for (const statement of statements) this.take(statement);
 			done();
@@ -171,45 +187,48 @@ class CsvSink extends Writable {
 			done(error as Error);
 		}
 	}
+}
 
-	private readRows(): void {
-		const text = this.text.replace(/^\ufeff/, '');
-		this.text = '';
-		let columns: string[] | undefined;
-		let line = 1;
-		Papa.parse<string[]>(text, {
-			skipEmptyLines: false,
-			step: ({ data, errors, meta }, parser) => {
-				const here = line;
-				line += linesIn(text, this.last, meta.cursor);
-				this.last = meta.cursor;
-				const fault = errors.find(({ type }) => type === 'Quotes');
-				if (fault) {
-					parser.abort();
-					throw new ImportError(
-						'unreadable',
-						`Line ${here} cannot be read as CSV: a quotation mark is not closed.`,
-						here
-					);
-				}
-				if (data.length === 1 && data[0].trim() === '') return;
-				if (!columns) {
-					columns = checkColumns(data, here);
-					return;
-				}
-				if (data.length > columns.length)
-					throw new ImportError(
-						'unreadable',
-						`Line ${here} has ${data.length} fields where the first line names ${columns.length}.`,
-						here
-					);
-				this.rows.push({
-					line: here,
-					row: Object.fromEntries(columns.map((column, i) => [column, unguarded(data[i] ?? '')]))
-				});
+function csvRows(given: string): Rows {
+	const text = given.replace(/^\ufeff/, '');
+	const rows: Rows = [];
+	let columns: string[] | undefined;
+	let line = 1;
+	/** Where the row before the present one ended. */
+	let last = 0;
+	Papa.parse<string[]>(text, {
+		skipEmptyLines: false,
+		step: ({ data, errors, meta }, parser) => {
+			const here = line;
+			line += linesIn(text, last, meta.cursor);
+			last = meta.cursor;
+			const fault = errors.find(({ type }) => type === 'Quotes');
+			if (fault) {
+				parser.abort();
+				throw new ImportError(
+					'unreadable',
+					`Line ${here} cannot be read as CSV: a quotation mark is not closed.`,
+					here
+				);
 			}
-		});
-	}
+			if (data.length === 1 && data[0].trim() === '') return;
+			if (!columns) {
+				columns = checkColumns(data, here);
+				return;
+			}
+			if (data.length > columns.length)
+				throw new ImportError(
+					'unreadable',
+					`Line ${here} has ${data.length} fields where the first line names ${columns.length}.`,
+					here
+				);
+			rows.push({
+				line: here,
+				row: Object.fromEntries(columns.map((column, i) => [column, unguarded(data[i] ?? '')]))
+			});
+		}
+	});
+	return rows;
 }
 
 function linesIn(text: string, from: number, to: number): number {

@@ -4,7 +4,8 @@ import { Writer } from 'n3';
 import Papa from 'papaparse';
 import { guard } from '../../../core/formats/csv-guard';
 import { PREFIXES } from '../../../core/formats/skos-names';
-import { vocabularyJsonLd, vocabularyStatements } from '../../../core/formats/skos-write';
+import { type SchemeName, vocabularyJsonLd, vocabularyStatements } from '../../../core/formats/skos-write';
+import { taggedText } from '../../../core/formats/tagged-text';
 import { CSV_COLUMNS, vocabularyRows } from '../../../core/formats/vocabulary-csv';
 import type { VocabularyData } from '../../../core/vocabulary/vocabulary-data';
 import { allow, type Person } from '../people';
@@ -15,7 +16,8 @@ import { readVocabularyData } from './vocabulary-rows';
 const TYPES: Record<string, string> = {
 	ttl: 'text/turtle; charset=utf-8',
 	jsonld: 'application/ld+json; charset=utf-8',
-	csv: 'text/csv; charset=utf-8'
+	csv: 'text/csv; charset=utf-8',
+	txt: 'text/plain; charset=utf-8'
 };
 
 export async function exportVocabulary(
@@ -34,21 +36,39 @@ export async function exportVocabulary(
 	const { index, edition } = await currentIndex(code);
 	if (!edition) throw new ServiceError(404, 'no-vocabulary', `${index.name} has no vocabulary loaded.`);
 	const data = await readVocabularyData(edition.id);
-	const pieces = format === 'ttl' ? turtle(data) : format === 'jsonld' ? vocabularyJsonLd(data) : csv(data);
+	const scheme = {
+		uri: `https://oakmoss.example/indexes/${encodeURIComponent(code)}`,
+		title: index.name,
+		edition: edition.label
+	};
+	const pieces = piecesOf(data, format, scheme);
 	const name = `${code}-${edition.label.replace(/[^A-Za-z0-9.-]+/g, '-')}.${format}`;
 	return new Response(Readable.toWeb(Readable.from(gathered(pieces))) as unknown as ReadableStream, {
 		headers: { 'content-type': type, 'content-disposition': `attachment; filename="${name}"` }
 	});
 }
 
-function* turtle(data: VocabularyData): Generator<string> {
+function piecesOf(data: VocabularyData, format: string, scheme: SchemeName): Iterable<string> {
+	switch (format) {
+		case 'ttl':
+			return turtle(data, scheme);
+		case 'jsonld':
+			return vocabularyJsonLd(data, scheme);
+		case 'txt':
+			return taggedText(data);
+		default:
+			return csv(data);
+	}
+}
+
+function* turtle(data: VocabularyData, scheme: SchemeName): Generator<string> {
 	let text = '';
 	const out = {
 		write: (chunk: string, _encoding: string, done?: () => void) => ((text += chunk), done?.()),
 		end: (done?: () => void) => done?.()
 	};
 	const writer = new Writer(out as never, { end: false, prefixes: PREFIXES });
-	for (const statement of vocabularyStatements(data)) {
+	for (const statement of vocabularyStatements(data, scheme)) {
 		writer.addQuad(statement);
 		if (text.length > 60_000) {
 			yield text;
