@@ -15,9 +15,9 @@ export const WORD_FIELDS: Record<Exclude<WordField, 'titleAndAbstract' | 'headin
 	funder: 'oak.funder'
 };
 
-/** A text as a term in quotation marks. */
+/** A text as a term in quotation marks, with a backslash before whatever would mean more than itself. */
 export function quote(text: string): string {
-	return `"${text.replace(/[\\"]/g, '\\$&')}"`;
+	return `"${text.replace(/[\\"?^]/g, '\\$&')}"`;
 }
 
 /** A heading, or several held together, with its switches. */

@@ -200,8 +200,9 @@ class Reader {
 	private wordOf(clause: CqlClause): { text: string; capitals: boolean; field: WordField } {
 		const field = isSubject(clause) ? 'headings' : FIELD_OF.get(clause.field.toLowerCase());
 		if (!field) throw this.unknownField(clause);
-		if (!['=', '==', 'adj', 'any', 'all'].includes(clause.relation))
+		if (!['=', 'adj', 'any', 'all'].includes(clause.relation))
 			throw this.wrongRelation(clause, ['=', 'any', 'all']);
+		refuseMasks(clause);
 		let capitals = false;
 		for (const modifier of clause.modifiers) {
 			if (!['cql.respectcase', 'respectcase'].includes(modifier.name.toLowerCase()))
@@ -347,11 +348,37 @@ class Reader {
 
 	private wrongRelation({ field, relation, start, termStart }: CqlClause, expected: string[]): CqlError {
 		return new CqlError(
-			`“${field}” cannot be searched with “${relation}”; use ${expected.join(', ')}.`,
+			`“${field}” cannot be searched with “${relation}”, which is not supported there; use ${expected.join(', ')}.`,
 			start,
 			expected,
 			termStart
 		);
+	}
+}
+
+/** Signs that leave letters open, or tie a word to where a field begins or ends: none is to be taken for an ordinary one. */
+const MASKS: [sign: RegExp, message: string][] = [
+	[/\?/, 'A ? for a letter left open is not supported. Write the beginning of the word and a *.'],
+	[/\^/, 'A ^ for where a field begins or ends is not supported.'],
+	[
+		/(?<![\p{L}\p{N}])\*|\*(?=[\p{L}\p{N}])/u,
+		'A * at the beginning or in the middle of a word is not supported; it stands behind a beginning of three letters or more.'
+	]
+];
+
+/** @throws CqlError at a sign that would be misread */
+function refuseMasks({ written, termStart }: CqlClause): void {
+	// What a backslash stands before is taken as it is.
+	const bare = written.replace(/\\./gs, '  ');
+	for (const [sign, message] of MASKS) {
+		const at = bare.search(sign);
+		if (at >= 0)
+			throw new CqlError(
+				message,
+				termStart + at,
+				['a word', 'the beginning of a word and a *'],
+				termStart + at + 1
+			);
 	}
 }
 
@@ -397,8 +424,8 @@ function valued(modifier: CqlModifier): string {
 function unknownModifier({ name, start, end }: CqlModifier, expected: string[]): CqlError {
 	return new CqlError(
 		expected.length > 0
-			? `There is no modifier “${name}” for this field. It takes: ${expected.join(', ')}.`
-			: `This field takes no modifier such as “${name}”.`,
+			? `There is no modifier “${name}” for this field: it is not supported. It takes: ${expected.join(', ')}.`
+			: `This field takes no modifier such as “${name}”: it is not supported.`,
 		start,
 		expected,
 		end

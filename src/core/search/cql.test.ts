@@ -4,7 +4,7 @@ import { WORD_FIELD_WORDS } from '../crosswalk/describe';
 import type { WordField } from '../crosswalk/inquiry';
 import { LONGEST_CQL } from '../crosswalk/strategy-settings';
 import { CqlError, parseCql, printCql, type CqlNode } from './cql';
-import { printStrategy } from './cql-print';
+import { printLine, printStrategy } from './cql-print';
 import { readStrategy, recognised, type Resolver } from './cql-read';
 import { patternFaults, PLAIN_DIALECT, printInDialect, type Dialect } from './dialect';
 import { evaluate, resultOf, type Sets } from './evaluate';
@@ -51,6 +51,7 @@ const clause: fc.Arbitrary<CqlNode> = fc
 		relation: '=',
 		modifiers: modifiers.map((modifier) => ({ ...modifier, start: 0, end: 0 })),
 		term,
+		written: term,
 		start: 0,
 		end: 0,
 		termStart: 0
@@ -337,5 +338,59 @@ describe('dialects', () => {
 			{ pattern: 'heading', message: 'The pattern needs {label}.' },
 			{ pattern: 'cut', message: 'The pattern needs {cut}.' }
 		]);
+	});
+});
+
+/** Every construct of the standard that is not carried out is refused at its place, in so many words. */
+describe('CQL 1.2 beyond what is searched here', () => {
+	it.each<[string, number]>([
+		['dc.title = no?se', 13],
+		['dc.title = "quiet r??ms"', 19],
+		['dc.title = "^noise"', 12],
+		['dc.title = "noise^"', 17],
+		['dc.title = *noise', 11],
+		['dc.title = no*se', 13],
+		['noise prox sleep', 6],
+		['noise prox/unit=word sleep', 6],
+		['noise and/rel.combine=sum sleep', 9],
+		['noise sortBy dc.date/sort.descending', 6],
+		['> dc = "http://purl.org/dc/elements/1.1/" dc.title = noise', 0],
+		['> "http://purl.org/dc/elements/1.1/" noise', 0],
+		['dc.title == noise', 0],
+		['dc.title <> noise', 0],
+		['dc.title exact noise', 0],
+		['dc.title encloses noise', 0],
+		['dc.title within "a b"', 0],
+		['dc.title scr noise', 0],
+		['dc.date <> 2015', 0],
+		['dc.title =/stem noise', 10],
+		['dc.title any/relevant "a noise"', 12]
+	])('refuses %s at its place', (text, position) => {
+		const error = errorOf(text);
+		expect(error.message).toContain('not supported');
+		expect(error.position).toBe(position);
+	});
+
+	it.each([
+		['dc.title = "no\\?se"', 'no?se'],
+		['dc.title = "a \\"b\\" \\^c"', 'a "b" ^c'],
+		['dc.title = noi*', 'noi*'],
+		['dc.title adj "quiet rooms"', 'quiet rooms']
+	])('takes what a backslash stands before as it is: %s', (text, word) => {
+		const [line] = readStrategy(text, resolver).strategy.blocks[0].lines;
+		expect(line.kind === 'word' && line.test.text).toBe(word);
+	});
+
+	it('prints words that hold such signs so that they are read again', () => {
+		for (const text of ['what now?', '^up', 'a "b" c\\d']) {
+			const line: Line = {
+				id: 'l',
+				kind: 'word',
+				off: false,
+				test: { text, capitals: false, field: 'keywords' }
+			};
+			const [read] = readStrategy(printLine(line), resolver).strategy.blocks[0].lines;
+			expect(read.kind === 'word' && read.test).toEqual(line.test);
+		}
 	});
 });

@@ -20,6 +20,8 @@ export interface CqlClause {
 	relation: string;
 	modifiers: CqlModifier[];
 	term: string;
+	/** As it stands in the text, with its backslashes. */
+	written: string;
 	start: number;
 	end: number;
 	/** Where the term begins. */
@@ -64,6 +66,11 @@ interface Token {
 }
 
 const OPERATORS = ['and', 'or', 'not'] as const;
+/** Words of the grammar that nothing is done with here. */
+const NOT_SUPPORTED: Record<string, string> = {
+	prox: 'Nearness (“prox”) is not supported. A phrase stands in quotation marks.',
+	sortby: 'An order in the text (“sortBy”) is not supported: it is chosen beside the result.'
+};
 /** Relations that are words. */
 const RELATIONS = new Set(['any', 'all', 'adj', 'within', 'exact', 'encloses', 'scr']);
 
@@ -110,6 +117,8 @@ class Parser {
 			const { token } = this;
 			if (token.kind === 'end' || token.kind === 'close') return left;
 			const operator = OPERATORS.find((name) => token.kind === 'word' && token.text.toLowerCase() === name);
+			const foreign = token.kind === 'word' ? NOT_SUPPORTED[token.text.toLowerCase()] : undefined;
+			if (foreign) throw this.unexpected(foreign, ['and', 'or', 'not', 'the end']);
 			if (!operator)
 				throw this.unexpected(
 					token.kind === 'word' || token.kind === 'quoted'
@@ -119,7 +128,7 @@ class Parser {
 				);
 			this.next();
 			if (this.token.kind === 'slash')
-				throw this.unexpected('An operator takes no modifier here.', ['a word', '(']);
+				throw this.unexpected('Modifiers of an operator are not supported.', ['a word', '(']);
 			if (this.token.kind === 'end')
 				throw this.unexpected(`After “${operator}” something is missing.`, ['a word', 'a field', '(']);
 			const right = this.clause();
@@ -149,6 +158,12 @@ class Parser {
 			const place = { start: first.start, end };
 			return inner.kind === 'boolean' ? { ...inner, ...place, bracketed: true } : { ...inner, ...place };
 		}
+		if (first.kind === 'comparator' && first.text === '>')
+			throw this.unexpected('Prefixes of one’s own are not supported: the names of fields are fixed.', [
+				'a word',
+				'a field',
+				'('
+			]);
 		if (first.kind !== 'word' && first.kind !== 'quoted')
 			throw this.unexpected(
 				first.kind === 'end' ? 'The strategy ends too early.' : `“${first.text}” cannot stand here.`,
@@ -172,6 +187,7 @@ class Parser {
 			relation: '=',
 			modifiers: [],
 			term: first.text,
+			written: this.text.slice(first.start, first.end),
 			start: first.start,
 			end: first.end,
 			termStart: first.start
@@ -219,6 +235,7 @@ class Parser {
 			relation,
 			modifiers,
 			term: term.text,
+			written: this.text.slice(term.start, term.end),
 			start: field.start,
 			end: term.end,
 			termStart: term.start
