@@ -42,6 +42,7 @@ async function departure(path: string, method: string, response: Response): Prom
 /** Values with which an operation of the demo works. */
 const VALUES: Record<string, string> = {
 	code: 'yarrow',
+	keywords: 'comma',
 	conceptId: 'attention',
 	q: 'sleep',
 	uri: 'https://yarrow.example/headings/sleep',

@@ -365,6 +365,21 @@ describe('a crosswalk taken away', () => {
 		});
 	});
 
+	it('has no label that is both preferred and alternative in RDF, stems apart, and a language on every text', () => {
+		const more = run(own, [
+			{ kind: 'word.add', id: 'w2', conceptId: 'c1', text: 'noise' },
+			{ kind: 'word.add', id: 'w3', conceptId: 'c1', text: 'loud*', lang: 'en' }
+		]);
+		const { '@graph': graph } = JSON.parse(crosswalkToJsonLd(more)) as {
+			'@graph': Record<string, unknown>[];
+		};
+		expect(graph.find((node) => node['skos:prefLabel'])).toMatchObject({
+			'skos:prefLabel': { '@value': 'noise', '@language': 'und' },
+			'skos:altLabel': { '@value': 'din', '@language': 'und' },
+			'oak:stem': { '@value': 'loud*', '@language': 'en' }
+		});
+	});
+
 	it('is a plain list of words and headings for places without a vocabulary', () => {
 		expect(conceptAsText(own, 'c1', (code) => code.toUpperCase())).toBe(
 			'noise\n\ndin\n\nALDER\n=SUM(A1); with narrower but Walls\n'

@@ -18,6 +18,9 @@ const RELATIONS: Record<Fit, string> = {
 	related: PREFIXES.skos + 'relatedMatch'
 };
 
+/** A text with its language; “undetermined” (ISO 639-2) where nobody said. */
+const inLanguage = (text: string, lang = '') => literal(text, lang || 'und');
+
 const TRUE = literal('true', namedNode('http://www.w3.org/2001/XMLSchema#boolean'));
 
 /** Address of a concept of an inquiry, as it stands in exports. */
@@ -26,7 +29,7 @@ export function conceptUri(inquiryId: string, conceptId: string): string {
 }
 
 /**
- * Each concept as a SKOS concept with its words as alternative labels, and a mapping relation to every heading picked.
+ * Each concept as a SKOS concept with its words as alternative labels, stems apart, and a mapping relation to every heading picked.
  * Rejected picks are not mappings and are left out. Headings held together map only as a whole, so they are described
  * by an `oak:Pick` with `oak:useTogether` and have no mapping relation of their own. O(rows).
  */
@@ -36,16 +39,19 @@ function* statements(inquiry: Inquiry): Generator<Quad> {
 	const skos = (name: string) => namedNode(PREFIXES.skos + name);
 	const dct = (name: string) => namedNode(PREFIXES.dct + name);
 	yield quad(scheme, namedNode(names.type), skos('ConceptScheme'));
-	yield quad(scheme, dct('title'), literal(title));
-	if (question) yield quad(scheme, dct('description'), literal(question));
+	yield quad(scheme, dct('title'), inLanguage(title));
+	if (question) yield quad(scheme, dct('description'), inLanguage(question));
 	const picks = inOrder(inquiry.picks).filter(({ role }) => role !== 'rejected');
 	for (const concept of inOrder(inquiry.concepts)) {
 		const node = namedNode(conceptUri(id, concept.id));
 		yield quad(node, namedNode(names.type), skos('Concept'));
 		yield quad(node, skos('inScheme'), scheme);
-		yield quad(node, skos('prefLabel'), literal(concept.name));
-		for (const { text, lang } of wordsOfConcept(inquiry, concept.id))
-			yield quad(node, skos('altLabel'), lang ? literal(text, lang) : literal(text));
+		yield quad(node, skos('prefLabel'), inLanguage(concept.name));
+		for (const { text, lang } of wordsOfConcept(inquiry, concept.id)) {
+			// A stem is looked for, and names nothing; and no label may be both preferred and alternative (SKOS S13).
+			if (text.endsWith('*')) yield quad(node, namedNode(PREFIXES.oak + 'stem'), inLanguage(text, lang));
+			else if (text !== concept.name) yield quad(node, skos('altLabel'), inLanguage(text, lang));
+		}
 		const own = picks.filter((pick) => pick.conceptId === concept.id);
 		for (const pick of own)
 			if (pick.headings.length === 1)
@@ -73,7 +79,7 @@ function* aboutPick(pick: Pick): Generator<Quad> {
 	for (const { uri } of pick.cuts) yield quad(node, oak('cut'), namedNode(uri));
 	if (pick.chief) yield quad(node, oak('chief'), TRUE);
 	for (const aspect of pick.aspects) yield quad(node, namedNode(names.aspect), literal(aspect));
-	if (pick.note) yield quad(node, namedNode(names.note), literal(pick.note));
+	if (pick.note) yield quad(node, namedNode(names.note), inLanguage(pick.note));
 }
 
 export function crosswalkToTurtle(inquiry: Inquiry): string {

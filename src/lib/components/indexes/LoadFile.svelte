@@ -29,7 +29,9 @@
 		jsonld: 'application/ld+json',
 		json: 'application/ld+json',
 		csv: 'text/csv',
-		txt: 'text/plain'
+		txt: 'text/plain',
+		mrc: 'application/marc',
+		marc: 'application/marc'
 	};
 	const RECORD_TYPES: Record<string, string> = {
 		ris: 'application/x-research-info-systems',
@@ -38,6 +40,7 @@
 		json: 'application/vnd.citationstyles.csl+json',
 		csv: 'text/csv'
 	};
+	const MARC_NAMESPACE = 'http://www.loc.gov/MARC21/slim';
 	const TYPES = $derived(kind === 'vocabulary' ? VOCABULARY_TYPES : RECORD_TYPES);
 	const size = (bytes: number) =>
 		bytes < 2 ** 20 ? `${Math.ceil(bytes / 1024)} KiB` : `${(bytes / 2 ** 20).toFixed(1)} MiB`;
@@ -85,13 +88,16 @@
 		if (file.size === 0) return void (problem = `${file.name} is empty. Nothing was sent.`);
 		step = 'sending';
 		share = 0;
+		// An XML file says in its first lines which kind it is.
+		const isMarc =
+			type === VOCABULARY_TYPES.xml && (await file.slice(0, 4_096).text()).includes(MARC_NAMESPACE);
 		const place = `/api/v1/indexes/${index.code}`;
 		sending = sendFile(
 			kind === 'vocabulary'
 				? `${place}/vocabulary?${new URLSearchParams({ edition })}`
 				: `${place}/records${parting && `?keywords=${parting}`}`,
 			file,
-			type,
+			isMarc ? 'application/marcxml+xml' : type,
 			(sent) => (share = sent)
 		);
 		const { value, fault } = await sending.answer;

@@ -23,6 +23,7 @@ export const RULE_WORDS: Record<string, string> = {
 	'no-address': 'Headings without an address',
 	'heading-and-more': 'Headings that are collections or schemes too',
 	'statement-not-kept': 'What a vocabulary has no place for',
+	'no-authority': 'Records that are no authority records',
 	'tag-unknown': 'Tags that are not known',
 	'line-stray': 'Lines that belong to no heading',
 	'row-misfit': 'Rows that do not fit the columns',

@@ -1,6 +1,7 @@
 /** Records that are sent as a file, taken in in the background. */
-import type { Parting } from '../../../core/formats/record-keywords';
+import { PARTINGS } from '../../../core/formats/record-keywords';
 import { RECORD_FORMATS } from '../../../core/formats/record-reading';
+import { ServiceError } from '../errors';
 import { formatOf, startJob, type Upload } from '../jobs';
 import { allow, type Person } from '../people';
 import { currentIndex } from '../vocabulary';
@@ -13,17 +14,24 @@ import type { RecordRequest } from './record-import';
 export async function startRecordImport(
 	person: Person | undefined,
 	upload: Upload,
-	parting?: Parting
+	parting?: string
 ): Promise<string> {
 	const { id: startedBy } = allow(person, 'change-indexes');
 	const format = formatOf(upload, RECORD_FORMATS, 'A file of records');
 	const { indexCode } = upload;
 	await currentIndex(indexCode);
+	const way = PARTINGS.find((one) => one === parting);
+	if (parting && !way)
+		throw new ServiceError(
+			422,
+			'unknown-parting',
+			`Keywords can be parted by ${PARTINGS.join(', ')}; “${parting}” is none of these.`
+		);
 	const request = (file: string): RecordRequest => ({
 		indexCode,
 		file,
 		format,
-		...(parting && { parting })
+		...(way && { parting: way })
 	});
 	return startJob({ kind: 'records', indexCode, startedBy, upload, request });
 }

@@ -4,6 +4,7 @@ import { Writable, type Transform } from 'node:stream';
 import { Parser, type DataFactory, type ParserOptions } from 'n3';
 import Papa from 'papaparse';
 import { unguarded } from '../../../core/formats/csv-guard';
+import { marcRecords, marcRows, marcXmlRecords } from '../../../core/formats/marc-authority';
 import { taggedRows } from '../../../core/formats/tagged-text';
 import type { Finding } from '../../../core/vocabulary/vocabulary-data';
 import { CSV_COLUMNS, csvStatements, type CsvRow } from '../../../core/formats/vocabulary-csv';
@@ -18,7 +19,9 @@ export const FORMATS = {
 	'application/rdf+xml': 'RDF/XML',
 	'application/ld+json': 'JSON-LD',
 	'text/csv': 'CSV',
-	'text/plain': 'tagged text'
+	'text/plain': 'tagged text',
+	'application/marc': 'MARC 21 authority records',
+	'application/marcxml+xml': 'MARCXML'
 } as const;
 export type Format = keyof typeof FORMATS;
 
@@ -87,15 +90,13 @@ export async function parsing(format: Format, take: (statement: Statement) => vo
 			const lines = new Map<string, number>();
 			return { streams: [new RowSink(csvRows, take, lines)], lines };
 		}
-		case 'text/plain': {
-			const lines = new Map<string, number>();
-			const findings: Finding[] = [];
-			const rowsOf = (text: string) => {
-				const tagged = taggedRows(text);
-				findings.push(...tagged.findings);
-				return tagged.rows;
-			};
-			return { streams: [new RowSink(rowsOf, take, lines)], lines, findings };
+		case 'text/plain':
+			return found((text) => taggedRows(text), take);
+		case 'application/marc':
+			return found((text) => marcRows(marcRecords(text)), take);
+		case 'application/marcxml+xml': {
+			const parsing = found((text) => marcRows(marcXmlRecords(text)), take);
+			return { ...parsing, streams: [new XmlGuard(), ...parsing.streams] };
 		}
 	}
 }
@@ -154,6 +155,21 @@ class N3Sink extends Writable {
 		}
 		done(this.failure);
 	}
+}
+
+/** For syntaxes that are read whole as rows, with what was found on the way. */
+function found(
+	read: (text: string) => { rows: Rows; findings: Finding[] },
+	take: (statement: Statement) => void
+): Parsing {
+	const lines = new Map<string, number>();
+	const findings: Finding[] = [];
+	const rowsOf = (text: string) => {
+		const { rows, findings: some } = read(text);
+		findings.push(...some);
+		return rows;
+	};
+	return { streams: [new RowSink(rowsOf, take, lines)], lines, findings };
 }
 
 type Rows = { line: number; row: CsvRow }[];

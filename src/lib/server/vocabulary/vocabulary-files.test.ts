@@ -139,6 +139,27 @@ describe('bad files', () => {
 		expect(csv).toContain('severity,rule,line,place,message');
 	});
 
+	it.each<[string, string, string]>([
+		['tagged text', 'text/plain', 'Walls\n  UF  Partitions\n  QQ  odd\nPaint\n  BT  Walls\n'],
+		['MARC', 'application/marc', ['001 1|150 aWalls|450 aPartitions', '001 2|150 aPaint|550 wg\x1faWalls'].map((record) => { const fields = record.split('|'); return `00000nz  a2200000n  4500${fields.map((one) => `${one.slice(0, 3)}000000000`).join('')}\x1e${fields.map((one) => (one < '01' ? one.slice(4) : `  \x1f${one.slice(4)}`)).join('\x1e')}\x1e\x1d`; }).join('')],
+		['MARCXML', 'application/marcxml+xml', `<collection xmlns="http://www.loc.gov/MARC21/slim">${['<datafield tag="150"><subfield code="a">Walls</subfield></datafield><datafield tag="450"><subfield code="a">Partitions</subfield></datafield>', '<datafield tag="150"><subfield code="a">Paint</subfield></datafield><datafield tag="550"><subfield code="w">g</subfield><subfield code="a">Walls</subfield></datafield>'].map((fields, i) => `<record><leader>00000nz  a2200000n  4500</leader><controlfield tag="001">${i + 1}</controlfield>${fields}</record>`).join('')}</collection>`]
+	])('reads %s, and what it leaves out is in the report', async (name, type, text) => {
+		const job = await load(text, type, name);
+		expect(job.report?.error).toBeUndefined();
+		const { headings, entryTerms } = await stored();
+		const wall = headings.findIndex(({ labels }) => labels[0].text === 'Walls');
+		expect(headings.map(({ labels, broader }) => [labels[0].text, broader])).toEqual(expect.arrayContaining([['Walls', []], ['Paint', [wall]]]));
+		expect(entryTerms).toEqual([{ lang: '', text: 'Partitions', headings: [wall] }]);
+		if (type === 'text/plain') expect(job.report?.findings).toContainEqual(expect.objectContaining({ rule: 'tag-unknown', line: 3 }));
+		const again = await load(text.replace('Walls', ''), type, 'broken');
+		expect(again.state, 'a file with less in it is read to its end all the same').toBe('done');
+	}); // prettier-ignore
+
+	it('refuses XML of MARC that is not closed, with its line', async () => {
+		const job = await load('<collection>\n<record></collection>', 'application/marcxml+xml');
+		expect(job.report?.error?.message).toMatch(/^Line 2/);
+	});
+
 	it('brings every text back from CSV as it was, whatever a spreadsheet would make of it', async () => {
 		const notes = ['=1+1', ' begins with a blank', "'quoted", "'=quoted", '-omics', '@home', '+', 'ends with a blank ', 'two\nlines'];
 		const rows = notes.map((note, n) => `<https://x.example/n${n}> <${SKOS}prefLabel> "Heading ${n}"@en ; <${SKOS}scopeNote> ${JSON.stringify(note)}@en .`);
