@@ -12,7 +12,6 @@ import { Parser, Writer } from 'n3';
 import { DEMO_INDEXES } from '../demo/indexes';
 import { commandsOf, DEMO_INQUIRIES } from '../demo/demo-inquiries';
 import { generateRecords } from '../demo/record-generator';
-import { random } from '../demo/random';
 import type { IndexCode } from '../demo/themes';
 import { demoUri, parseVocabularyText, toTurtle, type TextVocabulary } from '../demo/vocabulary-text';
 import { canonical } from '../src/core/canonical';
@@ -20,22 +19,18 @@ import { apply, emptyInquiry, execute } from '../src/core/crosswalk';
 import { type CslItem, yearOf } from '../src/core/evidence/citation';
 import { BibtexReader } from '../src/core/formats/bibtex';
 import { writeBibtex } from '../src/core/formats/bibtex-write';
-import { crosswalkFromCsv, crosswalkToCsv } from '../src/core/formats/crosswalk-csv';
-import { crosswalkFromJson, crosswalkToJson } from '../src/core/formats/crosswalk-json';
 import { crosswalkToJsonLd, crosswalkToTurtle } from '../src/core/formats/crosswalk-skos';
-import { crosswalkFromSssom, crosswalkToSssom } from '../src/core/formats/crosswalk-sssom';
-import { readMappings } from '../src/core/formats/known-mappings';
+import { crosswalkToSssom } from '../src/core/formats/crosswalk-sssom';
 import { CslJsonReader, writeCslItems } from '../src/core/formats/csl-json';
 import { keyOf, type RecordDraft } from '../src/core/formats/record-draft';
 import { RecordCsvReader, writeRecordsCsv } from '../src/core/formats/record-csv';
 import { toDrafts } from '../src/core/formats/record-keywords';
 import { readWhole, type RecordReader } from '../src/core/formats/record-reading';
 import { RisReader, writeRis } from '../src/core/formats/ris';
-import { taggedRows } from '../src/core/formats/tagged-text';
-import { csvStatements } from '../src/core/formats/vocabulary-csv';
 import { SkosReader } from '../src/core/formats/skos-read';
 import { vocabularyJsonLd, vocabularyStatements } from '../src/core/formats/skos-write';
 import { parseBibtex } from '../src/lib/server/records/bibtex-entry';
+import { readBroken } from './parts/broken-files';
 import { installDebian } from './parts/fresh.mjs';
 
 const PYTHON = '/usr/bin/python3';
@@ -224,9 +219,11 @@ const isJumbled = ({ author = [] }: CslItem) => author.some(({ literal }) => lit
 		stdio: ['ignore', 'pipe', 'ignore'],
 		...most
 	});
-	const byTitle = new Map(drafts.map(({ item }) => [`${bare(item.title)} ${yearOf(item)}`, item]));
+	const nameOf = (item: CslItem) =>
+		[bare(item.title), yearOf(item), bare(item.author?.[0]?.family ?? item.author?.[0]?.literal)].join(' ');
+	const byTitle = new Map(drafts.map(({ item }) => [nameOf(item), item]));
 	const items = readWhole(new RisReader(), back).records.map(
-		({ item }) => [item, byTitle.get(`${bare(item.title)} ${yearOf(item)}`)] as const
+		({ item }) => [item, byTitle.get(nameOf(item))] as const
 	);
 	row('RIS', 'bibutils, which wrote it again', {
 		entries: [mods.match(/<mods /g)?.length ?? 0, all],
@@ -310,91 +307,8 @@ print(json.dumps([len(head['extension_definitions']), sum(1 for r in rows if Non
 }
 
 // Broken files: each reader comes to an end in good time, and refuses in words where it refuses the whole file.
-{
-	const MUTATIONS = 10_000;
-	const few = drafts.slice(0, 4);
-	// What a package says of broken files is not looked at here.
-	console.warn = () => {};
-	const tagged = 'Noise\n  SN  Of rooms.\n  UF  Din\n  BT  Sound\n  NT2 x\n\nDin\n  USE Noise + Sound\n';
-	const names = DEMO_INDEXES.map(({ code, name, edition }) => ({ code, name, edition }));
-	const whole = (make: () => RecordReader) => (text: string) => void readWhole(make(), text);
-	const readers: Record<string, [text: string, read: (text: string) => void]> = {
-		RIS: [writeRis(few), whole(() => new RisReader())],
-		BibTeX: [writeBibtex(few, parseBibtex), whole(() => new BibtexReader(parseBibtex))],
-		'CSL-JSON': [`[${writeCslItems(few)}]`, whole(() => new CslJsonReader())],
-		'CSV of records': [writeRecordsCsv(few), whole(() => new RecordCsvReader())],
-		'tagged text': [tagged, (text) => void [...csvStatements(taggedRows(text).rows).statements]],
-		'crosswalk as SSSOM': [crosswalkToSssom(inquiry, names), (text) => void crosswalkFromSssom(text)],
-		'crosswalk as CSV': [crosswalkToCsv(inquiry, names), (text) => void crosswalkFromCsv(text)],
-		'crosswalk as JSON': [
-			JSON.stringify(crosswalkToJson(inquiry, names)),
-			(text) => void crosswalkFromJson(text)
-		],
-		'known mappings': [crosswalkToSssom(inquiry, names), (text) => void readMappings(text)]
-	};
-	for (const [what, [text, read]] of Object.entries(readers)) {
-		const next = random(7);
-		const at = (most: number) => Math.floor(next() * most);
-		const signs = [
-			'{',
-			'}',
-			'"',
-			'\\',
-			'\n',
-			'\r',
-			'\t',
-			',',
-			'@',
-			'#',
-			'=',
-			'\0',
-			'\ud800',
-			'<',
-			' ',
-			';',
-			'|',
-			':',
-			'[',
-			']',
-			'TY  - ',
-			'ER  - ',
-			'𝛼'
-		];
-		let ended = 0;
-		let slowest = 0;
-		for (let i = 0; i < MUTATIONS; i++) {
-			let broken = text.slice(0, 4_000);
-			for (let times = 1 + at(4); times > 0; times--) {
-				const [from, to] = [at(broken.length), at(broken.length)].sort((a, b) => a - b);
-				const way = at(4);
-				if (way === 0) broken = broken.slice(0, from) + signs[at(signs.length)] + broken.slice(from);
-				else if (way === 1) broken = broken.slice(0, from) + broken.slice(Math.min(to, from + 40));
-				else if (way === 2)
-					broken = broken.slice(0, to) + broken.slice(from, Math.min(to, from + 200)) + broken.slice(to);
-				else broken = broken.slice(0, from) + signs[at(signs.length)] + broken.slice(from + 1);
-			}
-			const begun = performance.now();
-			try {
-				read(broken);
-				ended++;
-			} catch (error) {
-				// A refusal says something; a fault of the program says something else.
-				if (
-					error instanceof Error &&
-					!(error instanceof TypeError) &&
-					!(error instanceof RangeError) &&
-					error.message
-				)
-					ended++;
-				else console.error(what, error);
-			}
-			slowest = Math.max(slowest, performance.now() - begun);
-		}
-		row(`${what}, broken`, `our reader, slowest ${Math.ceil(slowest)} ms`, {
-			'read or refused': [ended, MUTATIONS]
-		});
-	}
-}
+for (const { what, slowest, ended, of } of readBroken(inquiry, drafts.slice(0, 4)))
+	row(`${what}, broken`, `our reader, slowest ${Math.ceil(slowest)} ms`, { 'read or refused': [ended, of] });
 
 const widths = (['what', 'by', 'holds'] as const).map((column) =>
 	Math.max(...rows.map((one) => one[column].length))
