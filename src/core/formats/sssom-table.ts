@@ -80,7 +80,12 @@ export function sssomTable(text: string): SssomTable {
 				: []
 		)
 	);
-	const misfits = new Map(errors.flatMap(({ row, message }) => (row === undefined ? [] : [[row, message]])));
+	// Fields that are empty at the end of a row are often left out.
+	const misfits = new Map(
+		errors.flatMap(({ code, row, message }) =>
+			row === undefined || code === 'TooFewFields' ? [] : [[row, message]]
+		)
+	);
 	const rows: SssomRow[] = [];
 	const refused: SssomTable['refused'] = [];
 	let line = headLines + 2;
