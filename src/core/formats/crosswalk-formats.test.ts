@@ -280,7 +280,7 @@ describe('SSSOM from elsewhere', () => {
 	it('names what it has no place for, and refuses a bad row alone', () => {
 		const { cells, notKept, refused } = read(`${COLUMNS}\tconfidence\tmapping_cardinality`, 'x:1\tnoise\towl:equivalentClass\tv:0\t\t0.9\t1:1', 'x:1\tnoise\tskos:exactMatch\t\t\t\t', 'x:1\tnoise', 'x:1\tnoise\tskos:exactMatch\tv:1\tWalls\t0.5\t');
 		expect(cells.map(({ line, fit }) => [line, fit])).toEqual([[2, 'notJudged'], [5, 'exact']]);
-		expect(notKept).toEqual(['the slot “confidence” of 2 rows', 'the slot “mapping_cardinality” of 1 rows', 'the predicate “owl:equivalentClass” of 1 rows: their fit is not judged']);
+		expect(notKept).toEqual(['the slot “confidence”, in 2 rows', 'the slot “mapping_cardinality”, in 1 row', 'the predicate “owl:equivalentClass”, in 1 row: the fit is not judged there']);
 		expect(refused.map(({ line }) => line).sort()).toEqual([3, 4]);
 	}); // prettier-ignore
 

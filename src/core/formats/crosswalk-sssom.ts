@@ -223,14 +223,16 @@ export function crosswalkFromSssom(text: string): IncomingCrosswalk {
 		refused: unplaced,
 		notKept: [
 			...unread.map(
-				(slot) => `the slot “${slot}” of ${rows.filter(({ at }) => at(slot) !== '').length} rows`
+				(slot) => `the slot “${slot}”, in ${inRows(rows.filter(({ at }) => at(slot) !== '').length)}`
 			),
 			...[...predicates].map(
-				([name, count]) => `the predicate “${name}” of ${count} rows: their fit is not judged`
+				([name, count]) => `the predicate “${name}”, in ${inRows(count)}: the fit is not judged there`
 			)
 		]
 	};
 }
+
+const inRows = (count: number) => `${count} ${count === 1 ? 'row' : 'rows'}`;
 
 const oneOf = <T extends string>(all: readonly T[], said: string): T | undefined =>
 	all.find((one) => one === said);

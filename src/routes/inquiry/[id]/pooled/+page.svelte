@@ -84,7 +84,7 @@
 	}
 	const isPart = $derived(data.wish.members.length > 0 || Boolean(data.wish.has));
 	const titleOfValue = $derived(
-		data.wish.has && `${called(data.wish.has, []).one} ${readable(pool.value ?? '', data.wish.has)}`
+		data.wish.has && `${called(data.wish.has, []).one}: ${readable(pool.value ?? '', data.wish.has)}`
 	);
 	const titleOfRegion = $derived(
 		data.wish.members.length === 0
@@ -120,7 +120,7 @@
 	<span class="ml-3" aria-live="polite"
 		><span class="font-semibold" data-works>{number(pool.count)}</span>
 		{pool.count === 1 ? 'work' : 'works'}
-		{#if isPart}{[titleOfRegion, titleOfValue].filter(Boolean).join(', ')} ·
+		{#if isPart}· {[titleOfRegion, titleOfValue].filter(Boolean).join(', ')} ·
 			<a class="underline" href={at({ members: [], has: '' })}>all {number(pool.items)}</a>{/if}</span
 	>
 	<span class="ml-auto">
