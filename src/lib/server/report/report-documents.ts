@@ -1,6 +1,7 @@
 /** The report as part of an inquiry's document: its draft, and what was handed in with the facts that each says. */
 import * as v from 'valibot';
 import { FITS, ROLES, STATUSES } from '../../../core/crosswalk';
+import type { ReportFacts } from '../../../core/report';
 import { registerDocumentPart, twice } from '../inquiry';
 import { draftRow, insertReports, wholeReports, writeDraft } from './report-rows';
 import { reportDraft } from './report-schema';
@@ -49,7 +50,8 @@ const reportFacts = v.strictObject({
 			headingNoun: text,
 			edition: text,
 			records: count,
-			years: v.nullable(v.tuple([year, year])),
+			// First and last; a tuple has no schema that every version of JSON Schema reads alike.
+			years: v.nullable(v.pipe(v.array(year), v.length(2))),
 			standIn: v.boolean()
 		})
 	),
@@ -124,7 +126,12 @@ registerDocumentPart({
 		if (draft) await writeDraft(inquiryId, draft, tx);
 		await insertReports(
 			tx,
-			handedIn.map(({ at, ...row }) => ({ ...row, inquiryId, at: new Date(at) }))
+			handedIn.map(({ at, facts, ...row }) => ({
+				...row,
+				facts: facts as ReportFacts,
+				inquiryId,
+				at: new Date(at)
+			}))
 		);
 	},
 	fault: ({ handedIn }) =>
