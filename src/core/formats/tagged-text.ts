@@ -55,11 +55,9 @@ export interface TaggedRows {
 export function taggedRows(text: string, language = ''): TaggedRows {
 	const rows: TaggedRows['rows'] = [];
 	const findings: Finding[] = [];
-	/** Headings that are only led from: they are entry terms, and have no row of their own. */
-	const entries = new Set<string>();
 	let heading: { line: number; term: string } | undefined;
 	let isEntry = false;
-	let last: { meaning: Meaning; note?: CsvRow; indent: number } | undefined;
+	let last: { meaning: Meaning; note?: CsvRow } | undefined;
 	/** Under this heading, the narrower term last named at each depth. */
 	let below: string[] = [];
 	const add = (line: number, row: CsvRow) => rows.push({ line, row: { language, ...row } });
@@ -82,7 +80,6 @@ export function taggedRows(text: string, language = ''): TaggedRows {
 		switch (meaning) {
 			case 'use': {
 				isEntry = true;
-				entries.add(own.term);
 				const targets = value.split(/\s+(?:AND|\+|ET|UND|Y)\s+/).map((one) => one.trim());
 				if (targets.length > 1) add(line, { heading: own.term, use_together: joinList(targets) });
 				else add(line, { heading: targets[0], entry_terms: joinList([own.term]) });
@@ -128,7 +125,7 @@ export function taggedRows(text: string, language = ''): TaggedRows {
 		const [, , tag, depth, value] = TAG_LINE.exec(raw) ?? [];
 		const meaning = tag === undefined ? undefined : TAGS[tag];
 		if (meaning !== undefined && heading) {
-			last = { meaning, indent, note: take(line, meaning, value.trim(), Number(depth || 1)) };
+			last = { meaning, note: take(line, meaning, value.trim(), Number(depth || 1)) };
 			continue;
 		}
 		if (indent > 0 && heading) {
@@ -162,13 +159,7 @@ export function taggedRows(text: string, language = ''): TaggedRows {
 		heading = { line, term: raw.trim() };
 	}
 	close();
-	// What is led from anywhere is no heading, though others may name it.
-	return {
-		rows: rows.filter(
-			({ row }) => !(row.heading !== undefined && entries.has(row.heading) && Object.keys(row).length === 2)
-		),
-		findings
-	};
+	return { rows, findings };
 }
 
 const byText = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);

@@ -46,7 +46,7 @@ const PARTED_BY: Record<Parting, string> = {
 	comma: 'commas'
 };
 
-/** Keywords that match no heading are named up to this many; all are counted. */
+/** Keywords that match no heading, and records that changed, are named up to this many; all are counted. */
 const MOST_NAMED = 200;
 /** A report lists so many findings; all are counted. */
 const MOST_FINDINGS = 10_000;
@@ -160,6 +160,8 @@ class Taking {
 	private readonly findingCounts: Record<string, number> = {};
 	private readonly severities = { error: 0, warning: 0, note: 0 };
 	private readonly unmatched = new Map<string, number>();
+	/** Records that were there already and are otherwise now. */
+	private changed = 0;
 	private readonly ways = new Map<Parting, number>();
 	/** The line on which each record stood last, by its key. */
 	private readonly lines = new Map<string, number>();
@@ -199,7 +201,9 @@ class Taking {
 				});
 		});
 		const changed = await this.store.add(drafts);
-		for (const { key, parts } of changed)
+		for (const { key, parts } of changed) {
+			// A whole index that changed must not crowd out what is wrong with a few entries.
+			if (this.changed++ >= MOST_NAMED) continue;
 			this.say({
 				severity: 'note',
 				rule: 'record-changed',
@@ -207,6 +211,7 @@ class Taking {
 				subject: key,
 				message: `“${key}” was there already and is otherwise now: ${parts.join(', ')}.`
 			});
+		}
 	}
 
 	private say(finding: Finding): void {
