@@ -4,6 +4,7 @@ import { apply, emptyInquiry, execute, FITS, inOrder, ROLES, type Command, type 
 import { conceptAsText, plainList } from './concept-list';
 import { crosswalkFromCsv, crosswalkToCsv } from './crosswalk-csv';
 import {
+	BLANK_CELL,
 	planImport as plannedImport,
 	type IncomingCell,
 	type IncomingCrosswalk,
@@ -181,20 +182,10 @@ describe.each(WAYS)('a crosswalk as %s', (_, there) => {
 
 describe('taking a crosswalk in', () => {
 	const cell = (fields: Partial<IncomingCell>): IncomingCell => ({
+		...BLANK_CELL,
 		line: 2,
 		concept: { id: '', name: 'noise' },
 		index: 'Alder',
-		edition: '',
-		headings: [],
-		noHeading: false,
-		tried: [],
-		withNarrower: false,
-		cuts: [],
-		chief: false,
-		aspects: [],
-		role: 'searched',
-		fit: 'notJudged',
-		note: '',
 		...fields
 	});
 

@@ -54,6 +54,24 @@ export interface IncomingCell {
 	note: string;
 }
 
+/** A cell of which nothing is said. */
+export const BLANK_CELL: IncomingCell = {
+	line: 0,
+	concept: { id: '', name: '' },
+	index: '',
+	edition: '',
+	headings: [],
+	noHeading: false,
+	tried: [],
+	withNarrower: false,
+	cuts: [],
+	chief: false,
+	aspects: [],
+	role: 'searched',
+	fit: 'notJudged',
+	note: ''
+};
+
 /** A file as it was read. */
 export interface IncomingCrosswalk {
 	cells: IncomingCell[];

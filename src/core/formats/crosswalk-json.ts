@@ -11,7 +11,13 @@ import {
 	type Inquiry,
 	type Role
 } from '../crosswalk';
-import type { IncomingCell, IncomingConcept, IncomingCrosswalk, IncomingWord } from './crosswalk-import';
+import {
+	BLANK_CELL,
+	type IncomingCell,
+	type IncomingConcept,
+	type IncomingCrosswalk,
+	type IncomingWord
+} from './crosswalk-import';
 import type { IndexName } from './crosswalk-rows';
 
 export const CROSSWALK_FORMAT = 'oakmoss-crosswalk';
@@ -92,10 +98,10 @@ export function crosswalkFromJson(text: string): IncomingCrosswalk {
 			words: wordsIn(Array.isArray(concept?.wordsInFull) ? concept.wordsInFull : concept?.words)
 		};
 		// What is said of the concept itself is taken in whatever is decided in its cells.
-		cells.push({ ...BLANK, line: cells.length + 1, concept: name });
+		cells.push({ ...BLANK_CELL, line: cells.length + 1, concept: name });
 		for (const cell of listOf(concept?.cells) as Record<string, unknown>[]) {
 			const blank: IncomingCell = {
-				...BLANK,
+				...BLANK_CELL,
 				line: cells.length + 1,
 				concept: name,
 				index: textOf(cell?.index),
@@ -124,23 +130,6 @@ export function crosswalkFromJson(text: string): IncomingCrosswalk {
 	}
 	return { cells, refused: [], notKept: [] };
 }
-
-const BLANK: IncomingCell = {
-	line: 0,
-	concept: { id: '', name: '' },
-	index: '',
-	edition: '',
-	headings: [],
-	noHeading: false,
-	tried: [],
-	withNarrower: false,
-	cuts: [],
-	chief: false,
-	aspects: [],
-	role: 'searched',
-	fit: 'notJudged',
-	note: ''
-};
 
 /** Words as texts, or each with what is settled of it. */
 function wordsIn(value: unknown): IncomingWord[] {

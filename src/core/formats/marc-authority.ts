@@ -94,6 +94,13 @@ function termOf({ subfields }: MarcField): string {
 	return /[^.A-Z]\.$/.test(term) ? term.slice(0, -1) : term;
 }
 
+/** The field of a record's heading, the heading, and the record's identifier. */
+function namesOf(fields: readonly MarcField[]) {
+	const main = fields.find(({ tag }) => /^1\d\d$/.test(tag));
+	const id = fields.find(({ tag }) => tag === '001')?.value?.trim();
+	return { main, id, heading: main ? termOf(main) : '' };
+}
+
 const first = ({ subfields }: MarcField, code: string) =>
 	subfields.find(([own]) => own === code)?.[1].trim() ?? '';
 
@@ -108,9 +115,8 @@ export function marcRows(records: readonly MarcRecord[]): MarcRows {
 	/** Rows are told apart by identifier, so what others say of a heading needs the one that it has. */
 	const idOf = new Map<string, string>();
 	for (const { fields } of records) {
-		const main = fields.find(({ tag }) => /^1\d\d$/.test(tag));
-		const id = fields.find(({ tag }) => tag === '001')?.value?.trim();
-		if (main && id) idOf.set(termOf(main), id);
+		const { heading, id } = namesOf(fields);
+		if (heading !== '' && id) idOf.set(heading, id);
 	}
 	const named = (term: string): CsvRow => ({ heading: term, ...(idOf.has(term) && { id: idOf.get(term) }) });
 	for (const { leader, fields, line } of records) {
@@ -129,13 +135,11 @@ export function marcRows(records: readonly MarcRecord[]): MarcRows {
 			});
 			continue;
 		}
-		const main = fields.find(({ tag }) => /^1\d\d$/.test(tag));
-		const heading = main ? termOf(main) : '';
-		if (!main || heading === '') {
+		const { main, heading, id } = namesOf(fields);
+		if (heading === '') {
 			refuse('missing-label', `Record ${line} has no heading (1XX).`);
 			continue;
 		}
-		const id = fields.find(({ tag }) => tag === '001')?.value?.trim();
 		const say = (row: CsvRow) => rows.push({ line, row: { ...(id && { id }), heading, ...row } });
 		say({});
 		for (const field of fields) {

@@ -73,6 +73,7 @@ export class SkosReader {
 	finish(): VocabularyReading {
 		const { counts } = this;
 		const concepts = [...this.statements.drafts].filter(([uri, draft]) => this.isHeading(uri, draft));
+		this.headingsAndMore(concepts);
 		const addresses = this.lasting(concepts);
 		const headings: HeadingData[] = [];
 		const place = new Map<string, number>();
@@ -150,16 +151,24 @@ export class SkosReader {
 	 * neither a collection nor a scheme.
 	 */
 	private isHeading(uri: string, { isConcept, isTyped }: Draft): boolean {
-		const { collections, schemes } = this.statements;
-		if (!collections.has(uri) && !schemes.has(uri)) return isConcept;
-		if (!isTyped) return false;
-		this.report({
-			severity: 'warning',
-			rule: 'heading-and-more',
-			subject: uri,
-			message: `It is said to be a concept and a ${collections.has(uri) ? 'collection' : 'scheme'}; it was kept as a heading.`
-		});
-		return true;
+		return this.isGroup(uri) ? isTyped === true : isConcept;
+	}
+
+	/** Whether it is a collection or a scheme, whatever else it is. */
+	private isGroup(uri: string): boolean {
+		return this.statements.collections.has(uri) || this.statements.schemes.has(uri);
+	}
+
+	/** Says which headings are collections or schemes as well. */
+	private headingsAndMore(concepts: readonly [string, Draft][]): void {
+		for (const [uri] of concepts)
+			if (this.isGroup(uri))
+				this.report({
+					severity: 'warning',
+					rule: 'heading-and-more',
+					subject: uri,
+					message: `It is said to be a concept and a ${this.statements.collections.has(uri) ? 'collection' : 'scheme'}; it was kept as a heading.`
+				});
 	}
 
 	/** Addresses for headings that a file gives none: made of their labels, so that they are the same in its next edition. */
@@ -458,8 +467,7 @@ export class SkosReader {
 	/** Entry terms of something that is not a heading at all. */
 	private strayLabels(): void {
 		for (const [uri, draft] of this.statements.drafts) {
-			if (draft.isConcept || this.statements.collections.has(uri) || this.statements.schemes.has(uri))
-				continue;
+			if (draft.isConcept || this.isGroup(uri)) continue;
 			const { preferred, entry, hidden } = draft.labels;
 			for (const { text } of [...preferred, ...entry, ...hidden]) {
 				this.counts.read++;
