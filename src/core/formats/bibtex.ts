@@ -127,51 +127,36 @@ export class BibtexReader implements RecordReader {
 	/** Keeps an entry; one that takes from another that is not known yet waits for the end of the file. */
 	private finish(one: Waiting, isLast: boolean): void {
 		const { raw, entry } = one;
-		const names = ['crossref', 'xdata'].flatMap((name) =>
-			(raw.fields.get(name) ?? '')
-				.split(',')
-				.map((key) => key.trim())
-				.filter(Boolean)
-		);
-		const missing = names.filter((name) => !this.parents.has(name.toLowerCase()));
+		const links = linksOf(raw);
+		const missing = links.filter(({ to }) => !this.parents.has(to.toLowerCase()));
 		if (missing.length > 0 && !isLast) return void this.waiting.push(one);
-		for (const name of missing)
+		for (const { to } of missing)
 			this.warn(
 				entry.line,
 				'crossref-missing',
-				`The entry on line ${entry.line} takes parts from “${name}”, which is not in the file. It was kept without them.`,
-				name
+				`The entry on line ${entry.line} takes parts from “${to}”, which is not in the file. It was kept without them.`,
+				to
 			);
-		this.keep(entry, this.completed(entry.kind, raw, names));
+		this.keep(entry, this.completed(entry.kind, raw));
 	}
 
 	/** An entry's fields with what it takes from others, and what these take. */
-	private completed(kind: string, { key, fields, unknown }: RawFields, names: readonly string[]): RawFields {
-		const all = new Map(fields);
-		const waiting = [...names];
+	private completed(kind: string, raw: RawFields): RawFields {
+		const fields = new Map(raw.fields);
+		const waiting = linksOf(raw);
 		const seen = new Set<string>();
-		for (let name = waiting.shift(); name !== undefined; name = waiting.shift()) {
-			const parent = this.parents.get(name.toLowerCase());
-			if (!parent || seen.has(name.toLowerCase())) continue;
-			seen.add(name.toLowerCase());
+		for (let link = waiting.shift(); link !== undefined; link = waiting.shift()) {
+			const key = link.to.toLowerCase();
+			const parent = this.parents.get(key);
+			if (!parent || seen.has(key)) continue;
+			seen.add(key);
 			for (const [field, value] of parent.fields) {
-				const as =
-					kind.startsWith('in') && field === 'title' && !parent.fields.has('booktitle')
-						? 'booktitle'
-						: kind === 'article' && field === 'title'
-							? 'journal'
-							: field;
-				if (!NOT_TAKEN.has(field) && !all.has(as)) all.set(as, value);
+				const own = link.by === 'crossref' ? calledIn(kind, field, parent) : field;
+				if (!NOT_TAKEN.has(field) && !fields.has(own)) fields.set(own, value);
 			}
-			for (const field of ['crossref', 'xdata'])
-				waiting.push(
-					...(parent.fields.get(field) ?? '')
-						.split(',')
-						.map((one) => one.trim())
-						.filter(Boolean)
-				);
+			waiting.push(...linksOf(parent));
 		}
-		return { key, fields: all, unknown };
+		return { ...raw, fields };
 	}
 
 	private keep({ kind, line }: RawEntry, raw: RawFields): void {
@@ -202,6 +187,23 @@ export class BibtexReader implements RecordReader {
 	private warn(line: number, rule: string, message: string, subject?: string): void {
 		this.reading.findings.push({ severity: 'warning', rule, line, message, ...(subject && { subject }) });
 	}
+}
+
+/** The entries from which one takes parts, and by which field. */
+const linksOf = ({ fields }: RawFields) =>
+	(['crossref', 'xdata'] as const).flatMap((by) =>
+		(fields.get(by) ?? '')
+			.split(',')
+			.map((key) => key.trim())
+			.filter(Boolean)
+			.map((to) => ({ by, to }))
+	);
+
+/** What a field of a book or a journal is called in an entry that stands in it. */
+function calledIn(kind: string, field: string, parent: RawFields): string {
+	if (field !== 'title') return field;
+	if (kind === 'article') return 'journal';
+	return kind.startsWith('in') && !parent.fields.has('booktitle') ? 'booktitle' : field;
 }
 
 const NAMES = ['author', 'editor', 'translator'] as const;

@@ -95,6 +95,9 @@ describe('tagged text', () => {
 	}); // prettier-ignore
 
 	it('names what it does not know with its line, and says of links where they lead nowhere', () => {
+		expect(read('  SN  Of what?\nNoise\n').findings.map(({ rule, line }) => [rule, line])).toEqual([
+			['line-stray', 1]
+		]);
 		const { findings, reading, lines } = read('Noise\n  QQ  something\n\n      stray\n  BT  Gone\n');
 		expect(findings.map(({ rule, line, subject }) => [rule, line, subject])).toEqual([
 			['tag-unknown', 2, 'QQ'],

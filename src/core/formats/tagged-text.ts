@@ -128,6 +128,15 @@ export function taggedRows(text: string, language = ''): TaggedRows {
 			last = { meaning, note: take(line, meaning, value.trim(), Number(depth || 1)) };
 			continue;
 		}
+		if (meaning !== undefined && indent > 0) {
+			findings.push({
+				severity: 'warning',
+				rule: 'line-stray',
+				line,
+				message: `Line ${line} stands before every heading; “${raw.trim().slice(0, 60)}” was left out.`
+			});
+			continue;
+		}
 		if (indent > 0 && heading) {
 			const unknown = ANY_TAG.exec(raw)?.[1];
 			if (unknown !== undefined) {

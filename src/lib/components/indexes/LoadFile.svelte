@@ -143,6 +143,21 @@
 			is replaced, never doubled.
 		{/if}
 	</p>
+	{#if kind === 'vocabulary' && !files?.length}
+		<label class="block">
+			<span class="block text-quiet"
+				>Tagged text can be pasted instead of a file: a heading on a line, and below it SN, HN, UF, USE, BT,
+				NT and RT</span
+			>
+			<textarea
+				class="field mt-1 w-full font-mono text-xs"
+				rows="5"
+				spellcheck="false"
+				placeholder={'Noise\n  SN  Sound that is not wanted.\n  UF  Din\n  BT  Sound'}
+				bind:value={pasted}
+				disabled={step !== 'choosing'}></textarea>
+		</label>
+	{/if}
 	<div class="flex flex-wrap items-end gap-4">
 		<label class="block">
 			<span class="block text-quiet">File</span>
@@ -200,19 +215,5 @@
 			<button type="button" class="quiet-action" onclick={cancel}>Cancel</button>
 		{/if}
 	</div>
-	{#if kind === 'vocabulary' && !files?.length}
-		<label class="block">
-			<span class="block text-quiet"
-				>Or paste it as tagged text: a heading on a line, and below it SN, HN, UF, USE, BT, NT and RT</span
-			>
-			<textarea
-				class="field mt-1 w-full font-mono text-xs"
-				rows="5"
-				spellcheck="false"
-				placeholder={'Noise\n  SN  Sound that is not wanted.\n  UF  Din\n  BT  Sound'}
-				bind:value={pasted}
-				disabled={step !== 'choosing'}></textarea>
-		</label>
-	{/if}
 	{#if problem}<p role="alert" class="text-warn">{problem}</p>{/if}
 </form>
