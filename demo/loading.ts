@@ -8,6 +8,7 @@ import { LOCAL_PERSON, type Person } from '../src/lib/server/people/access';
 import { connection } from '../src/lib/server/db/client';
 import { recordJob } from '../src/lib/server/jobs/jobs';
 import { importVocabulary } from '../src/lib/server/vocabulary/vocabulary-import';
+import { listEditions } from '../src/lib/server/vocabulary/editions-kept';
 import { createIndex, describeSearching, listIndexes } from '../src/lib/server/vocabulary/subject-indexes';
 import { createInquiry, listInquiries } from '../src/lib/server/inquiry/inquiries';
 import { changeInquiry } from '../src/lib/server/inquiry/inquiry-changes';
@@ -21,41 +22,55 @@ import { commandsOf, DEMO_INQUIRIES, type DemoInquiry } from './demo-inquiries';
 import { COLLEAGUES, commandsOfStep, decisionsOn, FORTNIGHT, type Step } from './fortnight';
 import { generateRecords } from './record-generator';
 import { DEMO_DIALECTS, DEMO_LIMITS } from './searching';
-import { demoUri, parseVocabularyText, toTurtle } from './vocabulary-text';
+import { applyChanges } from './edition-changes';
+import { demoUri, parseVocabularyText, type TextVocabulary, toTurtle } from './vocabulary-text';
 
 const here = path.dirname(fileURLToPath(import.meta.url));
 
+/** The label of the later editions; they wait to be looked at, so that a person sees one arrive. */
+const LATER = '2025';
+
 export async function loadIndexes(): Promise<void> {
 	const known = await listIndexes(LOCAL_PERSON);
-	const scratch = await mkdtemp(path.join(os.tmpdir(), 'oakmoss-demo-'));
 	for (const { edition, ...fields } of DEMO_INDEXES) {
-		const there = known.find(({ code }) => code === fields.code);
-		if (!there) await createIndex(LOCAL_PERSON, { ...fields, standIn: true });
-		await describeSearching(LOCAL_PERSON, fields.code, {
-			limits: DEMO_LIMITS[fields.code],
-			dialect: DEMO_DIALECTS[fields.code]
+		const { code } = fields;
+		if (!known.some((index) => index.code === code))
+			await createIndex(LOCAL_PERSON, { ...fields, standIn: true });
+		await describeSearching(LOCAL_PERSON, code, {
+			limits: DEMO_LIMITS[code],
+			dialect: DEMO_DIALECTS[code]
 		});
-		if (there?.edition) continue;
-		const source = await readFile(path.join(here, 'vocabularies', `${fields.code}.txt`), 'utf8');
-		const file = path.join(scratch, `${fields.code}.ttl`);
-		await writeFile(file, await toTurtle(fields.code, parseVocabularyText(source)));
-		const reading = await importVocabulary(connection().sql, {
-			indexCode: fields.code,
-			edition,
-			file,
-			format: 'text/turtle'
-		});
-		const { counts, findings, findingCounts } = reading;
-		await recordJob({
-			kind: 'vocabulary',
-			indexCode: fields.code,
-			edition,
-			report: { counts: { ...counts }, findings, findingCounts },
-			startedBy: 'demo'
-		});
-		console.log(`· ${fields.name}: ${counts.headings} headings, ${counts.entryTerms} entry terms`);
+		const kept = new Set((await listEditions(LOCAL_PERSON, code)).map(({ label }) => label));
+		const source = (name: string) => readFile(path.join(here, 'vocabularies', `${name}.txt`), 'utf8');
+		const first = parseVocabularyText(await source(code));
+		if (!kept.has(edition)) await loadEdition(fields, edition, first);
+		if (!kept.has(LATER))
+			await loadEdition(fields, LATER, applyChanges(first, await source(`${code}.next`)), 'never');
 	}
+}
+
+async function loadEdition(
+	{ code: indexCode, name }: { code: string; name: string },
+	edition: string,
+	vocabulary: TextVocabulary,
+	current?: 'never'
+): Promise<void> {
+	const scratch = await mkdtemp(path.join(os.tmpdir(), 'oakmoss-demo-'));
+	const file = path.join(scratch, `${indexCode}.ttl`);
+	await writeFile(file, await toTurtle(indexCode, vocabulary));
+	const request = { indexCode, edition, file, format: 'text/turtle' as const, current };
+	const { counts, findings, findingCounts } = await importVocabulary(connection().sql, request);
 	await rm(scratch, { recursive: true });
+	await recordJob({
+		kind: 'vocabulary',
+		indexCode,
+		edition,
+		report: { counts: { ...counts }, findings, findingCounts },
+		startedBy: 'demo'
+	});
+	console.log(
+		`· ${name}, edition ${edition}${current ? ' (waits)' : ''}: ${counts.headings} headings, ${counts.entryTerms} entry terms`
+	);
 }
 
 /** Records that an index lacks. Those that come later stay out. */

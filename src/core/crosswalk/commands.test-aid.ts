@@ -50,6 +50,14 @@ export const one: fc.Arbitrary<Command> = fc.oneof(
 		chief: fc.boolean(),
 		aspects: fc.array(text, { maxLength: 2 })
 	}),
+	fc.record({
+		kind: fc.constant('pick.follow' as const),
+		id,
+		edition: fc.constant('2025'),
+		headings: fc.uniqueArray(heading, { minLength: 1, maxLength: 2, selector: ({ uri }) => uri }),
+		cuts: fc.array(heading, { maxLength: 1 }),
+		because: text
+	}),
 	fc.record({ kind: fc.constant('pick.remove' as const), id }),
 	fc.record({
 		kind: fc.constant('cell.noHeading' as const),

@@ -151,6 +151,18 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 				draft.reopen(pick.conceptId, pick.indexCode);
 			break;
 		}
+		case 'pick.follow': {
+			const { edition, headings, cuts, fit } = command;
+			const pick = existing(inquiry.picks, command.id, 'This pick');
+			if (headings?.length === 0) throw new CommandError('invalid', 'A pick needs a heading.');
+			limited(command.because ?? '', 'A reason', LONGEST_TEXT);
+			draft.put('picks', pick.id, {
+				...switched(pick, { cuts, fit }),
+				headings: headings ?? pick.headings,
+				edition
+			});
+			break;
+		}
 		case 'pick.remove':
 			draft.put('picks', existing(inquiry.picks, command.id, 'This pick').id, null);
 			break;

@@ -109,6 +109,8 @@ export function describe(inquiry: Inquiry, command: Command, indexName: (code: s
 					: `${named(command.id)} with any aspect`;
 			if (command.role !== undefined) return `Set ${named(command.id)} to ${ROLE_WORDS[command.role]}`;
 			return `Wrote a note on ${named(command.id)}`;
+		case 'pick.follow':
+			return describeFollowing(named(command.id), command);
 		case 'pick.remove':
 			return `Removed ${named(command.id)}`;
 		case 'cell.noHeading':
@@ -233,4 +235,16 @@ function describeListed({ entries }: Inquiry, command: ListCommand): string {
 		return tags.length > 0 ? `Tagged ${what} ${tags.join(', ')}` : `Took the tags off ${what}`;
 	if (mends !== undefined) return `Mended the citation of ${what}`;
 	return `Changed the records of ${what}`;
+}
+
+/** What became of a pick when its vocabulary came in another edition. */
+function describeFollowing(
+	name: string,
+	{ edition, headings, because }: Extract<Command, { kind: 'pick.follow' }>
+): string {
+	const why = because ? `: ${because}` : '';
+	const now = headings ? pickName({ headings }) : name;
+	return now === name
+		? `Kept ${name} as it is in the edition ${edition}${why}`
+		: `${name} is ${now} in the edition ${edition}${why}`;
 }

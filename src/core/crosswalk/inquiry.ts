@@ -233,6 +233,16 @@ export type Command =
 	| { kind: 'word.remove'; id: string }
 	| ({ kind: 'pick.add'; id: string; headings: PickedHeading[]; edition: string } & Place & PickSwitches)
 	| ({ kind: 'pick.set'; id: string } & PickSwitches)
+	/** The pick as a later edition has it, or left as it is, with the reason. */
+	| {
+			kind: 'pick.follow';
+			id: string;
+			edition: string;
+			headings?: PickedHeading[];
+			cuts?: PickedHeading[];
+			fit?: Fit;
+			because?: string;
+	  }
 	| { kind: 'pick.remove'; id: string }
 	| ({ kind: 'cell.noHeading'; tried: string[]; edition: string; note?: string } & Place)
 	| ({ kind: 'cell.reopen' } & Place)

@@ -16,7 +16,7 @@ export {
 	type Yields
 } from './evaluate';
 export { faultsOf, type Fault } from './faults';
-export { leafName, type HeadingLeaf, type Leaf } from './expression';
+export { leafName, type Expression, type HeadingLeaf, type Leaf } from './expression';
 export { marksIn } from './matches';
 export {
 	nameOfLine,

@@ -11,13 +11,14 @@ import {
 	workOf
 } from './jobs';
 import { citeInThread, importRecords } from './records';
-import { importMappings, importVocabulary, remakePack } from './vocabulary';
+import { importMappings, importVocabulary, remakePack, workOutDifference } from './vocabulary';
 
 registerWork('vocabulary', importVocabulary);
 registerWork('records', importRecords);
 registerWork('citations', citeInThread);
 registerWork('mappings', importMappings);
 registerWork('pack', remakePack);
+registerWork('difference', workOutDifference);
 
 const input = workerData as ThreadInput;
 // Services that the import asks know the database by this name.

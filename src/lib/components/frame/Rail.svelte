@@ -2,6 +2,7 @@
 	import Browse from '@lucide/svelte/icons/network';
 	import Crosswalk from '@lucide/svelte/icons/table-2';
 	import Ellipsis from '@lucide/svelte/icons/ellipsis';
+	import KeepUp from '@lucide/svelte/icons/calendar-sync';
 	import Indexes from '@lucide/svelte/icons/library';
 	import Logbook from '@lucide/svelte/icons/scroll-text';
 	import Question from '@lucide/svelte/icons/message-square-quote';
@@ -15,6 +16,7 @@
 	import {
 		crosswalkAt,
 		indexesAt,
+		keepUpAt,
 		lanesAt,
 		logbookAt,
 		pearlsAt,
@@ -126,6 +128,14 @@
 			on: path.endsWith('/logbook'),
 			figure: '',
 			says: ''
+		},
+		{
+			name: 'Keep up',
+			sign: KeepUp,
+			href: keepUpAt(place),
+			on: path.endsWith('/keep-up'),
+			figure: store.repairs > 0 ? number(store.repairs) : '',
+			says: counted(store.repairs, 'repair')
 		}
 	]);
 	/** On a phone so many stand in the row; the rest is behind a button. */

@@ -20,6 +20,8 @@ export const crosswalkAt = ({ id, concept, index }: Place, cell?: string) =>
 /** Suggestions for what is undecided: of all cells, of a concept's, or of an index's. */
 export const draftAt = ({ id, concept }: Place, only: { concept?: string; index?: string } = {}) =>
 	address(`/inquiry/${id}/draft`, { concept, for: only.concept, in: only.index });
+export const keepUpAt = ({ id, concept, index }: Place) =>
+	address(`/inquiry/${id}/keep-up`, { concept, index });
 export const questionAt = ({ id, concept, index }: Place) =>
 	address(`/inquiry/${id}/question`, { concept, index });
 export const indexesAt = ({ id, concept, index }: Place) =>

@@ -42,6 +42,8 @@ export class InquiryStore {
 	coverage = $state.raw<Record<string, CellCoverage>>({});
 	/** What the strategy of each index finds, as the server last counted; null where it cannot be run. */
 	found = $state.raw<Figures['found']>({});
+	/** What later editions touch, as the server last counted. */
+	repairs = $state(0);
 	marked = $state.raw<Marked[]>([]);
 	/** Every cell that holds something, by concept and index. */
 	readonly cells = $derived.by(() => new CellsByPlace(this.inquiry));
@@ -184,6 +186,22 @@ export class InquiryStore {
 		if (figures.fault) return;
 		this.coverage = figures.value.cells;
 		this.found = figures.value.found;
+		if (!this.isOfEarlierEdition()) this.repairs = 0;
+		else {
+			const { value } = await ask<{ repairs: number }>(`/inquiry/${this.id}/repairs`, { again: false });
+			if (value) this.repairs = value.repairs;
+		}
+	}
+
+	/** Whether something was decided in another edition than the one in use; only then can there be repairs. */
+	private isOfEarlierEdition(): boolean {
+		const now = new Map(this.columns.map(({ code, edition }) => [code, edition]));
+		const isEarlier = ({ indexCode, edition }: { indexCode: string; edition: string }) =>
+			now.has(indexCode) && now.get(indexCode) !== edition;
+		return (
+			Object.values(this.inquiry.picks).some((pick) => pick.role !== 'rejected' && isEarlier(pick)) ||
+			Object.values(this.inquiry.cells).some((cell) => cell.noHeading && isEarlier(cell))
+		);
 	}
 
 	mark(indexCode: string, headings: readonly PickedHeading[]): void {

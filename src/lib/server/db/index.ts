@@ -19,6 +19,7 @@ export {
 	changes,
 	collections,
 	concepts,
+	editionDifferences,
 	editions,
 	entryTerms,
 	headings,

@@ -31,6 +31,7 @@ import {
 	type WordField
 } from '../../../core/crosswalk/inquiry';
 import { DECISIONS, type ListEntry } from '../../../core/crosswalk/list-entry';
+import type { EditionDifference } from '../../../core/edition/difference';
 import type { CslItem } from '../../../core/evidence/citation';
 import type { PartName, ReportFacts, ReportTexts } from '../../../core/report';
 import type { Dialect } from '../../../core/search/dialect';
@@ -86,9 +87,30 @@ export const editions = pgTable(
 		entryTerms: integer('entry_terms').notNull(),
 		relations: integer('relations').notNull(),
 		languages: text('languages').array().notNull(),
-		hierarchical: boolean('hierarchical').notNull()
+		hierarchical: boolean('hierarchical').notNull(),
+		/** SHA-256 of the file it came in, by which the same file is known when it comes again; empty for older ones. */
+		digest: text('digest').notNull().default(''),
+		/** Why it was not made current at once; empty where it was, or somebody decided since. */
+		held: text('held').notNull().default('')
 	},
 	(t) => [index('editions_by_index').on(t.indexCode)]
+);
+
+/** What changed between two editions, worked out when it is first asked for. */
+export const editionDifferences = pgTable(
+	'edition_differences',
+	{
+		fromId: integer('from_id')
+			.notNull()
+			.references(() => editions.id, { onDelete: 'cascade' }),
+		toId: integer('to_id')
+			.notNull()
+			.references(() => editions.id, { onDelete: 'cascade' }),
+		/** How it was worked out; one of another form is worked out anew. */
+		form: text('form').notNull(),
+		difference: json('difference').$type<EditionDifference>().notNull()
+	},
+	(t) => [primaryKey({ columns: [t.fromId, t.toId] })]
 );
 
 /**

@@ -2,6 +2,8 @@
 import type { ListEntry } from '../../../core/crosswalk';
 import { nameInWords, yearOf } from '../../../core/evidence/citation';
 import { printLimit, printLine } from '../../../core/search';
+import type { EditionDifference } from '../../../core/edition/difference';
+import type { PricedRepair } from '../keeping';
 import type { IndexSummary } from '../vocabulary';
 import type { RecordLine } from '../records';
 import type { Composition, PearlsOfIndex, Phrases } from '../reading';
@@ -188,3 +190,37 @@ export function apiReadingList(entries: readonly ListEntry[]) {
 		})
 	);
 }
+
+/** A difference as the API tells it. */
+export const apiDifference = ({ counts, changes }: EditionDifference) => ({
+	counts,
+	changes: changes.map(({ kinds, from, to, evidence }) => ({
+		kinds,
+		...(from && { from }),
+		...(to && { to }),
+		evidence
+	}))
+});
+
+export const apiRepair = ({
+	id,
+	conceptId,
+	indexCode: index,
+	from,
+	to,
+	pick,
+	touched,
+	happened,
+	proposal,
+	price
+}: PricedRepair) => ({
+	id,
+	conceptId,
+	index,
+	editions: { from, to },
+	headings: pick?.headings ?? [],
+	touched,
+	happened,
+	proposal,
+	...(price && { finds: price })
+});

@@ -1,6 +1,8 @@
 /** What the public API answers, as Valibot schemas; the OpenAPI description is made from them. */
 import * as v from 'valibot';
 import { FITS, ROLES, SEARCHES } from '../../../core/crosswalk/inquiry';
+import { CHANGE_KINDS } from '../../../core/edition/difference';
+import { TOUCHES } from '../../../core/keeping';
 import { TIERS } from '../../../core/lookup';
 
 const text = v.string();
@@ -170,6 +172,49 @@ export const neighbours = v.strictObject({
 	sameAuthors: v.array(v.strictObject({ id: text, authors: count })),
 	sameWork: v.array(v.strictObject({ index: text, id: text }))
 });
+
+export const editions = v.array(
+	v.strictObject({
+		label: text,
+		loadedAt: text,
+		headings: count,
+		entryTerms: count,
+		relations: count,
+		/** The one that is searched and browsed. */
+		isCurrent: v.boolean(),
+		/** Why it waits for somebody to make it current; empty where it does not. */
+		held: text
+	})
+);
+
+/** `split` and `merged` name what takes over as `to`; evidence is in words. */
+export const difference = v.strictObject({
+	counts: v.record(v.picklist(CHANGE_KINDS), count),
+	changes: v.array(
+		v.strictObject({
+			kinds: v.array(v.picklist(CHANGE_KINDS)),
+			from: v.optional(ref),
+			to: v.optional(ref),
+			evidence: v.array(text)
+		})
+	)
+});
+
+/** What editions touch, each with its proposal and what the cell finds: then, now, and once it is taken. */
+export const repairs = v.array(
+	v.strictObject({
+		id: text,
+		conceptId: text,
+		index: text,
+		editions: v.strictObject({ from: text, to: text }),
+		headings: v.array(v.strictObject({ uri: text, label: text })),
+		touched: v.array(v.picklist(TOUCHES)),
+		happened: v.array(text),
+		proposal: text,
+		finds: v.optional(v.strictObject({ then: count, now: count, after: count, gained: count, lost: count }))
+	})
+);
+export const repaired = v.strictObject({ revision: count, summary: text });
 
 /** Index by index: pearls it has, found ones, and for each missed one what keeps it out and what would let it through. */
 export const pearls = v.strictObject({

@@ -4,6 +4,7 @@ export { bodyOf, numberOf, queryOf } from './input';
 export { refusal } from './gate';
 export {
 	apiComposition,
+	apiDifference,
 	apiHeading,
 	apiIndex,
 	apiLookup,
@@ -11,6 +12,7 @@ export {
 	apiReadingList,
 	apiPhrases,
 	apiRecord,
+	apiRepair,
 	apiSearch
 } from './api-answers';
 export { openApi } from './openapi';

@@ -9,6 +9,7 @@ import { FORMATS, MAPPING_TYPES, newIndex } from '../vocabulary';
 import { cellBody, CROSSWALK_TYPES } from '../crosswalk';
 import { inquiryDocument, newInquiry } from '../inquiry';
 import { compositionBody, citedRecordsBody, listedBody, phrasesBody, poolBody } from '../reading';
+import { repairBody } from '../keeping';
 import { REPORT_TYPES } from '../report';
 import { parseBody, searchBody } from '../search';
 
@@ -97,10 +98,31 @@ export function openApi(version: string) {
 			'/indexes/{code}/vocabulary': {
 				put: operation({
 					summary: 'Loads a vocabulary as a new edition; the answer names the job',
-					parameters: [code, inQuery('edition', 'Label of the edition', true)],
+					parameters: [
+						code,
+						inQuery('edition', 'Label of the edition', true),
+						inQuery(
+							'current',
+							'“always” uses the edition whatever it looks like, “never” keeps it to be looked at; where it is left out, one that looks like a mistake waits'
+						)
+					],
 					body: file(...Object.keys(FORMATS)),
 					status: 202,
 					answer: json(api.jobAccepted)
+				})
+			},
+			'/indexes/{code}/editions': {
+				get: operation({
+					summary: 'The editions that are kept, the one loaded last first',
+					parameters: [code],
+					answer: json(api.editions)
+				})
+			},
+			'/indexes/{code}/editions/{from}/{to}': {
+				get: operation({
+					summary: 'What changed from one edition to another, each change with its evidence',
+					parameters: [code, inPath('from', 'Label of an edition'), inPath('to', 'Label of another')],
+					answer: json(api.difference)
 				})
 			},
 			'/indexes/{code}/records': {
@@ -306,6 +328,21 @@ export function openApi(version: string) {
 					parameters: [inquiryId, inPath('conceptId', 'The concept'), code],
 					body: json(cellBody),
 					answer: json(api.cell)
+				})
+			},
+			'/inquiries/{id}/repairs': {
+				get: operation({
+					summary: 'What later editions touch in the crosswalk, with what is proposed for it',
+					parameters: [inquiryId],
+					answer: json(api.repairs)
+				})
+			},
+			'/inquiries/{id}/repairs/{repair}': {
+				post: operation({
+					summary: 'Takes a repair; with `leave` and a reason, leaves what it is for as it is',
+					parameters: [inquiryId, inPath('repair', 'The repair')],
+					body: json(repairBody),
+					answer: json(api.repaired)
 				})
 			},
 			'/inquiries/{id}/pearls': {

@@ -102,6 +102,14 @@ const single = [
 		...switches
 	}),
 	commandOf('pick.set', { id, ...switches }),
+	commandOf('pick.follow', {
+		id,
+		edition: text,
+		headings: v.optional(headingsPicked),
+		cuts: switches.cuts,
+		fit: switches.fit,
+		because: v.optional(text)
+	}),
 	commandOf('pick.remove', { id }),
 	commandOf('cell.noHeading', {
 		conceptId: id,

@@ -30,3 +30,16 @@ export function startThread(input: ThreadInput): Worker {
 		resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY, maxYoungGenerationSizeMb: 96 }
 	});
 }
+
+/** Work in a thread that is waited for and is no job of its own. Rejects with what the thread says is wrong. */
+export function runThread(input: ThreadInput): Promise<void> {
+	return new Promise((resolve, reject) => {
+		const thread = startThread(input);
+		thread.on('message', (message: ThreadMessage) => {
+			if (message.kind === 'failed') reject(new Error(message.message));
+			if (message.kind === 'done') resolve();
+		});
+		thread.on('error', reject);
+		thread.on('exit', () => reject(new Error(`The thread for “${input.kind}” has ended.`)));
+	});
+}

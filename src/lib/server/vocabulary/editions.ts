@@ -2,7 +2,7 @@
 import { EditionIndex } from '../../../core/edition/edition-index';
 import { databaseUrl } from '../db';
 import { ServiceError } from '../errors';
-import { startThread, type ThreadMessage } from '../jobs';
+import { runThread } from '../jobs';
 import { type CurrentIndex, currentIndexes } from './index-rows';
 import { readPack } from './pack-rows';
 
@@ -23,15 +23,24 @@ export async function currentIndex(code: string): Promise<CurrentIndex> {
 
 const loaded = new Map<number, { code: string; index: Promise<EditionIndex> }>();
 
+/** Editions of one index that are held at once: the current one, and some that it is compared with. */
+const MOST_HELD = 3;
+
 /**
  * The packed form of an edition, read once by this server. An edition never changes, so a copy in memory is never
- * wrong; the copies of an index's earlier editions are let go when a newer one is loaded.
+ * wrong; of each index the copies that were asked for last are held.
  */
 export function editionIndex(edition: { id: number; indexCode: string }): Promise<EditionIndex> {
 	const known = loaded.get(edition.id);
-	if (known) return known.index;
+	if (known) {
+		// What is asked for stands last, so that the first of the map is what nobody asked for the longest.
+		loaded.delete(edition.id);
+		loaded.set(edition.id, known);
+		return known.index;
+	}
 	const index = readEdition(edition.id);
-	for (const [id, { code }] of loaded) if (code === edition.indexCode && id < edition.id) loaded.delete(id);
+	const own = [...loaded].filter(([, { code }]) => code === edition.indexCode);
+	for (const [id] of own.slice(0, Math.max(0, own.length + 1 - MOST_HELD))) loaded.delete(id);
 	loaded.set(edition.id, { code: edition.indexCode, index });
 	index.catch(() => loaded.delete(edition.id));
 	return index;
@@ -57,13 +66,4 @@ async function unpacked(id: number): Promise<EditionIndex | undefined> {
 }
 
 /** A pack of an earlier release, made anew in a thread: that takes as long as indexing does. */
-function remade(edition: number): Promise<void> {
-	return new Promise((resolve, reject) => {
-		const thread = startThread({ kind: 'pack', request: edition, databaseUrl: databaseUrl() });
-		thread.on('message', (message: ThreadMessage) =>
-			message.kind === 'failed' ? reject(new Error(message.message)) : resolve()
-		);
-		thread.on('error', reject);
-		thread.on('exit', () => reject(new Error('The thread that packs a vocabulary has ended.')));
-	});
-}
+const remade = (edition: number) => runThread({ kind: 'pack', request: edition, databaseUrl: databaseUrl() });

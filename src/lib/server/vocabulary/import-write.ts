@@ -13,25 +13,65 @@ import {
 import { ImportError } from '../jobs';
 import { insertEdition, lockIndex, makeCurrent } from './edition-rows';
 import { writePack } from './pack-rows';
+import { freeLabel, settle } from './settling-edition';
 
 /**
- * Writes the edition and makes it the current one of its index, in the transaction it is given.
+ * Whether an edition is made current in any case, or never at once: it is kept to be looked at. Where nothing is said, it is
+ * made current unless it looks like a mistake.
+ */
+export type WhenCurrent = 'always' | 'never';
+
+const TO_LOOK_AT = 'It was loaded to be looked at first.';
+
+export interface Wanted {
+	indexCode: string;
+	/** The label of the edition. */
+	edition: string;
+	digest: string;
+	current?: WhenCurrent;
+}
+
+/** What was done with an edition, where that is not what was asked for. */
+export interface Written {
+	/** The label it got, as the one asked for was taken. */
+	label?: string;
+	/** Why it waits for somebody to make it current. */
+	held?: string;
+	/** It is the file of the present edition again: nothing was written. */
+	same?: string;
+}
+
+/**
+ * Writes the edition and makes it the current one of its index, in the transaction it is given; one that looks like a
+ * mistake waits until a person makes it current.
  * @throws ImportError where the index is no longer there
  */
 export async function writeVocabulary(
 	tx: Transaction,
-	{ indexCode, edition: label }: { indexCode: string; edition: string },
+	{ indexCode, edition: wanted, digest, current: when }: Wanted,
 	{ data, counts }: VocabularyReading,
 	packed: Uint8Array,
 	progress: (share: number) => void
-): Promise<void> {
+): Promise<Written> {
 	if (!(await lockIndex(tx, indexCode)))
 		throw new ImportError('no-index', `There is no subject index “${indexCode}”.`);
+	const { current, held: reason = '' } = await settle(tx, indexCode, wanted, data);
+	if (current && current.digest === digest) return { same: current.label };
+	const label = await freeLabel(tx, indexCode, wanted);
+	const held = when === 'always' ? '' : when === 'never' && current ? TO_LOOK_AT : reason;
 	const languages = [
 		...new Set(data.headings.flatMap(({ labels }) => labels.map(({ lang }) => lang)))
 	].filter(Boolean);
 	const hierarchical = data.headings.some(({ broader }) => broader.length > 0);
-	const edition = await insertEdition(tx, { indexCode, label, ...counts, languages, hierarchical });
+	const edition = await insertEdition(tx, {
+		indexCode,
+		label,
+		...counts,
+		languages,
+		hierarchical,
+		digest,
+		held
+	});
 	await tx.run(makePartitions(edition));
 	const tables = rowsOf(edition, data);
 	for (const [i, { table, columns, rows }] of tables.entries()) {
@@ -42,7 +82,8 @@ export async function writeVocabulary(
 	await copy(tx, 'collections', COLLECTION, () => collectionRows(edition, data));
 	await writePack(tx, edition, packed);
 	await tx.run(attachPartition('edition_packs', edition));
-	await makeCurrent(tx, indexCode, edition);
+	if (held === '') await makeCurrent(tx, indexCode, edition);
+	return { ...(label !== wanted && { label }), ...(held !== '' && { held }) };
 }
 
 /** The rows of the tables that are parted by edition, table by table, made as they are sent. */

@@ -1,5 +1,16 @@
 /** Subject indexes, their editions, and vocabularies in and out. */
+export { differenceBetween, workOutDifference } from './differing';
+export { editionsOf } from './edition-rows';
+export type { EditionRow } from './edition-rows';
 export { currentIndex, editionIndex, warmUp } from './editions';
+export {
+	differenceOfEditions,
+	editionLabelled,
+	listEditions,
+	makeEditionCurrent,
+	removeEdition
+} from './editions-kept';
+export type { EditionSummary } from './editions-kept';
 export { currentIndexes } from './index-rows';
 export type { CurrentIndex } from './index-rows';
 export {

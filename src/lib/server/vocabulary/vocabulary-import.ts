@@ -1,16 +1,19 @@
 /** From a vocabulary file to a committed edition, in three stages: read, index, write. */
+import type { Finding } from '../../../core/vocabulary/vocabulary-data';
 import type { Finish, Progress } from '../jobs';
 import type { Sql } from '../db';
 import { indexVocabulary } from './import-index';
 import { readVocabulary } from './import-read';
-import { writeVocabulary } from './import-write';
+import { type WhenCurrent, writeVocabulary, type Written } from './import-write';
 import type { Format } from './parsers';
+import { digestOf } from './settling-edition';
 
 export interface ImportRequest {
 	indexCode: string;
 	edition: string;
 	file: string;
 	format: Format;
+	current?: WhenCurrent;
 }
 
 /** About which share of an import is reading, and which is indexing. */
@@ -32,12 +35,43 @@ export async function importVocabulary(
 	const read = await readVocabulary(request.file, request.format, (share) => told(READ * share));
 	const packed = indexVocabulary(read);
 	told(READ + INDEXED);
+	const digest = await digestOf(request.file);
 	await sql.begin(async (tx) => {
-		await writeVocabulary(tx, request, read.reading, packed, (share) =>
+		const written = await writeVocabulary(tx, { ...request, digest }, read.reading, packed, (share) =>
 			told(READ + INDEXED + (1 - READ - INDEXED) * share)
 		);
-		const { counts, findings, findingCounts } = read.reading;
+		const { counts } = read.reading;
+		const said = findingsOf(written, request.edition);
+		const findings = [...said, ...read.reading.findings];
+		const findingCounts = { ...read.reading.findingCounts };
+		for (const { rule } of said) findingCounts[rule] = 1;
 		await finish(tx, { counts: { ...counts }, findings, findingCounts });
 	});
 	return read.reading;
+}
+
+/** What a person should know of what became of the edition. */
+function findingsOf({ label, held, same }: Written, wanted: string): Finding[] {
+	if (same !== undefined)
+		return [
+			{
+				severity: 'note',
+				rule: 'same-edition',
+				message: `This is the file of the present edition ${same} again, byte for byte. Nothing was changed.`
+			}
+		];
+	const findings: Finding[] = [];
+	if (held !== undefined)
+		findings.push({
+			severity: 'warning',
+			rule: 'edition-held',
+			message: `The edition was kept and is not in use yet. ${held} Look at what changed, then make it current or remove it.`
+		});
+	if (label !== undefined)
+		findings.push({
+			severity: 'note',
+			rule: 'label-taken',
+			message: `An edition ${wanted} is there already, so this one is called ${label}.`
+		});
+	return findings;
 }

@@ -4,10 +4,13 @@ import { formatOf, startJob, type Upload } from '../jobs';
 import { allow, type Person } from '../people';
 import { currentIndex, warmUp } from './editions';
 import { FORMATS } from './parsers';
+import type { WhenCurrent } from './import-write';
 import type { ImportRequest } from './vocabulary-import';
 
 export interface VocabularyUpload extends Upload {
 	edition: string;
+	/** `always` or `never`; anything else is refused. */
+	current?: string;
 }
 
 /** Takes the file in and starts the import; the answer comes as soon as the file has arrived. */
@@ -25,9 +28,19 @@ export async function startVocabularyImport(
 			'Name the edition with ?edition=…, in at most 100 characters.'
 		);
 	const { indexCode } = upload;
+	const current = whenCurrent(upload.current);
 	await currentIndex(indexCode);
-	const request = (file: string): ImportRequest => ({ indexCode, edition, file, format });
+	const request = (file: string): ImportRequest => ({ indexCode, edition, file, format, current });
 	// The first to browse it need not wait until it is read.
 	const done = () => void warmUp().catch(() => {});
 	return startJob({ kind: 'vocabulary', indexCode, edition, startedBy, upload, request, done });
+}
+
+function whenCurrent(given: string | undefined): WhenCurrent | undefined {
+	if (given === undefined || given === 'always' || given === 'never') return given;
+	throw new ServiceError(
+		400,
+		'invalid',
+		'?current= is either “always”, which uses the edition whatever it looks like, or “never”, which keeps it to be looked at.'
+	);
 }

@@ -1,0 +1,87 @@
+/** The editions of an index: which there are, which one is current, what changed between two. */
+import type { EditionDifference } from '../../../core/edition/difference';
+import { ServiceError } from '../errors';
+import { isLoading } from '../jobs';
+import { allow, type Person } from '../people';
+import { differenceBetween } from './differing';
+import { deleteEdition, type EditionRow, editionsOf, setCurrent } from './edition-rows';
+import { currentIndex, editionIndex } from './editions';
+
+export interface EditionSummary {
+	label: string;
+	loadedAt: string;
+	headings: number;
+	entryTerms: number;
+	relations: number;
+	isCurrent: boolean;
+	/** Why it waits for somebody to make it current; empty where it does not. */
+	held: string;
+}
+
+/** The editions that are kept, the one loaded last first. */
+export async function listEditions(person: Person | undefined, code: string): Promise<EditionSummary[]> {
+	allow(person, 'read');
+	const { index } = await currentIndex(code);
+	return (await editionsOf(code)).map((row) => ({
+		label: row.label,
+		loadedAt: row.loadedAt.toISOString(),
+		headings: row.headings,
+		entryTerms: row.entryTerms,
+		relations: row.relations,
+		isCurrent: row.id === index.currentEdition,
+		held: row.held
+	}));
+}
+
+/** @throws ServiceError where the index has no edition of that label; of several, the one loaded last is meant */
+export async function editionLabelled(code: string, label: string): Promise<EditionRow> {
+	const found = (await editionsOf(code)).find((row) => row.label === label);
+	if (!found) {
+		const { index } = await currentIndex(code);
+		throw new ServiceError(404, 'no-edition', `${index.name} has no edition “${label}”.`);
+	}
+	return found;
+}
+
+/** What changed from one edition to another, in either order of time. */
+export async function differenceOfEditions(
+	person: Person | undefined,
+	code: string,
+	from: string,
+	to: string
+): Promise<EditionDifference> {
+	allow(person, 'read');
+	const [before, after] = await Promise.all([editionLabelled(code, from), editionLabelled(code, to)]);
+	return differenceBetween(before.id, after.id);
+}
+
+/** Makes an edition the one that is searched and browsed: one that waited, or an earlier one, which takes the later back. */
+export async function makeEditionCurrent(
+	person: Person | undefined,
+	code: string,
+	label: string
+): Promise<void> {
+	allow(person, 'change-indexes');
+	const edition = await editionLabelled(code, label);
+	// It must be readable before anything relies on it.
+	await editionIndex(edition);
+	await setCurrent(code, edition.id);
+}
+
+/** Removes an edition that is not current. Picks that were made in it keep its label. */
+export async function removeEdition(person: Person | undefined, code: string, label: string): Promise<void> {
+	allow(person, 'change-indexes');
+	const edition = await editionLabelled(code, label);
+	if (await isLoading(code))
+		throw new ServiceError(
+			409,
+			'index-in-use',
+			'The index is being loaded. Remove the edition when that has ended.'
+		);
+	if (!(await deleteEdition(code, edition.id)))
+		throw new ServiceError(
+			409,
+			'edition-current',
+			`The edition ${label} is in use. Make another one current before it is removed.`
+		);
+}
