@@ -1,6 +1,6 @@
 /** The subject indexes as they stand, and their current editions in memory. PostgreSQL says which edition is current. */
 import { EditionIndex } from '../../../core/edition/edition-index';
-import { databaseUrl } from '../db';
+import { connection, type Database, databaseUrl } from '../db';
 import { ServiceError } from '../errors';
 import { runThread } from '../jobs';
 import { type CurrentIndex, currentIndexes } from './index-rows';
@@ -21,7 +21,16 @@ export async function currentIndex(code: string): Promise<CurrentIndex> {
 	return found;
 }
 
-const loaded = new Map<number, { code: string; index: Promise<EditionIndex> }>();
+type Loaded = Map<number, { code: string; index: Promise<EditionIndex> }>;
+/** By connection, as numbers of editions mean something in one database only. */
+const loadedOver = new WeakMap<Database, Loaded>();
+
+function loadedNow(): Loaded {
+	const { db } = connection();
+	const loaded = loadedOver.get(db) ?? new Map();
+	loadedOver.set(db, loaded);
+	return loaded;
+}
 
 /** Editions of one index that are held at once: the current one, and some that it is compared with. */
 const MOST_HELD = 3;
@@ -31,6 +40,7 @@ const MOST_HELD = 3;
  * wrong; of each index the copies that were asked for last are held.
  */
 export function editionIndex(edition: { id: number; indexCode: string }): Promise<EditionIndex> {
+	const loaded = loadedNow();
 	const known = loaded.get(edition.id);
 	if (known) {
 		// What is asked for stands last, so that the first of the map is what nobody asked for the longest.

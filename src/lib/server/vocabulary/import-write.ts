@@ -37,7 +37,7 @@ export interface Written {
 	label?: string;
 	/** Why it waits for somebody to make it current. */
 	held?: string;
-	/** It is the file of the present edition again: nothing was written. */
+	/** It is the file of the present edition again, under the same label: nothing was written. */
 	same?: string;
 }
 
@@ -56,7 +56,7 @@ export async function writeVocabulary(
 	if (!(await lockIndex(tx, indexCode)))
 		throw new ImportError('no-index', `There is no subject index “${indexCode}”.`);
 	const { current, held: reason = '' } = await settle(tx, indexCode, wanted, data);
-	if (current && current.digest === digest) return { same: current.label };
+	if (current?.digest === digest && current.label === wanted) return { same: wanted };
 	const label = await freeLabel(tx, indexCode, wanted);
 	const held = when === 'always' ? '' : when === 'never' && current ? TO_LOOK_AT : reason;
 	const languages = [

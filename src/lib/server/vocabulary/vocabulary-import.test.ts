@@ -202,16 +202,17 @@ describe('importing a vocabulary', () => {
 			`${refuse('event_trigger')} create event trigger refuse on ddl_command_start when tag in ('ALTER TABLE') execute function refuse()`,
 			'drop event trigger refuse; drop function refuse()'
 		]
-	])('undoes everything when the database fails %s', async (_, fail, mend) => {
+	])('undoes everything when the database fails %s', async (when, fail, mend) => {
+		const edition = `2030, ${when}`;
 		await connection().sql`delete from labels`;
 		const before = await rowCounts();
 		await connection().sql.run(fail);
-		const job = await load(GOOD, '2030');
+		const job = await load(GOOD, edition);
 		await connection().sql.run(mend);
 		expect(job.report?.error).toMatchObject({ code: 'interrupted' });
 		expect(job.report?.error?.message).toMatch(/changed nothing.*disk.full/);
 		expect(await rowCounts()).toEqual(before);
-		expect((await load(GOOD, '2030')).state).toBe('done');
+		expect((await load(GOOD, edition)).state).toBe('done');
 	});
 
 	it('is said to be done from the moment its edition is there, and never before', async () => {
