@@ -16,6 +16,8 @@ import { setPearl } from '../src/lib/server/reading/holding-pearls';
 import { readList } from '../src/lib/server/reading/reading-lists';
 import { takePool } from '../src/lib/server/reading/taking-works';
 import { describeRun, runStrategy } from '../src/lib/server/runs/runs';
+import { makeWatch } from '../src/lib/server/keeping/watches';
+import { putInFeed } from '../src/lib/server/keeping/feed-rows';
 import { storeRecords } from '../src/lib/server/records/record-store';
 import { DEMO_INDEXES } from './indexes';
 import { commandsOf, DEMO_INQUIRIES, type DemoInquiry } from './demo-inquiries';
@@ -73,7 +75,7 @@ async function loadEdition(
 	);
 }
 
-/** Records that an index lacks. Those that come later stay out. */
+/** Records that an index lacks. Those that come later wait in the stand-in feed. */
 export async function loadRecords(): Promise<void> {
 	const missing = (await listIndexes(LOCAL_PERSON)).filter(
 		({ code, records }) => records === 0 && DEMO_INDEXES.some((index) => index.code === code)
@@ -92,9 +94,14 @@ export async function loadRecords(): Promise<void> {
 	// Side by side, so that the database takes in the rows of one while those of the next are put together.
 	await Promise.all(
 		missing.map(async ({ code, name }) => {
-			const now = made[code as keyof typeof made].filter(({ later }) => !later);
-			await connection().sql.begin((tx) => storeRecords(tx, code, now));
-			console.log(`· ${name}: ${now.length} records`);
+			const all = made[code as keyof typeof made];
+			const now = all.filter(({ later }) => !later);
+			const later = all.filter((record) => record.later);
+			await connection().sql.begin(async (tx) => {
+				await storeRecords(tx, code, now);
+				await putInFeed(tx, code, later);
+			});
+			console.log(`· ${name}: ${now.length} records, ${later.length} to come`);
 		})
 	);
 	await connection()
@@ -111,6 +118,8 @@ export async function loadInquiries(): Promise<void> {
 		if (inquiry.id === FIRST) await liveThroughFortnight(inquiry, commands);
 		// One after the other, as each command builds on the one before.
 		else for (const command of commands) await changeInquiry(LOCAL_PERSON, inquiry.id, command);
+		if (inquiry.id === FIRST)
+			await makeWatch(LOCAL_PERSON, { name: `${inquiry.title}, all indexes`, inquiry: FIRST });
 		console.log(`· inquiry “${inquiry.title}”`);
 	}
 }

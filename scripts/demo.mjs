@@ -37,6 +37,8 @@ try {
 		env: { ...process.env, DATABASE_URL: postgres.url }
 	});
 	if (load.status !== 0) throw new Trouble('the demo data could not be loaded.');
+	// The stand-in indexes bring something every quarter of an hour.
+	process.env.OAKMOSS_FEED_EVERY ??= String(15 * 60);
 	const server = await startServer({
 		databaseUrl: postgres.url,
 		port,

@@ -3,6 +3,7 @@ import { setTimeout as wait } from 'node:timers/promises';
 import { closeConnection, databaseUrl, isAway, migrateDatabase } from './db';
 import { warmUp } from './vocabulary';
 import { settleLeftovers, stopJobs } from './jobs';
+import { deliverToAll, runWatches } from './keeping';
 import { log, reasonOf } from './log';
 import './wings';
 
@@ -10,6 +11,8 @@ import './wings';
 const TRY_AGAIN = 500;
 /** How often what servers left behind is settled, in milliseconds. */
 const SETTLE_EVERY = 15_000;
+/** How often it is asked whether records have arrived that a watch has not looked at, in milliseconds. */
+const WATCH_EVERY = 15_000;
 /** A stop takes no longer than this, in milliseconds, whatever is still under way. */
 const LONGEST_STOP = 9_000;
 
@@ -49,17 +52,29 @@ async function begin(): Promise<void> {
 			await wait(TRY_AGAIN);
 		}
 	void warmUp().catch(() => {});
-	await settle();
-	setInterval(() => void settle(), SETTLE_EVERY).unref();
+	await settleLeftovers();
+	every(SETTLE_EVERY, 'leftovers could not be settled', settleLeftovers);
+	every(WATCH_EVERY, 'watches could not look', runWatches);
+	const feed = Number(process.env.OAKMOSS_FEED_EVERY ?? 0);
+	if (feed > 0) every(feed * 1_000, 'the stand-in feed could not deliver', deliverToAll);
 	ready = true;
 }
 
-async function settle(): Promise<void> {
-	try {
-		await settleLeftovers();
-	} catch (error) {
-		if (!isAway(error)) log.error({ reason: reasonOf(error) }, 'leftovers could not be settled');
-	}
+/** Does something again and again; a turn that is not done when the next one comes is not begun a second time. */
+function every(milliseconds: number, trouble: string, work: () => Promise<unknown>): void {
+	let under = false;
+	const turn = async () => {
+		if (under) return;
+		under = true;
+		try {
+			await work();
+		} catch (error) {
+			if (!isAway(error)) log.error({ reason: reasonOf(error) }, trouble);
+		} finally {
+			under = false;
+		}
+	};
+	setInterval(() => void turn(), milliseconds).unref();
 }
 
 let stopping: Promise<void> | undefined;

@@ -68,7 +68,7 @@
 	<ul class="divide-y border-y">
 		{#each data.indexes as index (index.code)}
 			{@const job = data.jobs.find(({ indexCode }) => indexCode === index.code)}
-			<li class="grid gap-x-6 gap-y-1 py-4 md:grid-cols-[36px_1fr_350px]">
+			<li class="grid gap-x-6 gap-y-1 py-4 md:grid-cols-[36px_1fr_390px]">
 				<IndexMark {index} size={34} />
 				<div>
 					<p class="flex flex-wrap items-baseline gap-x-3">
@@ -99,6 +99,16 @@
 							No records are loaded yet.
 						{/if}
 					</p>
+					{#if data.waiting[index.code]}
+						<p class="mt-1 w-fit border-l-2 border-lichen bg-wash px-2 py-0.5">
+							{data.waiting[index.code].length === 1 ? 'The edition' : 'The editions'}
+							{data.waiting[index.code].join(', ')}
+							{data.waiting[index.code].length === 1 ? 'waits' : 'wait'} to be used.
+							<a class="text-lichen-deep underline" href="/indexes/{index.code}/editions"
+								>Look at what changed</a
+							>
+						</p>
+					{/if}
 					{#if loading?.code === index.code}
 						<LoadFile
 							{index}
@@ -126,6 +136,7 @@
 										: { code: index.code, kind })}>{says}</button
 						>
 					{/each}
+					{#if index.edition}<a class="quiet-action" href="/indexes/{index.code}/editions">Editions</a>{/if}
 					<button class="quiet-action" onclick={(event) => askToRemove(index.code, event.currentTarget)}
 						>Remove</button
 					>
@@ -153,6 +164,16 @@
 								>
 							{/each}
 						</span>
+					{/if}
+					{#if data.feed[index.code]}
+						<span class="w-full text-right text-xs text-quiet max-md:text-left"
+							>{number(data.feed[index.code])} records to come
+							<button
+								class="quiet-action !px-1.5"
+								onclick={() => call(`/indexes/${index.code}/deliver`, { method: 'POST' })}
+								>Deliver the next</button
+							></span
+						>
 					{/if}
 					{#if job}
 						<a class="quiet-action text-xs" href="/indexes/{index.code}/imports/{job.id}"

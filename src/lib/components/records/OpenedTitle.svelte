@@ -16,8 +16,10 @@
 		wider?: string;
 		/** Keeps these as a run. */
 		onKeep: () => void;
+		/** Watches for more of them. */
+		onWatch: () => void;
 	}
-	let { title, count, index, back, whole, wider, onKeep }: Props = $props();
+	let { title, count, index, back, whole, wider, onKeep, onWatch }: Props = $props();
 </script>
 
 <p class="flex flex-wrap items-baseline gap-x-3 gap-y-1 border-b bg-wash px-4 py-1.5 print:hidden">
@@ -30,6 +32,7 @@
 	>
 	<span class="ml-auto flex shrink-0 gap-1 text-xs">
 		<button class="quiet-action border !py-0" disabled={count === 0} onclick={onKeep}>Keep as a run</button>
+		<button class="quiet-action border !py-0" onclick={onWatch}>Watch</button>
 		{#if wider}<a class="quiet-action border !py-0" href={wider}>One step wider</a>{/if}
 		<a class="quiet-action border !py-0" href={back.at}>{back.says}</a>
 		<a class="quiet-action !py-0" href={whole}>All that the strategy finds</a>

@@ -31,6 +31,7 @@ export {
 	notes,
 	pearls,
 	entries,
+	feedRecords,
 	people,
 	picks,
 	recordSets,
@@ -48,6 +49,9 @@ export {
 	subjectIndexes,
 	taggedHeadings,
 	taggings,
+	watches,
+	watchFinds,
+	watchMarks,
 	words
 } from './schema';
 export type { JobReport } from './schema';

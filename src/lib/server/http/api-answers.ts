@@ -3,7 +3,7 @@ import type { ListEntry } from '../../../core/crosswalk';
 import { nameInWords, yearOf } from '../../../core/evidence/citation';
 import { printLimit, printLine } from '../../../core/search';
 import type { EditionDifference } from '../../../core/edition/difference';
-import type { PricedRepair } from '../keeping';
+import type { PricedRepair, WatchSummary } from '../keeping';
 import type { IndexSummary } from '../vocabulary';
 import type { RecordLine } from '../records';
 import type { Composition, PearlsOfIndex, Phrases } from '../reading';
@@ -224,3 +224,6 @@ export const apiRepair = ({
 	proposal,
 	...(price && { finds: price })
 });
+
+/** A watch as the API tells it. Its feed is read by whoever has the address. */
+export const apiWatch = ({ key, ...watch }: WatchSummary) => ({ ...watch, feed: `/watches/${key}/feed.atom` });

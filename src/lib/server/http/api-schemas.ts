@@ -216,6 +216,32 @@ export const repairs = v.array(
 );
 export const repaired = v.strictObject({ revision: count, summary: text });
 
+export const watch = v.strictObject({
+	id: text,
+	name: text,
+	/** The strategy of one index, those of all chosen indexes as a pooled list, or CQL in an index. */
+	kind: v.picklist(['strategy', 'pool', 'search']),
+	inquiry: v.optional(text),
+	index: v.optional(text),
+	cql: v.optional(text),
+	paused: v.boolean(),
+	/** What keeps it from finding what it should; empty where nothing does. */
+	trouble: text,
+	madeAt: text,
+	ranAt: v.optional(text),
+	found: count,
+	unlooked: count,
+	/** Address of its Atom feed, from the root of the server. */
+	feed: text
+});
+export const watches = v.array(watch);
+export const watchRemoved = v.strictObject({ removed: text });
+export const news = v.strictObject({
+	records: v.array(
+		v.strictObject({ index: text, id: text, title: text, year: v.nullable(v.number()), foundAt: text })
+	)
+});
+
 /** Index by index: pearls it has, found ones, and for each missed one what keeps it out and what would let it through. */
 export const pearls = v.strictObject({
 	indexes: v.array(

@@ -13,6 +13,7 @@ export {
 	apiPhrases,
 	apiRecord,
 	apiRepair,
-	apiSearch
+	apiSearch,
+	apiWatch
 } from './api-answers';
 export { openApi } from './openapi';

@@ -9,7 +9,7 @@ import { FORMATS, MAPPING_TYPES, newIndex } from '../vocabulary';
 import { cellBody, CROSSWALK_TYPES } from '../crosswalk';
 import { inquiryDocument, newInquiry } from '../inquiry';
 import { compositionBody, citedRecordsBody, listedBody, phrasesBody, poolBody } from '../reading';
-import { repairBody } from '../keeping';
+import { newWatch, repairBody } from '../keeping';
 import { REPORT_TYPES } from '../report';
 import { parseBody, searchBody } from '../search';
 
@@ -328,6 +328,30 @@ export function openApi(version: string) {
 					parameters: [inquiryId, inPath('conceptId', 'The concept'), code],
 					body: json(cellBody),
 					answer: json(api.cell)
+				})
+			},
+			'/watches': {
+				get: operation({ summary: 'The watches', answer: json(api.watches) }),
+				post: operation({
+					summary:
+						'Watches the strategy of an inquiry in an index, all its strategies as a pooled list, or CQL in an index',
+					body: json(newWatch),
+					status: 201,
+					answer: json(api.watch)
+				})
+			},
+			'/watches/{id}': {
+				delete: operation({
+					summary: 'Removes a watch with what it found; what stands on reading lists stays',
+					parameters: [inPath('id', 'The watch')],
+					answer: json(api.watchRemoved)
+				})
+			},
+			'/watches/{id}/new': {
+				get: operation({
+					summary: 'Records that a watch found and nobody has looked at, latest first',
+					parameters: [inPath('id', 'The watch')],
+					answer: json(api.news)
 				})
 			},
 			'/inquiries/{id}/repairs': {

@@ -1,3 +1,3 @@
 /** Messages in a stand-in outbox. */
-export { messageFile, messagesOf, putMessage, withdrawMessage } from './outbox';
+export { insertComposed, messageFile, messagesOf, putMessage, withdrawMessage } from './outbox';
 export type { MessageLine } from './outbox';

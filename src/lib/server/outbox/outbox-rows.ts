@@ -1,9 +1,19 @@
 /** The rows of the outbox. */
 import { and, desc, eq } from 'drizzle-orm';
-import { connection, outbox } from '../db';
+import { connection, outbox, type Transaction } from '../db';
 
 export async function insertMessage(row: typeof outbox.$inferInsert): Promise<void> {
 	await connection().db.insert(outbox).values(row);
+}
+
+/** The same in a transaction. */
+export async function insertMessageIn(
+	tx: Transaction,
+	{ id, inquiryId, personId, kind, to, subject, about = '', eml }: typeof outbox.$inferInsert
+): Promise<void> {
+	await tx`
+		insert into outbox (id, inquiry_id, person_id, kind, "to", subject, about, eml)
+		values (${id}, ${inquiryId}, ${personId}, ${kind}, ${to}, ${subject}, ${about}, ${eml})`;
 }
 
 /** Messages of an inquiry, newest first, without what they say. */

@@ -3,10 +3,14 @@ import { randomUUID } from 'node:crypto';
 import MailComposer from 'nodemailer/lib/mail-composer/index.js';
 import { ServiceError } from '../errors';
 import { allow, type Person } from '../people';
-import { insertMessage, messageLines, messageRow, withdraw } from './outbox-rows';
+import type { Transaction } from '../db';
+import { insertMessage, insertMessageIn, messageLines, messageRow, withdraw } from './outbox-rows';
+
+/** Asked of the library, works handed on, or what watches found. */
+type MessageKind = 'request' | 'works' | 'news';
 
 export interface NewMessage {
-	kind: 'request' | 'works';
+	kind: MessageKind;
 	to: string;
 	subject: string;
 	text: string;
@@ -19,7 +23,7 @@ export interface NewMessage {
 export interface MessageLine {
 	id: string;
 	at: string;
-	kind: 'request' | 'works';
+	kind: MessageKind;
 	to: string;
 	subject: string;
 	about: string;
@@ -32,9 +36,29 @@ const FROM = { name: 'Oakmoss', address: 'oakmoss@outbox.example' };
 export async function putMessage(
 	person: Person | undefined,
 	inquiryId: string,
-	{ kind, to, subject, text, about = '', replyTo, attachments = [] }: NewMessage
+	message: NewMessage
 ): Promise<string> {
 	const { id: personId } = allow(person, 'change-inquiry');
+	const row = await composed(inquiryId, personId, message);
+	await insertMessage(row);
+	return row.id;
+}
+
+/** The same in a transaction, so that what the message tells of is known to be told if it is there. */
+export async function insertComposed(
+	tx: Transaction,
+	inquiryId: string,
+	personId: string,
+	message: NewMessage
+): Promise<void> {
+	await insertMessageIn(tx, await composed(inquiryId, personId, message));
+}
+
+async function composed(
+	inquiryId: string,
+	personId: string,
+	{ kind, to, subject, text, about = '', replyTo, attachments = [] }: NewMessage
+) {
 	const id = randomUUID();
 	const message = new MailComposer({
 		from: FROM,
@@ -46,8 +70,7 @@ export async function putMessage(
 		attachments
 	});
 	const eml = (await message.compile().build()).toString('utf8');
-	await insertMessage({ id, inquiryId, personId, kind, to, subject, about, eml });
-	return id;
+	return { id, inquiryId, personId, kind, to, subject, about, eml };
 }
 
 export async function messagesOf(person: Person | undefined, inquiryId: string): Promise<MessageLine[]> {

@@ -43,7 +43,7 @@ export { checkList, citeEntries, citeList, citeRecords, worksFoundBy } from './c
 export type { CheckedWork } from './citing-works';
 export { knownFor } from './known-for';
 export type { KnownFor } from './known-for';
-export { keepResult } from './keeping';
+export { keepResult, resultAsText } from './keeping';
 export type { Kept } from './keeping';
 export { overlapOf } from './overlaps';
 export type { OverlapOfSets } from './overlaps';
@@ -56,4 +56,5 @@ export { readRecords } from './results';
 export { exportList, listedWorks, readList, setList } from './reading-lists';
 export type { ListedWork } from './reading-lists';
 export { takeCitations, takePool, takeRecords, takeResult } from './taking-works';
+export { partnersOf } from './work-record-rows';
 export type { Taken } from './taking-works';

@@ -23,21 +23,36 @@ export async function keepResult(
 	allow(person, 'change-inquiry');
 	const found = await resultAsked(person, inquiryId, code, asked);
 	const cql = (await textFinding(found, asked)) ?? '';
-	const { title, at } = found;
+	const { at } = found;
 	const number = await keepFound(person, inquiryId, {
 		indexCode: at.current.index.code,
-		name: title
-			? [title.before, title.name, title.after]
-					.filter(Boolean)
-					.join(' ')
-					.replace(/^that |^with /, '')
-			: '',
+		name: nameOf(found),
 		cql,
 		edition: at.current.edition?.label ?? '',
 		recordsRevision: at.sets.revision,
 		found: found.result
 	});
 	return { number, hasText: cql !== '' };
+}
+
+const nameOf = ({ title }: Pick<Found, 'title'>) =>
+	title
+		? [title.before, title.name, title.after]
+				.filter(Boolean)
+				.join(' ')
+				.replace(/^that |^with /, '')
+		: '';
+
+/** What a result is called, and the text that finds just the same records; nothing for one that no text finds. */
+export async function resultAsText(
+	person: Person | undefined,
+	inquiryId: string,
+	code: string,
+	asked: Asked
+): Promise<{ name: string; cql: string | undefined }> {
+	allow(person, 'read');
+	const found = await resultAsked(person, inquiryId, code, asked);
+	return { name: nameOf(found), cql: await textFinding(found, asked) };
 }
 
 /** Fields whose values a text can ask for. */

@@ -72,9 +72,9 @@ export function partnersOf(
 	code: string,
 	numbers: readonly number[],
 	codes: readonly string[]
-): Promise<{ n: number; otherCode: string; otherKey: string }[]> {
+): Promise<{ n: number; otherCode: string; otherN: number; otherKey: string }[]> {
 	return connection().sql`
-		select s.n, s.other_code as "otherCode", r.key as "otherKey"
+		select s.n, s.other_code as "otherCode", s.other_n as "otherN", r.key as "otherKey"
 		from shared_works s join records r on r.index_code = s.other_code and r.n = s.other_n
 		where s.index_code = ${code} and s.n = any(${[...numbers]}::int[]) and s.other_code = any(${[...codes]}::text[])
 		order by s.n, array_position(${[...codes]}::text[], s.other_code), s.other_n`;

@@ -7,6 +7,7 @@ export { draftOf, exportRecords, recordFile } from './record-export';
 export { citationsIn, importRecords } from './record-import';
 export { recordLines, recordNumber, recordSheet } from './record-lines';
 export type { RecordLine, TaggedHeading } from './record-lines';
+export { storeRecords } from './record-store';
 export { startRecordImport } from './record-upload';
 export { evenly } from './sample';
 export { limitsOf, resolverOf, searchVocabulary } from './searched-vocabulary';

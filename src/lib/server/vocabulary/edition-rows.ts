@@ -82,6 +82,13 @@ export function editionsOf(code: string): Promise<EditionRow[]> {
 		.orderBy(desc(editions.id));
 }
 
+/** Editions that wait for somebody to make them current, by index. */
+export async function editionsWaiting(): Promise<Record<string, string[]>> {
+	const rows = await connection().sql<{ code: string; labels: string[] }>`
+		select index_code as code, array_agg(label order by id) as labels from editions where held <> '' group by 1`;
+	return Object.fromEntries(rows.map(({ code, labels }) => [code, labels]));
+}
+
 /** Makes an edition the current one, and says that somebody decided it. @returns whether it is there */
 export async function setCurrent(code: string, id: number): Promise<boolean> {
 	return connection().db.transaction(async (tx) => {

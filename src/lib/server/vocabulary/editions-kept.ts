@@ -4,7 +4,7 @@ import { ServiceError } from '../errors';
 import { isLoading } from '../jobs';
 import { allow, type Person } from '../people';
 import { differenceBetween } from './differing';
-import { deleteEdition, type EditionRow, editionsOf, setCurrent } from './edition-rows';
+import { deleteEdition, type EditionRow, editionsOf, editionsWaiting, setCurrent } from './edition-rows';
 import { currentIndex, editionIndex } from './editions';
 
 export interface EditionSummary {
@@ -31,6 +31,12 @@ export async function listEditions(person: Person | undefined, code: string): Pr
 		isCurrent: row.id === index.currentEdition,
 		held: row.held
 	}));
+}
+
+/** Labels of the editions that wait to be made current, by the code of their index. */
+export async function waitingEditions(person: Person | undefined): Promise<Record<string, string[]>> {
+	allow(person, 'read');
+	return editionsWaiting();
 }
 
 /** @throws ServiceError where the index has no edition of that label; of several, the one loaded last is meant */

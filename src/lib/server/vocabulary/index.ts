@@ -8,7 +8,8 @@ export {
 	editionLabelled,
 	listEditions,
 	makeEditionCurrent,
-	removeEdition
+	removeEdition,
+	waitingEditions
 } from './editions-kept';
 export type { EditionSummary } from './editions-kept';
 export { currentIndexes } from './index-rows';

@@ -4,6 +4,7 @@
 	import { crosswalkAt } from '$lib/components/inquiry/addresses';
 	import { placeOf } from '$lib/components/inquiry/in-hand';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
+	import WatchList from '$lib/components/keeping/WatchList.svelte';
 	import RepairRow from '$lib/components/keeping/RepairRow.svelte';
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';
 	import { useKeys } from '$lib/components/parts/keys.svelte';
@@ -68,27 +69,28 @@
 	<h1 class="font-semibold">Keep up</h1>
 	<span class="text-quiet" aria-live="polite">{counted(open.length, 'repair')} open</span>
 </div>
-{#if open.length === 0}
-	<div class="m-auto max-w-lg space-y-3 p-8 text-center">
-		<p>
-			Every pick stands as it was made, in the edition of its vocabulary that is in use. When a later edition
-			changes a heading, or something below one, each cell it touches is listed here, with a repair to take or
-			to leave.
-		</p>
-		<p class="flex flex-wrap justify-center gap-2">
-			{#each store.columns as { code, name, edition } (code)}{#if edition}<a
-						class="quiet-action"
-						href="/indexes/{code}/editions">{name}, edition {edition}</a
-					>{/if}{/each}
-		</p>
-	</div>
-{:else}
-	<!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reached by the keys that scroll it) -->
-	<div class="relative min-h-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="Repairs">
-		<div class="mx-auto max-w-5xl px-6 py-4">
+<!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reached by the keys that scroll it) -->
+<div class="relative min-h-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="Keep up">
+	<div class="mx-auto max-w-5xl px-6 py-4">
+		<WatchList watches={data.watches} />
+		<section class="mt-8" aria-labelledby="repairs">
+			<h2 class="flex flex-wrap items-baseline gap-2 border-b pb-1" id="repairs">
+				<span class="font-semibold">Repairs</span>
+				<span class="text-quiet">what later editions touch in the crosswalk</span>
+			</h2>
+			{#if open.length === 0}
+				<p class="py-3 text-quiet">
+					Every pick stands as it was made, in the edition of its vocabulary that is in use. When a later
+					edition changes a heading, or something below one, each cell it touches is listed here.
+					{#each store.columns as { code, name, edition } (code)}{#if edition}<a
+								class="quiet-action"
+								href="/indexes/{code}/editions">{name}, edition {edition}</a
+							>{/if}{/each}
+				</p>
+			{/if}
 			{#each indexes as { index, cells, repairs } (index.code)}
-				<section class="mb-8" aria-label={index.name}>
-					<h2 class="flex flex-wrap items-center gap-2 border-b pb-1">
+				<section class="mb-6 pt-3" aria-label={index.name}>
+					<h3 class="flex flex-wrap items-center gap-2 border-b pb-1">
 						<IndexMark {index} size={20} />
 						<span class="font-semibold">{index.name}</span>
 						<span class="text-quiet"
@@ -106,20 +108,20 @@
 						<button class="quiet-action" onclick={() => takeAll(repairs, index.name)}
 							>Take all {repairs.length}</button
 						>
-					</h2>
+					</h3>
 					{#each cells as { concept, repairs: own } (concept.id)}
-						<h3 class="pt-3">
+						<h4 class="pt-3">
 							<a
 								class="font-semibold hover:underline"
 								href={crosswalkAt(place, `${concept.id}:${index.code}`)}>{concept.name}</a
 							>
-						</h3>
+						</h4>
 						<ul class="divide-y">
 							{#each own as repair (repair.id)}<RepairRow {repair} />{/each}
 						</ul>
 					{/each}
 				</section>
 			{/each}
-		</div>
+		</section>
 	</div>
-{/if}
+</div>

@@ -8,6 +8,7 @@
 	/** Messages that were written; none leaves this installation. */
 	let { data } = $props();
 	const store = $derived(useInquiry()());
+	const KINDS = { request: 'asked of the library', works: 'works', news: 'news of watches' } as const;
 	const STATES = { waiting: 'waiting', withdrawn: 'taken back' } as const;
 
 	async function takeBack(id: string) {
@@ -33,10 +34,7 @@
 			<li class="flex flex-wrap items-baseline gap-x-3 border-t py-2" data-message={id}>
 				<span class="min-w-0 flex-1"
 					><span class="font-medium">{subject}</span>
-					<span class="block text-xs text-quiet"
-						>{kind === 'request' ? 'asked of the library' : 'works'}, to {to}, {moment(at)} · {STATES[
-							state
-						]}</span
+					<span class="block text-xs text-quiet">{KINDS[kind]}, to {to}, {moment(at)} · {STATES[state]}</span
 					></span
 				>
 				<a class="quiet-action border !py-0 text-xs" href="/inquiry/{store.id}/outbox/{id}" download

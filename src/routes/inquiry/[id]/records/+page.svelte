@@ -15,6 +15,7 @@
 	import { currentConcept, placeOf } from '$lib/components/inquiry/in-hand';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 	import { keepAsRun } from '$lib/components/runs/keep-as-run';
+	import { watchFor } from '$lib/components/keeping/watch-for';
 	import { wayBack } from '$lib/components/records/way-back';
 	import IndexesNav from '$lib/components/records/IndexesNav.svelte';
 	import OpenedTitle from '$lib/components/records/OpenedTitle.svelte';
@@ -168,6 +169,7 @@
 		{back}
 		whole={recordsAt(place, data.code)}
 		onKeep={keep}
+		onWatch={() => void watchFor(store, data.code ?? '', page.url.search)}
 		wider={siftsIn(page.url).length > 0 ? siftedAt(page.url, 'back', view) : undefined}
 	/>
 {/if}

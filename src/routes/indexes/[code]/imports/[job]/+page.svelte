@@ -34,7 +34,10 @@
 				? `edition ${data.job.edition}`
 				: 'records'}: import report
 		</h1>
-		<a class="quiet-action ml-auto" href="/indexes">Subject indexes</a>
+		{#if data.job.edition}<a class="quiet-action ml-auto" href="/indexes/{data.job.indexCode}/editions"
+				>Editions</a
+			>{/if}
+		<a class="quiet-action {data.job.edition ? '' : 'ml-auto'}" href="/indexes">Subject indexes</a>
 	</div>
 	{#if data.job.state === 'failed'}
 		<div class="border-l-2 border-warn bg-warn-wash p-4" role="alert">

@@ -1,0 +1,92 @@
+/** What watches found, told: in one message for each inquiry, and as Atom feeds (RFC 4287). */
+import { connection } from '../db';
+import { ServiceError } from '../errors';
+import { insertComposed } from '../outbox';
+import { addressOf } from './address';
+import { findRows, inquiriesToTell, takeUntold, type UntoldFind, watchOfKey } from './watch-rows';
+import { titlesOf } from './watch-titles';
+
+/** Messages of an inquiry are so far apart, in seconds: a digest, not a flood. */
+const apart = () => Number(process.env.OAKMOSS_DIGEST_EVERY ?? 24 * 60 * 60);
+/** Titles a message lists for each watch; the rest is counted. */
+const MOST_TITLES = 20;
+
+/** Writes a message for each inquiry whose watches found something, if the last one is long enough ago. */
+export async function sendNews(): Promise<void> {
+	for (const inquiryId of await inquiriesToTell(apart()))
+		await connection().sql.begin(async (tx) => {
+			const finds = await takeUntold(tx, inquiryId);
+			if (finds.length === 0) return;
+			await insertComposed(tx, inquiryId, finds[0].personId, {
+				kind: 'news',
+				to: 'you@outbox.example',
+				subject: `${finds.length} new ${finds.length === 1 ? 'record' : 'records'} for your watches`,
+				text: digestOf(inquiryId, finds)
+			});
+		});
+}
+
+function digestOf(inquiryId: string, finds: readonly UntoldFind[]): string {
+	const byWatch = new Map<string, UntoldFind[]>();
+	for (const find of finds) byWatch.set(find.watchId, [...(byWatch.get(find.watchId) ?? []), find]);
+	const parts = [...byWatch.values()].map((own) => {
+		const [{ name, key }] = own;
+		const titles = own
+			.slice(0, MOST_TITLES)
+			.map(({ title, year, indexCode }) => `  - ${title}${year === null ? '' : ` (${year})`}, ${indexCode}`);
+		const rest = own.length > MOST_TITLES ? [`  … and ${own.length - MOST_TITLES} more`] : [];
+		return [
+			`${name}: ${own.length} new`,
+			...titles,
+			...rest,
+			`  Stop this watch: ${addressOf(`/watches/${key}/stop`)}`
+		].join('\n');
+	});
+	return [
+		'These records are new since the last message. They are on the reading list, open.',
+		...parts,
+		`All of it: ${addressOf(`/inquiry/${inquiryId}/keep-up`)}`
+	].join('\n\n');
+}
+
+/** What a watch found, as an Atom feed. Whoever has its address may read it. */
+export async function atomFeed(key: string): Promise<string> {
+	const watch = await watchOfKey(key);
+	if (!watch)
+		throw new ServiceError(404, 'no-feed', 'There is no feed at this address; it may have been changed.');
+	const finds = await findRows(watch.id, { most: 100 });
+	const titles = await titlesOf(finds);
+	const updated = (finds[0]?.foundAt ?? watch.madeAt).toISOString();
+	const own = addressOf(`/watches/${key}/feed.atom`);
+	const entries = finds.map(({ indexCode, record, foundAt }, i) => {
+		const { title, year, authors } = titles[i];
+		const at = addressOf(`/watches/${key}#${encodeURIComponent(`${indexCode}/${record}`)}`);
+		return [
+			'<entry>',
+			`<id>${xml(`urn:oakmoss:${watch.id}:${encodeURIComponent(indexCode)}:${encodeURIComponent(record)}`)}</id>`,
+			`<title>${xml(title)}</title>`,
+			`<updated>${foundAt.toISOString()}</updated>`,
+			`<link href="${xml(at)}"/>`,
+			`<author><name>${xml(authors || 'Unknown')}</name></author>`,
+			`<summary>${xml([authors, year ?? '', indexCode].filter((part) => part !== '').join(', '))}</summary>`,
+			'</entry>'
+		].join('');
+	});
+	return `<?xml version="1.0" encoding="utf-8"?>
+<feed xmlns="http://www.w3.org/2005/Atom">
+<id>urn:oakmoss:${xml(watch.id)}</id>
+<title>${xml(watch.name)}</title>
+<updated>${updated}</updated>
+<link rel="self" href="${xml(own)}"/>
+<author><name>Oakmoss</name></author>
+${entries.join('\n')}
+</feed>
+`;
+}
+
+const SIGNS: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
+/** Text as XML 1.0 can hold it: signs escaped, characters that no XML may have left out. */
+const xml = (text: string) =>
+	text
+		.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '')
+		.replace(/[&<>"]/g, (sign) => SIGNS[sign]);
