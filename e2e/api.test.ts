@@ -53,9 +53,13 @@ const VALUES: Record<string, string> = {
 	abstracts: 'no',
 	headings: 'no',
 	parts: 'question,found',
-	report: '1'
+	report: '1',
+	from: '2024',
+	to: '2025',
+	current: 'never',
+	repair: 'none'
 };
-const IDS: Record<string, string> = { inquiries: 'quiet-rooms', headings: 'sleep', jobs: 'none' };
+const IDS: Record<string, string> = { inquiries: 'quiet-rooms', headings: 'sleep', jobs: 'none', watches: 'none' };
 const BODIES: Record<string, unknown> = {
 	'/indexes': { code: 'willow', name: 'Willow', discipline: 'trees' },
 	'/inquiries': { title: 'Described' },
@@ -79,6 +83,8 @@ const BODIES: Record<string, unknown> = {
 	],
 	'/citations': { records: [{ index: 'yarrow', id: 'Y-00704' }], style: 'harvard1', format: 'text' },
 	'/indexes/{code}/parse': { cql: 'sleep' },
+	'/watches': { name: 'An author', index: 'yarrow', cql: 'dc.creator = "Mossgrave"' },
+	'/inquiries/{id}/repairs/{repair}': {},
 	'/inquiries/{id}/cells/{conceptId}/{code}': { noHeading: true }
 };
 
