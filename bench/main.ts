@@ -1,6 +1,7 @@
 /** All benchmarks, or those named on the command line. */
 import { closeConnection, databaseUrl, migrateDatabase } from '../src/lib/server/db/client';
 import { benchCrosswalk } from './crosswalk';
+import { benchKeeping } from './keeping';
 import { benchLookup } from './look-up-quality';
 import { benchReading } from './reading';
 import { benchScale } from './scale';
@@ -16,6 +17,7 @@ if (wanted('lookup')) await benchLookup();
 if (wanted('spelling')) await benchSpelling();
 if (wanted('suggestions')) await benchSuggestions();
 if (wanted('crosswalk')) await benchCrosswalk(scratch);
+if (wanted('keeping')) await benchKeeping(scratch);
 if (wanted('search')) await benchSearch(scratch);
 // On the index that the search was measured on.
 if (wanted('search')) await benchReading();

@@ -4,7 +4,7 @@
  */
 import type { HeadingData, VocabularyData } from '../vocabulary/vocabulary-data';
 import { cyclesOf } from './integrity';
-import { pairByLabels } from './pairing';
+import { entryTermsOf, pairByLabels } from './pairing';
 
 export const CHANGE_KINDS = [
 	'added',
@@ -84,6 +84,7 @@ class Difference {
 	private readonly successors = new Map<number, { to: number; evidence: string }[]>();
 	/** The other way round: from which of the earlier edition each of the later takes over. */
 	private readonly takenOver = new Map<number, number[]>();
+	private readonly terms: { before: string[][]; after: string[][] };
 
 	constructor(
 		private readonly before: VocabularyData,
@@ -91,13 +92,14 @@ class Difference {
 	) {
 		this.toOf = new Int32Array(before.headings.length).fill(-1);
 		this.fromOf = new Int32Array(after.headings.length).fill(-1);
+		this.terms = { before: entryTermsOf(before), after: entryTermsOf(after) };
 	}
 
 	result(): EditionDifference {
 		const { before, after, toOf, fromOf } = this;
 		const places = new Map(before.headings.map(({ uri }, n) => [uri, n]));
 		after.headings.forEach(({ uri }, n) => this.pair(places.get(uri), n));
-		const { pairs, follows } = pairByLabels(before, after, toOf, fromOf);
+		const { pairs, follows } = pairByLabels(before, after, toOf, fromOf, this.terms);
 		for (const { from, to, evidence } of pairs) {
 			this.pair(from, to);
 			this.why.set(to, evidence);
@@ -233,12 +235,14 @@ class Difference {
 	}
 
 	private entryTerms(): EntryTermChange[] {
-		const [old, now] = [termsOf(this.before), termsOf(this.after)];
+		const { before, after } = this.terms;
 		return this.after.headings.flatMap((heading, n): EntryTermChange[] => {
 			const from = this.fromOf[n];
-			if (from < 0) return [];
-			const came = [...now[n]].filter((term) => !old[from].has(term));
-			const gone = [...old[from]].filter((term) => !now[n].has(term));
+			// Most are written just as they were.
+			if (from < 0 || isSameList(before[from], after[n])) return [];
+			const [old, now] = [new Set(before[from]), new Set(after[n])];
+			const came = [...now].filter((term) => !old.has(term));
+			const gone = [...old].filter((term) => !now.has(term));
 			return came.length + gone.length > 0 ? [{ heading: nameOf(heading), came, gone }] : [];
 		});
 	}
@@ -280,12 +284,8 @@ function notesChanged(old: HeadingData, now: HeadingData): NonNullable<HeadingCh
 	});
 }
 
-/** By heading, its own entry terms. */
-function termsOf({ headings, entryTerms }: VocabularyData): Set<string>[] {
-	const terms = headings.map(() => new Set<string>());
-	for (const { text, headings: of } of entryTerms) if (of.length === 1) terms[of[0]].add(text);
-	return terms;
-}
+const isSameList = (a: readonly string[], b: readonly string[]) =>
+	a.length === b.length && a.every((text, i) => text === b[i]);
 
 function countsOf(changes: readonly HeadingChange[]): Record<ChangeKind, number> {
 	const counted = new Map<ChangeKind, Set<string>>(CHANGE_KINDS.map((kind) => [kind, new Set()]));

@@ -32,13 +32,58 @@ interface Names {
 	terms: Set<string>;
 }
 
-function namesOf({ headings, entryTerms }: VocabularyData): Names[] {
-	const names = headings.map(({ labels, hidden }): Names => ({
-		preferred: new Set(labels.map(({ text }) => fold(text))),
-		terms: new Set(hidden.map(({ text }) => fold(text)))
-	}));
-	for (const { text, headings: of } of entryTerms) if (of.length === 1) names[of[0]].terms.add(fold(text));
-	return names;
+/** By heading, its own entry terms as they are written; those of several headings together lead to none alone. */
+export function entryTermsOf({ headings, entryTerms }: VocabularyData): string[][] {
+	const terms: string[][] = headings.map(() => NONE);
+	for (const { text, headings: of } of entryTerms) {
+		if (of.length !== 1) continue;
+		if (terms[of[0]] === NONE) terms[of[0]] = [text];
+		else terms[of[0]].push(text);
+	}
+	return terms;
+}
+const NONE: string[] = [];
+
+/** Names of headings, folded when they are first asked for: of most nobody asks. */
+class NamesOf {
+	private readonly known = new Map<number, Names>();
+
+	constructor(
+		private readonly data: VocabularyData,
+		private readonly terms: readonly string[][]
+	) {}
+
+	at(n: number): Names {
+		let names = this.known.get(n);
+		if (!names) {
+			const { labels, hidden } = this.data.headings[n];
+			names = {
+				preferred: new Set(labels.map(({ text }) => fold(text))),
+				terms: new Set([...hidden.map(({ text }) => fold(text)), ...this.terms[n].map(fold)])
+			};
+			this.known.set(n, names);
+		}
+		return names;
+	}
+
+	/** Where some names stand, as labels too or as entry terms alone. O(labels). */
+	places(wanted: ReadonlySet<string>, alsoLabels: boolean): Map<string, number[]> {
+		const places = new Map<string, number[]>();
+		const look = (text: string, n: number) => {
+			const name = fold(text);
+			if (!wanted.has(name)) return;
+			const known = places.get(name);
+			if (!known) places.set(name, [n]);
+			else if (known.at(-1) !== n) known.push(n);
+		};
+		if (wanted.size > 0)
+			this.data.headings.forEach(({ labels, hidden }, n) => {
+				if (alsoLabels) for (const { text } of labels) look(text, n);
+				for (const { text } of hidden) look(text, n);
+				for (const text of this.terms[n]) look(text, n);
+			});
+		return places;
+	}
 }
 
 /**
@@ -47,24 +92,28 @@ function namesOf({ headings, entryTerms }: VocabularyData): Names[] {
  * O(labels), and n log n in the pairs that share one.
  * @param toOf by place in the earlier edition, the place of its partner; -1 for none yet
  * @param fromOf the same for the later
+ * @param terms entry terms by heading, of both
  */
 export function pairByLabels(
 	before: VocabularyData,
 	after: VocabularyData,
 	toOf: Int32Array,
-	fromOf: Int32Array
+	fromOf: Int32Array,
+	terms: { before: readonly string[][]; after: readonly string[][] }
 ): { pairs: Pairing[]; follows: Following[] } {
 	const gone = placesWithout(toOf);
 	const fresh = placesWithout(fromOf);
-	if (gone.length === 0 && fresh.length === 0) return { pairs: [], follows: [] };
-	const [old, now] = [namesOf(before), namesOf(after)];
-	const atLater = byName(now);
+	const [old, now] = [new NamesOf(before, terms.before), new NamesOf(after, terms.after)];
+	const atLater = now.places(
+		new Set(gone.flatMap((n) => [...old.at(n).preferred, ...old.at(n).terms])),
+		true
+	);
 	const label = (data: VocabularyData, n: number) => `“${data.headings[n].labels[0].text}”`;
 
 	const candidates: (Pairing & { score: number })[] = [];
 	for (const from of gone) {
 		const near = new Set<number>();
-		for (const name of [...old[from].preferred, ...old[from].terms]) {
+		for (const name of [...old.at(from).preferred, ...old.at(from).terms]) {
 			const places = atLater.get(name) ?? [];
 			if (places.length <= MOST_ALIKE) for (const to of places) if (fromOf[to] < 0) near.add(to);
 		}
@@ -76,19 +125,19 @@ export function pairByLabels(
 				score += weight;
 				evidence.push(reason);
 			};
-			const same = meets(old[from].preferred, now[to].preferred);
+			const same = meets(old.at(from).preferred, now.at(to).preferred);
 			weigh(same, SAME_LABEL, 'the same label');
 			weigh(
-				!same && meets(old[from].preferred, now[to].terms),
+				!same && meets(old.at(from).preferred, now.at(to).terms),
 				LABEL_BECAME_TERM,
 				'its label is an entry term now'
 			);
 			weigh(
-				!same && meets(old[from].terms, now[to].preferred),
+				!same && meets(old.at(from).terms, now.at(to).preferred),
 				TERM_BECAME_LABEL,
 				'the label was an entry term of it'
 			);
-			const share = jaccard(old[from].terms, now[to].terms);
+			const share = jaccard(old.at(from).terms, now.at(to).terms);
 			weigh(share > 0, TERMS_SHARED * share, 'entry terms in common');
 			const { notation } = before.headings[from];
 			weigh(
@@ -99,7 +148,7 @@ export function pairByLabels(
 			weigh(
 				before.headings[from].broader.some((above) =>
 					after.headings[to].broader.some(
-						(other) => toOf[above] === other || meets(old[above].preferred, now[other].preferred)
+						(other) => toOf[above] === other || meets(old.at(above).preferred, now.at(other).preferred)
 					)
 				),
 				SAME_BROADER,
@@ -114,17 +163,17 @@ export function pairByLabels(
 	for (const from of gone) {
 		if (paired.from.has(from)) continue;
 		// What took over its label comes before what took over some of its entry terms.
-		const heirs = heirsOf(old[from], now, atLater, MOST_ALIKE);
+		const heirs = heirsOf(old.at(from), now, atLater);
 		for (const to of heirs.byLabel)
 			follows.push({ from, to, evidence: `its label is an entry term of ${label(after, to)} now` });
 		if (heirs.byLabel.length === 0)
 			for (const to of heirs.byTerms)
 				follows.push({ from, to, evidence: `its entry terms lead to ${label(after, to)} now` });
 	}
-	const atEarlier = byTerm(old);
-	for (const to of fresh) {
-		if (paired.to.has(to)) continue;
-		for (const name of now[to].preferred)
+	const left = fresh.filter((to) => !paired.to.has(to));
+	const atEarlier = old.places(new Set(left.flatMap((to) => [...now.at(to).preferred])), false);
+	for (const to of left) {
+		for (const name of now.at(to).preferred)
 			for (const from of atEarlier.get(name) ?? [])
 				if (toOf[from] >= 0 && !follows.some((other) => other.from === from && other.to === to))
 					follows.push({ from, to, evidence: `${label(after, to)} was an entry term of it` });
@@ -163,19 +212,18 @@ function settled(
 /** Who has the label of a heading now, and who has two or more of its entry terms, or one of them as its label. */
 function heirsOf(
 	{ preferred, terms }: Names,
-	now: readonly Names[],
-	atLater: ReadonlyMap<string, readonly number[]>,
-	most: number
+	now: NamesOf,
+	atLater: ReadonlyMap<string, readonly number[]>
 ): { byLabel: number[]; byTerms: number[] } {
 	const placesOf = (name: string) => {
 		const places = atLater.get(name) ?? [];
-		return places.length <= most ? places : [];
+		return places.length <= MOST_ALIKE ? places : [];
 	};
 	const byLabel = new Set([...preferred].flatMap(placesOf));
 	const shared = new Map<number, number>();
 	for (const term of terms)
 		for (const to of placesOf(term))
-			shared.set(to, (shared.get(to) ?? 0) + (now[to].preferred.has(term) ? 2 : 1));
+			shared.set(to, (shared.get(to) ?? 0) + (now.at(to).preferred.has(term) ? 2 : 1));
 	return {
 		byLabel: [...byLabel],
 		byTerms: [...shared].filter(([, count]) => count >= 2).map(([to]) => to)
@@ -188,29 +236,6 @@ function placesWithout(partner: Int32Array): number[] {
 		if (other < 0) places.push(n);
 	});
 	return places;
-}
-
-function byName(names: readonly Names[]): Map<string, number[]> {
-	const places = new Map<string, number[]>();
-	names.forEach(({ preferred, terms }, n) => {
-		for (const name of preferred) put(places, name, n);
-		for (const name of terms) if (!preferred.has(name)) put(places, name, n);
-	});
-	return places;
-}
-
-function byTerm(names: readonly Names[]): Map<string, number[]> {
-	const places = new Map<string, number[]>();
-	names.forEach(({ terms }, n) => {
-		for (const name of terms) put(places, name, n);
-	});
-	return places;
-}
-
-function put(places: Map<string, number[]>, name: string, n: number): void {
-	const known = places.get(name);
-	if (known) known.push(n);
-	else places.set(name, [n]);
 }
 
 function meets(a: ReadonlySet<string>, b: ReadonlySet<string>): boolean {

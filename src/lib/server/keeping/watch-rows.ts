@@ -13,7 +13,10 @@ export async function insertWatch(
 		await tx`
 			insert into watches (id, inquiry_id, person_id, name, kind, index_code, cql, key)
 			values (${id}, ${inquiryId}, ${personId}, ${name}, ${kind}, ${indexCode}, ${cql}, ${key})`;
-		for (const mark of marks) await setMark(tx, id, mark);
+		await setMarks(
+			tx,
+			marks.map((mark) => ({ watchId: id, ...mark }))
+		);
 	});
 }
 
@@ -124,33 +127,42 @@ export function marksOf(tx: Transaction, ids: readonly string[]): Promise<Mark[]
 		from watch_marks where watch_id = any(${[...ids]})`;
 }
 
-export async function setMark(
-	tx: Transaction,
-	watchId: string,
-	{ indexCode, indexId, seen }: Omit<Mark, 'watchId'>
-): Promise<void> {
+export async function setMarks(tx: Transaction, marks: readonly Mark[]): Promise<void> {
+	const of = <K extends keyof Mark>(name: K) => marks.map((mark) => mark[name]);
 	await tx`
-		insert into watch_marks (watch_id, index_code, index_id, seen) values (${watchId}, ${indexCode}, ${indexId}, ${seen})
+		insert into watch_marks (watch_id, index_code, index_id, seen)
+		select * from unnest(${of('watchId')}::text[], ${of('indexCode')}::text[], ${of('indexId')}::int[], ${of('seen')}::int[])
 		on conflict (watch_id, index_code) do update set index_id = excluded.index_id, seen = excluded.seen`;
 }
 
-/** What a watch found among records by their numbers; one that it found before stays as it is. */
+/**
+ * What watches found among records by their numbers; what one found before stays as it is.
+ * @returns how many were not found before
+ */
 export async function insertFinds(
 	tx: Transaction,
-	watchId: string,
-	indexCode: string,
-	numbers: readonly number[]
+	finds: readonly { watchId: string; indexCode: string; n: number }[]
 ): Promise<number> {
-	if (numbers.length === 0) return 0;
+	if (finds.length === 0) return 0;
 	const rows = await tx`
 		insert into watch_finds (watch_id, index_code, record)
-		select ${watchId}, ${indexCode}, key from records where index_code = ${indexCode} and n = any(${[...numbers]}::int[])
+		select f.watch_id, f.index_code, r.key
+		from unnest(${finds.map(({ watchId }) => watchId)}::text[], ${finds.map(({ indexCode }) => indexCode)}::text[],
+				${finds.map(({ n }) => n)}::int[]) as f(watch_id, index_code, n)
+			join records r on r.index_code = f.index_code and r.n = f.n
 		on conflict do nothing returning record`;
 	return rows.length;
 }
 
-export async function markRun(tx: Transaction, id: string, trouble: string): Promise<void> {
-	await tx`update watches set ran_at = now(), trouble = ${trouble} where id = ${id}`;
+/** Says that watches have just looked, and what kept each from finding what it should. */
+export async function markRuns(
+	tx: Transaction,
+	runs: readonly { id: string; trouble: string }[]
+): Promise<void> {
+	await tx`
+		update watches w set ran_at = now(), trouble = r.trouble
+		from unnest(${runs.map(({ id }) => id)}::text[], ${runs.map(({ trouble }) => trouble)}::text[]) as r(id, trouble)
+		where w.id = r.id`;
 }
 
 export interface OpenFind {

@@ -2,6 +2,8 @@
 import { ServiceError } from '../errors';
 import { formatOf, startJob, type Upload } from '../jobs';
 import { allow, type Person } from '../people';
+import { differenceBetween } from './differing';
+import { editionsOf } from './edition-rows';
 import { currentIndex, warmUp } from './editions';
 import { FORMATS } from './parsers';
 import type { WhenCurrent } from './import-write';
@@ -32,7 +34,7 @@ export async function startVocabularyImport(
 	await currentIndex(indexCode);
 	const request = (file: string): ImportRequest => ({ indexCode, edition, file, format, current });
 	// The first to browse it need not wait until it is read.
-	const done = () => void warmUp().catch(() => {});
+	const done = () => void warmUp().then(() => foresee(indexCode)).catch(() => {});
 	return startJob({ kind: 'vocabulary', indexCode, edition, startedBy, upload, request, done });
 }
 
@@ -43,4 +45,12 @@ function whenCurrent(given: string | undefined): WhenCurrent | undefined {
 		'invalid',
 		'?current= is either “always”, which uses the edition whatever it looks like, or “never”, which keeps it to be looked at.'
 	);
+}
+
+/** Works out what changed with the edition that has just come, which is what is asked for next. */
+async function foresee(code: string): Promise<void> {
+	const [last, before] = await editionsOf(code);
+	const { index } = await currentIndex(code);
+	const from = last.id === index.currentEdition ? before?.id : index.currentEdition;
+	if (typeof from === 'number') await differenceBetween(from, last.id);
 }
