@@ -1,7 +1,7 @@
 /** What the vocabularies say about a crosswalk: what each pick stands for, and what is odd about it. */
 import type { EditionIndex } from '../edition/edition-index';
 import { CellsByPlace, inOrder, type CellContent } from './cells';
-import type { Inquiry, Pick } from './inquiry';
+import type { Inquiry, Pick, PickedHeading } from './inquiry';
 
 /** The parts of an edition that are asked here. */
 export type Places = globalThis.Pick<EditionIndex, 'find' | 'keys' | 'names' | 'retired' | 'hierarchy'>;
@@ -22,6 +22,11 @@ export type Flag =
 	| { kind: 'renamed'; from: string; to: string }
 	/** Another pick of the cell finds all that this one would. */
 	| { kind: 'covered'; by: string }
+	/**
+	 * A heading came after the first year that is searched, and what carries the years before is not picked. The years that
+	 * records of the index have say the rest.
+	 */
+	| { kind: 'late'; label: string; year: number; from: number; before: PickedHeading[] }
 	/** The same headings are picked for other concepts too. */
 	| { kind: 'shared'; concepts: string[] };
 

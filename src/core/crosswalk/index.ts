@@ -18,6 +18,7 @@ export { likeness } from './likeness';
 export { DECIDED, DECISIONS } from './list-entry';
 export type { Decision, ListEntry, ListedRecord, Mends, NewEntry } from './list-entry';
 export { stamped, worksNeeded } from './list-commands';
+export { firstYear, notPicked, predecessorsFrom, takePredecessors, type Chains } from './periods';
 export { reconcile } from './reconcile';
 export {
 	probesOf,

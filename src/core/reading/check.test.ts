@@ -44,6 +44,8 @@ function check(
 		strayStems: [],
 		missed: [],
 		introduced: new Map(),
+		earlier: {},
+		edition: '2024',
 		limitLabel: (field) => (field === 'dc.date' ? 'year' : field),
 		...rest,
 		yields

@@ -3,7 +3,7 @@
  * guideline for peer review of search strategies (2015): translation of the question, operators, subject headings, text
  * words, spelling, limits.
  */
-import { cellState, type Command, type Inquiry } from '../crosswalk';
+import { cellState, type Command, type Inquiry, takePredecessors } from '../crosswalk';
 import type { PickFacts } from '../crosswalk/facts';
 import { fold, stemOf } from '../text';
 import {
@@ -49,6 +49,10 @@ export interface Checked {
 	missed: readonly { blocks: readonly string[]; exclusions: readonly string[] }[];
 	/** By heading, the year it was introduced. */
 	introduced: ReadonlyMap<string, number>;
+	/** By line, how many records what came before its heading would add. */
+	earlier: Readonly<Record<string, number>>;
+	/** Label of the edition in use. */
+	edition: string;
 	limitLabel: (field: string) => string;
 }
 
@@ -151,13 +155,22 @@ function ofLine(checked: Checked, block: Block, line: Line): StrategyFinding[] {
 	for (const flag of facts[line.id]?.flags ?? []) {
 		if (flag.kind === 'retired' || flag.kind === 'gone')
 			found.push({ rule: 'retired-heading', place, effect: -own.loss, text: `${flag.label} is ${flag.kind === 'gone' ? 'not in the current edition' : 'retired'}.` }); // prettier-ignore
+		if (flag.kind === 'late')
+			found.push({
+				rule: 'introduced-later',
+				place,
+				effect: checked.earlier[line.id] ?? 0,
+				text: `${flag.label} was introduced in ${flag.year}, and the search begins in ${flag.from}; ${flag.before.map((heading) => heading.label).join(', ')} ${flag.before.length === 1 ? 'carries' : 'carry'} the years before.`,
+				mend: takePredecessors(inquiry.picks[line.id], flag.before, checked.edition)
+			});
 		if (flag.kind === 'covered')
 			found.push({ rule: 'covered', place, effect: 0, text: `Another pick finds all that ${name} finds.`, mend: leaveOut() }); // prettier-ignore
 	}
 	const from = strategy.lifted ? undefined : strategy.limits.find(({ field }) => field === 'dc.date')?.from;
 	for (const { uri, label } of test.headings) {
 		const year = introduced.get(uri);
-		if (from !== undefined && year !== undefined && year > from)
+		const isTold = facts[line.id]?.flags.some((flag) => flag.kind === 'late');
+		if (!isTold && from !== undefined && year !== undefined && year > from)
 			found.push({ rule: 'introduced-later', place, effect: 0, text: `${label} was introduced in ${year}, and the search begins in ${from}: what is older is tagged otherwise.` }); // prettier-ignore
 	}
 	return found;

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import Remove from '@lucide/svelte/icons/x';
-	import { cellId, pickName, switchesOf, type Pick } from '$core/crosswalk';
+	import { cellId, pickName, switchesOf, takePredecessors, type Pick } from '$core/crosswalk';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { nameOfPart } from '$core/search';
 	import { lineageAt, recordsAt } from '../inquiry/addresses';
@@ -84,6 +84,11 @@
 			{#each facts?.flags ?? [] as flag (flag.kind)}
 				<p class="text-xs {flag.kind === 'shared' ? 'text-quiet' : 'text-warn'}">
 					{flagWords(flag, store.inquiry).says}
+					{#if flag.kind === 'late' && index}<button
+							class="quiet-action !px-1 !py-0"
+							onclick={() => store.send(takePredecessors(pick, flag.before, index.edition ?? ''))}
+							>Pick {flag.before.length === 1 ? 'it' : 'them'} too</button
+						>{/if}
 				</p>
 			{/each}
 			{#if found === 0}<p class="text-xs text-warn">Brings nothing: no record here carries it so.</p>{/if}

@@ -10,6 +10,11 @@ export function flagWords(flag: Flag, inquiry: Inquiry): { short: string; says: 
 			return { short: 'retired', says: `${flag.label} is retired: nothing new is tagged with it.` };
 		case 'renamed':
 			return { short: 'renamed', says: `Now called ${flag.to}; it was ${flag.from} when it was picked.` };
+		case 'late':
+			return {
+				short: `since ${flag.year}`,
+				says: `${flag.label} came in ${flag.year}, and the search begins in ${flag.from}. Before it, ${flag.before.map(({ label }) => label).join(', ')} ${flag.before.length === 1 ? 'was' : 'were'} used.`
+			};
 		case 'covered': {
 			const by = inquiry.picks[flag.by];
 			return {

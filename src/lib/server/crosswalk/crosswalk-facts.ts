@@ -1,10 +1,18 @@
 /** What the vocabularies say about an inquiry: facts of its picks, suggestions, offers of words, matches by index. */
-import { factsOf, type Inquiry, type Pick } from '../../../core/crosswalk';
+import {
+	factsOf,
+	firstYear,
+	type Inquiry,
+	notPicked,
+	type Pick,
+	predecessorsFrom
+} from '../../../core/crosswalk';
 import type { EditionIndex } from '../../../core/edition/edition-index';
 import { allow, type Person } from '../people';
 import { type CurrentIndex, currentIndexes, editionIndex } from '../vocabulary';
 import { loadInquiry, WITHOUT_WORKS } from '../inquiry';
-import { aspectsAt, lastChanges } from './facts-rows';
+import { setsOf } from '../records';
+import { aspectsAt, chainsAt, lastChanges } from './facts-rows';
 
 export interface Loaded {
 	inquiry: Inquiry;
@@ -32,11 +40,12 @@ export async function load(id: string): Promise<Loaded> {
 	return { inquiry, vocabularies };
 }
 
-/** The facts of every pick, and the aspects that its headings allow. Nine queries, however many cells there are. */
+/** The facts of every pick, and the aspects that its headings allow. A few queries for each index, however many cells there are. */
 export async function crosswalkFacts(person: Person | undefined, id: string) {
 	allow(person, 'read');
 	const { inquiry, vocabularies } = await load(id);
 	const facts = factsOf(inquiry, (code) => vocabularies.get(code)?.index);
+	await addPeriods(inquiry, vocabularies, facts);
 	const places = placesOf(Object.values(inquiry.picks), vocabularies);
 	const rows = await aspectsAt(places.map(({ place }) => place));
 	const aspects: Record<string, string[]> = {};
@@ -45,6 +54,40 @@ export async function crosswalkFacts(person: Person | undefined, id: string) {
 		if (row && row.aspects.length > 0) aspects[`${indexCode}\n${uri}`] = row.aspects;
 	}
 	return { facts, aspects, changed: await lastChanges(id) };
+}
+
+/** Flags the picks that carry only the later years, where what carries the earlier ones is not picked. */
+async function addPeriods(
+	inquiry: Inquiry,
+	vocabularies: Loaded['vocabularies'],
+	facts: ReturnType<typeof factsOf>
+): Promise<void> {
+	for (const [code, { current, edition, index }] of vocabularies) {
+		// Of headings held together nobody can say which of them a record would have had instead.
+		const picks = Object.values(inquiry.picks).filter(
+			(pick) => pick.indexCode === code && pick.role === 'searched' && pick.headings.length === 1
+		);
+		const numbers = picks.flatMap((pick) => index.find(pick.headings[0].uri) ?? []);
+		const chains = await chainsAt(edition.id, numbers);
+		if (chains.predecessors.size === 0) continue;
+		const from = firstYear(inquiry, code, new Date().getFullYear()) ?? (await earliestYear(current));
+		if (from === undefined) continue;
+		const named = (n: number) => ({ uri: index.uris.at(n), label: index.names.at(n) });
+		for (const pick of picks) {
+			const n = index.find(pick.headings[0].uri);
+			const year = n === undefined ? undefined : chains.introduced.get(n);
+			if (n === undefined || year === undefined || year <= from) continue;
+			const before = notPicked(inquiry, pick, predecessorsFrom(n, from, chains).map(named));
+			if (before.length > 0)
+				facts[pick.id].flags.push({ kind: 'late', label: index.names.at(n), year, from, before });
+		}
+	}
+}
+
+/** The earliest year that a record of an index has. */
+async function earliestYear({ index }: CurrentIndex): Promise<number | undefined> {
+	const [first] = (await setsOf(index).limitValues()).get('dc.date') ?? [];
+	return first && Number(first.value);
 }
 
 export type CrosswalkFacts = Awaited<ReturnType<typeof crosswalkFacts>>;

@@ -1,5 +1,6 @@
 /** What a crosswalk needs of the rows of vocabularies and of its history. */
 import { and, eq, inArray, isNotNull, isNull, or, sql, type Column } from 'drizzle-orm';
+import type { Chains } from '../../../core/crosswalk';
 import { connection, entryTerms, headings } from '../db';
 
 /** A heading by its edition and its place in it. */
@@ -62,4 +63,22 @@ export async function introducedAt(places: readonly Place[]): Promise<Map<number
 		.from(headings)
 		.where(and(among(headings, places), isNotNull(headings.introduced)));
 	return new Map(rows.map(({ n, introduced }) => [n, String(introduced)]));
+}
+
+/** What came before some headings of an edition, and before those, with the years; in two statements. */
+export async function chainsAt(edition: number, numbers: readonly number[]): Promise<Chains> {
+	if (numbers.length === 0) return { introduced: new Map(), predecessors: new Map() };
+	const edges = await connection().sql<{ n: number; other: number }>`
+		with recursive chain (n, other) as (
+			select n, other from relations
+			where edition_id = ${edition} and kind = 'replaces' and n = any(${[...numbers]}::int[])
+			union
+			select r.n, r.other from chain c join relations r
+				on r.edition_id = ${edition} and r.kind = 'replaces' and r.n = c.other
+		) select n, other from chain order by n, other`;
+	const predecessors = new Map<number, number[]>();
+	for (const { n, other } of edges) predecessors.set(n, [...(predecessors.get(n) ?? []), other]);
+	const all = [...new Set([...numbers, ...edges.map(({ other }) => other)])];
+	const years = await introducedAt(all.map((n) => ({ edition, n })));
+	return { introduced: new Map([...years].map(([n, year]) => [n, Number(year)])), predecessors };
 }

@@ -226,4 +226,7 @@ export const apiRepair = ({
 });
 
 /** A watch as the API tells it. Its feed is read by whoever has the address. */
-export const apiWatch = ({ key, ...watch }: WatchSummary) => ({ ...watch, feed: `/watches/${key}/feed.atom` });
+export const apiWatch = ({ key, ...watch }: WatchSummary) => ({
+	...watch,
+	feed: `/watches/${key}/feed.atom`
+});

@@ -1,7 +1,7 @@
 /** The check of a strategy: what the crosswalk, the yields, the words, the records and the pearls say of it, together. */
 import { checkStrategy, nameOfFinding, strayForms, type StrategyFinding } from '../../../core/reading';
 import { COMMON_LIMITS, settingsOf, type Strategy } from '../../../core/search';
-import type { Command } from '../../../core/crosswalk';
+import { type Command, takePredecessors } from '../../../core/crosswalk';
 import { checkWords, crosswalkFacts, wordOffers } from '../crosswalk';
 import { loadInquiry, WITHOUT_WORKS } from '../inquiry';
 import { allow, type Person } from '../people';
@@ -92,7 +92,20 @@ export async function checkOf(
 		id: line,
 		text: text.replaceAll('*', '')
 	}));
-	const { count, counts } = await changePrices(person, inquiryId, code, [], [...commands, ...plain]);
+	const late = Object.values(inquiry.picks).flatMap((pick) =>
+		(facts[pick.id]?.flags ?? []).flatMap((flag) =>
+			flag.kind === 'late' && pick.indexCode === code
+				? [{ id: pick.id, command: takePredecessors(pick, flag.before, edition?.label ?? '') }]
+				: []
+		)
+	);
+	const { count, counts } = await changePrices(
+		person,
+		inquiryId,
+		code,
+		[],
+		[...commands, ...plain, ...late.map(({ command }) => command)]
+	);
 	const uris = view.strategy.blocks.flatMap(({ lines }) =>
 		lines.flatMap((line) => (line.kind === 'heading' ? line.test.headings.map(({ uri }) => uri) : []))
 	);
@@ -122,6 +135,10 @@ export async function checkOf(
 		introduced: new Map(
 			places.flatMap(({ uri, n }) => (years.has(n) ? [[uri, years.get(n) as number]] : []))
 		),
+		earlier: Object.fromEntries(
+			late.map(({ id }, i) => [id, (counts[commands.length + plain.length + i] ?? count) - count])
+		),
+		edition: edition?.label ?? '',
 		limitLabel: (field) =>
 			[...COMMON_LIMITS, ...view.limits].find((limit) => limit.field === field)?.label.toLowerCase() ?? field
 	});

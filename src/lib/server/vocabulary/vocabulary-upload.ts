@@ -34,7 +34,10 @@ export async function startVocabularyImport(
 	await currentIndex(indexCode);
 	const request = (file: string): ImportRequest => ({ indexCode, edition, file, format, current });
 	// The first to browse it need not wait until it is read.
-	const done = () => void warmUp().then(() => foresee(indexCode)).catch(() => {});
+	const done = () =>
+		void warmUp()
+			.then(() => foresee(indexCode))
+			.catch(() => {});
 	return startJob({ kind: 'vocabulary', indexCode, edition, startedBy, upload, request, done });
 }
 
