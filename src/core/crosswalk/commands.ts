@@ -21,7 +21,8 @@ import {
 	type PickedHeading,
 	type PickSwitches,
 	type Row,
-	type Table
+	type Table,
+	type Word
 } from './inquiry';
 
 const LONGEST_NAME = 200;
@@ -83,10 +84,10 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 		case 'concept.remove': {
 			const concept = existing(inquiry.concepts, command.id, 'This concept');
 			for (const table of ['words', 'cells', 'picks'] as const)
-				for (const row of Object.values(inquiry[table]))
+				for (const row of byIdentifier<Word | Cell | Pick>(inquiry[table]))
 					if (row.conceptId === concept.id) draft.put(table, row.id, null);
 			// What was set aside for it is still a thing seen.
-			for (const sighting of Object.values(inquiry.sightings))
+			for (const sighting of byIdentifier(inquiry.sightings))
 				if (sighting.conceptId === concept.id)
 					draft.put('sightings', sighting.id, { ...sighting, conceptId: '' });
 			draft.put('concepts', concept.id, null);
@@ -354,21 +355,21 @@ function merge(draft: Draft, inquiry: Inquiry, id: string, into: string): void {
 		draft.put('words', word.id, known.has(fold(word.text)) ? null : { ...word, conceptId: into });
 		known.add(fold(word.text));
 	}
-	for (const pick of Object.values(inquiry.picks)) {
+	for (const pick of byIdentifier(inquiry.picks)) {
 		if (pick.conceptId !== id) continue;
 		const uris = pick.headings.map(({ uri }) => uri);
 		const twin = pickOfHeadings(inquiry, into, pick.indexCode, uris);
 		draft.put('picks', pick.id, twin ? null : { ...pick, conceptId: into });
 		if (!twin && pick.role !== 'rejected') draft.reopen(into, pick.indexCode);
 	}
-	for (const cell of Object.values(inquiry.cells)) {
+	for (const cell of byIdentifier(inquiry.cells)) {
 		if (cell.conceptId !== id) continue;
 		draft.put('cells', cell.id, null);
 		const target = cellId(into, cell.indexCode);
 		const decided = inquiry.cells[target] ?? picksOf(inquiry, into, cell.indexCode).length > 0;
 		if (!decided) draft.put('cells', target, { ...cell, id: target, conceptId: into });
 	}
-	for (const sighting of Object.values(inquiry.sightings))
+	for (const sighting of byIdentifier(inquiry.sightings))
 		if (sighting.conceptId === id) draft.put('sightings', sighting.id, { ...sighting, conceptId: into });
 	draft.put('concepts', id, null);
 }
@@ -393,6 +394,10 @@ function split(
 		if (pick.conceptId === id) draft.put('picks', pick.id, { ...pick, conceptId: newId });
 	}
 }
+
+/** Rows in an order that does not depend on who holds them: a database gives them in another one than a window has. */
+const byIdentifier = <T extends { id: string }>(rows: Record<string, T>): T[] =>
+	Object.values(rows).sort((a, b) => (a.id < b.id ? -1 : 1));
 
 /** Rows to be written, remembered with what they were. */
 class Draft {

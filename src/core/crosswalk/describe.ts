@@ -114,7 +114,7 @@ export function describe(inquiry: Inquiry, command: Command, indexName: (code: s
 		case 'pick.remove':
 			return `Removed ${named(command.id)}`;
 		case 'cell.noHeading':
-			return `Decided: no heading for ${concept(command.conceptId)} in ${indexName(command.indexCode)}`;
+			return `Decided: no heading for ${concept(command.conceptId)} in ${indexName(command.indexCode)}${command.note ? `: ${command.note}` : ''}`;
 		case 'cell.reopen':
 			return `Reopened ${concept(command.conceptId)} in ${indexName(command.indexCode)}`;
 		case 'cell.set':

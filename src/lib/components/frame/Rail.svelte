@@ -133,7 +133,7 @@
 			name: 'Keep up',
 			sign: KeepUp,
 			href: keepUpAt(place),
-			on: path.endsWith('/keep-up'),
+			on: path.endsWith('/keep-up') || path.endsWith('/changed'),
 			figure: store.repairs > 0 ? number(store.repairs) : '',
 			says: counted(store.repairs, 'repair')
 		}

@@ -22,6 +22,8 @@ export const draftAt = ({ id, concept }: Place, only: { concept?: string; index?
 	address(`/inquiry/${id}/draft`, { concept, for: only.concept, in: only.index });
 export const keepUpAt = ({ id, concept, index }: Place) =>
 	address(`/inquiry/${id}/keep-up`, { concept, index });
+export const changedAt = ({ id, concept, index }: Place, since?: string) =>
+	address(`/inquiry/${id}/changed`, { since, concept, index });
 export const questionAt = ({ id, concept, index }: Place) =>
 	address(`/inquiry/${id}/question`, { concept, index });
 export const indexesAt = ({ id, concept, index }: Place) =>

@@ -1,4 +1,6 @@
 /** Keeping up: what later editions change and touch, and what is proposed for it; what is new among the records. */
+export { changedSince } from './changed-since';
+export type { ChangedSince } from './changed-since';
 export { differenceCsv, differenceView } from './differences';
 export type { DifferenceView } from './differences';
 export { deliver, deliverToAll, DELIVERY, feedOf } from './feed';

@@ -9,6 +9,8 @@ import { storeRecords } from '../records/record-store';
 import { makeEditionCurrent } from '../vocabulary/editions-kept';
 import { createIndex } from '../vocabulary/subject-indexes';
 import { turtleOf, uploadTurtle } from '../vocabulary/upload-turtle.test-aid';
+import { runStrategy } from '../runs/runs';
+import { changedSince } from './changed-since';
 import { differenceCsv, differenceView } from './differences';
 import { countRepairs, leaveRepair, repairsFor, takeRepair, touchedInquiries } from './repairs';
 
@@ -185,5 +187,35 @@ describe('the view of a difference', () => {
 		expect(rows.filter((row) => row.startsWith('added,'))).toHaveLength(4);
 		expect(rows.some((row) => row.startsWith('renamed,noise,Noise,noise,Unwanted Sound'))).toBe(true);
 		expect(rows.some((row) => row.startsWith('entry terms changed,noise,Unwanted Sound') && row.includes('Noise'))).toBe(true); // prettier-ignore
+	});
+});
+
+describe('what changed since a moment', () => {
+	it('tells decisions, editions, strategies and records from a date, a run or a number of days', async () => {
+		const all = await changedSince(LOCAL_PERSON, 'quiet', '2020-01-01');
+		expect(all.since).toBe('2020-01-01T00:00:00.000Z');
+		expect(all.decisions.lines[0].summary).toContain('Not what is meant');
+		expect(all.decisions.total).toBe(all.decisions.lines.length);
+		expect(all.editions).toMatchObject([{ index: 'fern', label: '2025', from: '2024', isCurrent: true }]);
+		expect(all.strategies).toMatchObject([{ index: 'fern', then: null }]);
+		// Nobody has found anything for this concept, so there is nothing to search for it.
+		await changeInquiry(LOCAL_PERSON, 'quiet', { kind: 'concept.set', id: 'e', status: 'waiting' });
+		const run = await runStrategy(LOCAL_PERSON, 'quiet', 'fern');
+		await changeInquiry(LOCAL_PERSON, 'quiet', { kind: 'word.add', id: 'w1', conceptId: 'c', text: 'r4' });
+		const since = await changedSince(LOCAL_PERSON, 'quiet', `run ${run}`);
+		expect(since.decisions.lines.map(({ summary }) => summary)).toEqual(['Added the word “r4” to noise']);
+		expect(since.editions).toEqual([]);
+		expect(since.strategies[0].then).toMatchObject({ number: run });
+		expect(since.runs).toMatchObject([{ number: run, index: 'fern' }]);
+		expect((await changedSince(LOCAL_PERSON, 'quiet', '7 days')).editions).toHaveLength(1);
+	});
+
+	it.each(['yesterday', '2026-13-01', 'run x', '', '99999 days'])('refuses “%s”', async (since) => {
+		await expect(changedSince(LOCAL_PERSON, 'quiet', since)).rejects.toMatchObject({ status: 400 });
+	});
+
+	it('refuses a run or a report that is not there', async () => {
+		for (const since of ['run 99', 'report 1'])
+			await expect(changedSince(LOCAL_PERSON, 'quiet', since)).rejects.toMatchObject({ code: 'no-moment' });
 	});
 });

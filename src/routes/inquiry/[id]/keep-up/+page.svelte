@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { invalidateAll } from '$app/navigation';
-	import { crosswalkAt } from '$lib/components/inquiry/addresses';
+	import { changedAt, crosswalkAt } from '$lib/components/inquiry/addresses';
 	import { placeOf } from '$lib/components/inquiry/in-hand';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 	import WatchList from '$lib/components/keeping/WatchList.svelte';
@@ -68,6 +68,7 @@
 <div class="flex items-center gap-3 border-b px-3 py-1.5">
 	<h1 class="font-semibold">Keep up</h1>
 	<span class="text-quiet" aria-live="polite">{counted(open.length, 'repair')} open</span>
+	<a class="quiet-action ml-auto" href={changedAt(place)}>What changed since …</a>
 </div>
 <!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reached by the keys that scroll it) -->
 <div class="relative min-h-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="Keep up">
