@@ -59,7 +59,12 @@ const VALUES: Record<string, string> = {
 	current: 'never',
 	repair: 'none'
 };
-const IDS: Record<string, string> = { inquiries: 'quiet-rooms', headings: 'sleep', jobs: 'none', watches: 'none' };
+const IDS: Record<string, string> = {
+	inquiries: 'quiet-rooms',
+	headings: 'sleep',
+	jobs: 'none',
+	watches: 'none'
+};
 const BODIES: Record<string, unknown> = {
 	'/indexes': { code: 'willow', name: 'Willow', discipline: 'trees' },
 	'/inquiries': { title: 'Described' },

@@ -51,6 +51,7 @@
 					{:else}<span class="text-quiet">kept</span>{/if}
 				</td>
 				<td class="py-1 text-right whitespace-nowrap">
+					<a class="quiet-action" href="/indexes/{code}/editions/{encodeURIComponent(label)}">Browse it</a>
 					{#if !isCurrent && removing !== label}
 						<button
 							class={held ? 'action' : 'quiet-action'}

@@ -1,6 +1,7 @@
 /** Look-up, a heading’s sheet, the displays, counts. */
 export { hierarchyHolding, hierarchyTo, rollPlaceOf, rollWindow } from './displays';
 export type { RollWindow } from './displays';
+export { browseEdition } from './earlier-editions';
 export { countsWithNarrower, headingCounts } from './heading-counts';
 export type { HeadingRecords } from './heading-counts';
 export {

@@ -2,7 +2,13 @@
 import { alsoTried, lookup, type Match, type Tier } from '../../../core/lookup';
 import type { EditionIndex } from '../../../core/edition/edition-index';
 import { allow, type Person } from '../people';
-import { currentIndex, type CurrentIndex, currentIndexes, editionIndex } from '../vocabulary';
+import {
+	currentIndex,
+	type CurrentIndex,
+	currentIndexes,
+	editionIndex,
+	editionLabelled
+} from '../vocabulary';
 import { ServiceError } from '../errors';
 import { countWithNarrower, headingCounts, headingRecords, type HeadingCounts } from './heading-counts';
 import { aspectsOf, headingRows } from './heading-rows';
@@ -153,9 +159,15 @@ function matchOf(index: EditionIndex, match: Match, counts: HeadingCounts | unde
 	};
 }
 
-/** The index and the heading's place in its current edition. */
-async function locate(code: string, id: string) {
-	const current = await currentIndex(code);
+/** An index with the edition that is meant: the one in use where none is named. */
+export async function indexInEdition(code: string, label?: string): Promise<CurrentIndex> {
+	const { index, edition } = await currentIndex(code);
+	return { index, edition: label === undefined ? edition : await editionLabelled(code, label) };
+}
+
+/** The index and the heading's place in the edition that is meant. */
+async function locate(code: string, id: string, label?: string) {
+	const current = await indexInEdition(code, label);
 	const { index: subjectIndex, edition } = current;
 	if (!edition)
 		throw new ServiceError(404, 'no-vocabulary', `${subjectIndex.name} has no vocabulary loaded.`);
@@ -170,10 +182,13 @@ async function locate(code: string, id: string) {
 	return { subjectIndex, edition, index, n, current, counts: await headingCounts(current) };
 }
 
-/** Everything about a heading. */
-export async function headingSheet(person: Person | undefined, code: string, id: string) {
+/**
+ * Everything about a heading.
+ * @param label of the edition it is asked of; the one in use where it is left out
+ */
+export async function headingSheet(person: Person | undefined, code: string, id: string, label?: string) {
 	allow(person, 'read');
-	const { edition, index, n, current, counts } = await locate(code, id);
+	const { edition, index, n, current, counts } = await locate(code, id, label);
 	const stored = await headingRows(edition.id, n);
 	const { heading: row, labels: ownLabels } = stored;
 	const { hierarchy } = index;

@@ -6,7 +6,7 @@ import pg from 'pg';
 import { log } from '../log';
 import { inInstallation } from '../installation';
 import * as schema from './schema';
-import { statementsOf, type Sql } from './statements';
+import { statementsOf, type Sql, type Transaction } from './statements';
 
 export type Database = NodePgDatabase<typeof schema>;
 
@@ -77,6 +77,25 @@ export function connection(): Connection {
 /** Work that is kept whole or not at all. */
 export function inTransaction<T>(work: (tx: Queries) => Promise<T>): Promise<T> {
 	return connection().db.transaction(work);
+}
+
+/** The same for statements written as such. */
+export function inStatements<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
+	return connection().sql.begin(work);
+}
+
+/**
+ * Something that is held for as long as a connection is: what is known of one database says nothing of another.
+ * @returns what is held for the present connection, made when it is first asked for
+ */
+export function perConnection<T>(make: () => T): () => T {
+	const held = new WeakMap<Connection, T>();
+	return () => {
+		const now = connection();
+		const known = held.get(now) ?? make();
+		held.set(now, known);
+		return known;
+	};
 }
 
 /** Whether the database answers. */

@@ -4,10 +4,12 @@ export {
 	connect,
 	connection,
 	databaseUrl,
+	inStatements,
 	inTransaction,
 	isAway,
 	isThere,
-	migrateDatabase
+	migrateDatabase,
+	perConnection
 } from './client';
 export type { Database, Queries } from './client';
 export { copy } from './copy';
@@ -31,7 +33,6 @@ export {
 	notes,
 	pearls,
 	entries,
-	feedRecords,
 	people,
 	picks,
 	recordSets,
@@ -51,7 +52,6 @@ export {
 	taggings,
 	watches,
 	watchFinds,
-	watchMarks,
 	words
 } from './schema';
 export type { JobReport } from './schema';

@@ -1,4 +1,4 @@
-/** What the public API answers, as Valibot schemas; the OpenAPI description is made from them. */
+/** What the public API answers, as Valibot schemas; the OpenAPI description is made from them. This file is long: what is answered stands together, so that it can be read against the contract. */
 import * as v from 'valibot';
 import { FITS, ROLES, SEARCHES } from '../../../core/crosswalk/inquiry';
 import { CHANGE_KINDS } from '../../../core/edition/difference';

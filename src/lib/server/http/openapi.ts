@@ -1,4 +1,4 @@
-/** The description of the public API in OpenAPI 3.1, made from the schemas that the routes and the tests use. */
+/** The description of the public API in OpenAPI 3.1, made from the schemas that the routes and the tests use. This file is long: it lists every operation. */
 import { toJsonSchema } from '@valibot/to-json-schema';
 import * as v from 'valibot';
 import type { GenericSchema } from 'valibot';

@@ -1,5 +1,5 @@
 /** The stand-in feed: records that the made-up indexes bring later, delivered some at a time. */
-import { connection } from '../db';
+import { inStatements } from '../db';
 import { ServiceError } from '../errors';
 import { allow, type Person } from '../people';
 import { storeRecords } from '../records';
@@ -8,7 +8,7 @@ import { feedSizes, takeFromFeed } from './feed-rows';
 import { runWatches } from './watch-run';
 
 /** Delivered at a time. */
-export const DELIVERY = 5;
+const DELIVERY = 5;
 
 /** How many records each stand-in index will still bring, by its code. */
 export async function feedOf(person: Person | undefined): Promise<Record<string, number>> {
@@ -27,7 +27,7 @@ export async function deliver(person: Person | undefined, code: string, most = D
 }
 
 async function deliverTo(code: string, most: number): Promise<number> {
-	return connection().sql.begin(async (tx) => {
+	return inStatements(async (tx) => {
 		const drafts = await takeFromFeed(tx, code, most);
 		if (drafts.length > 0) await storeRecords(tx, code, drafts);
 		return drafts.length;

@@ -1,12 +1,11 @@
 /** Keeping up: what later editions change and touch, and what is proposed for it; what is new among the records. */
 export { changedSince } from './changed-since';
-export type { ChangedSince } from './changed-since';
 export { differenceCsv, differenceView } from './differences';
 export type { DifferenceView } from './differences';
-export { deliver, deliverToAll, DELIVERY, feedOf } from './feed';
+export { deliver, deliverToAll, feedOf } from './feed';
 export { differenceQuery, newWatch, repairBody, watchChange } from './keeping-schema';
 export { countRepairs, leaveRepair, repairsFor, takeRepair, touchedInquiries } from './repairs';
-export type { PricedRepair, RepairPrice, TouchedInquiry } from './repairs';
+export type { PricedRepair } from './repairs';
 export { atomFeed } from './watch-news';
 export { runWatches } from './watch-run';
 export {

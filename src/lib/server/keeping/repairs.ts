@@ -2,7 +2,7 @@
 import { apply, emptyInquiry, execute, type Inquiry, type Pick, picksOf } from '../../../core/crosswalk';
 import { EditionStep, leaving, type Repair, repairsOf } from '../../../core/keeping';
 import { evaluate, type Expression, headingExpression, leavesOf, RecordSet } from '../../../core/search';
-import { connection, type Database } from '../db';
+import { perConnection } from '../db';
 import { ServiceError } from '../errors';
 import { changeInquiry, loadInquiry, WITHOUT_WORKS } from '../inquiry';
 import { allow, type Person } from '../people';
@@ -40,14 +40,12 @@ interface Step {
 }
 
 /** Steps from an edition to another, by connection and by their numbers; editions never change. */
-const stepsOver = new WeakMap<Database, Map<string, Promise<EditionStep>>>();
+const stepsNow = perConnection(() => new Map<string, Promise<EditionStep>>());
 /** Held at once: those of four indexes, from one or two editions each. */
 const MOST_STEPS = 8;
 
 function stepBetween(from: EditionRow, to: EditionRow): Promise<EditionStep> {
-	const { db } = connection();
-	const steps = stepsOver.get(db) ?? new Map<string, Promise<EditionStep>>();
-	stepsOver.set(db, steps);
+	const steps = stepsNow();
 	const name = `${from.id} ${to.id}`;
 	const known = steps.get(name);
 	if (known) return known;

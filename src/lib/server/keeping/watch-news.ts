@@ -1,10 +1,10 @@
 /** What watches found, told: in one message for each inquiry, and as Atom feeds (RFC 4287). */
-import { connection } from '../db';
+import { inStatements } from '../db';
 import { ServiceError } from '../errors';
 import { insertComposed } from '../outbox';
 import { addressOf } from './address';
 import { findRows, inquiriesToTell, takeUntold, type UntoldFind, watchOfKey } from './watch-rows';
-import { titlesOf } from './watch-titles';
+import { titlesOf } from './record-title-rows';
 
 /** Messages of an inquiry are so far apart, in seconds: a digest, not a flood. */
 const apart = () => Number(process.env.OAKMOSS_DIGEST_EVERY ?? 24 * 60 * 60);
@@ -14,7 +14,7 @@ const MOST_TITLES = 20;
 /** Writes a message for each inquiry whose watches found something, if the last one is long enough ago. */
 export async function sendNews(): Promise<void> {
 	for (const inquiryId of await inquiriesToTell(apart()))
-		await connection().sql.begin(async (tx) => {
+		await inStatements(async (tx) => {
 			const finds = await takeUntold(tx, inquiryId);
 			if (finds.length === 0) return;
 			await insertComposed(tx, inquiryId, finds[0].personId, {

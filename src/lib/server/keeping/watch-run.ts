@@ -4,7 +4,7 @@
  * whichever server looks and whenever one is stopped.
  */
 import { inOrder, pickName, type Inquiry } from '../../../core/crosswalk';
-import { connection } from '../db';
+import { inStatements } from '../db';
 import { ServiceError } from '../errors';
 import { loadInquiry, WITHOUT_WORKS } from '../inquiry';
 import { log, reasonOf } from '../log';
@@ -48,7 +48,7 @@ export async function runWatches(): Promise<number> {
 
 async function runSome(ids: readonly string[]): Promise<number> {
 	const indexes = await currentIndexes();
-	return connection().sql.begin(async (tx) => {
+	return inStatements(async (tx) => {
 		const locked = await lockWatches(tx, ids);
 		const marks = await marksOf(
 			tx,

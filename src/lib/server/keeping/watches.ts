@@ -21,7 +21,7 @@ import {
 	watchRow,
 	watchRows
 } from './watch-rows';
-import { type RecordTitle, titlesOf } from './watch-titles';
+import { type RecordTitle, titlesOf } from './record-title-rows';
 
 export interface WatchSummary {
 	id: string;

@@ -1,6 +1,6 @@
 /** The subject indexes as they stand, and their current editions in memory. PostgreSQL says which edition is current. */
 import { EditionIndex } from '../../../core/edition/edition-index';
-import { connection, type Database, databaseUrl } from '../db';
+import { databaseUrl, perConnection } from '../db';
 import { ServiceError } from '../errors';
 import { runThread } from '../jobs';
 import { type CurrentIndex, currentIndexes } from './index-rows';
@@ -21,16 +21,8 @@ export async function currentIndex(code: string): Promise<CurrentIndex> {
 	return found;
 }
 
-type Loaded = Map<number, { code: string; index: Promise<EditionIndex> }>;
 /** By connection, as numbers of editions mean something in one database only. */
-const loadedOver = new WeakMap<Database, Loaded>();
-
-function loadedNow(): Loaded {
-	const { db } = connection();
-	const loaded = loadedOver.get(db) ?? new Map();
-	loadedOver.set(db, loaded);
-	return loaded;
-}
+const loadedNow = perConnection(() => new Map<number, { code: string; index: Promise<EditionIndex> }>());
 
 /** Editions of one index that are held at once: the current one, and some that it is compared with. */
 const MOST_HELD = 3;
