@@ -101,6 +101,12 @@ describe.concurrent('a view is for everybody', () => {
 		['draft', `${QUIET}/draft`],
 		['logbook', `${QUIET}/logbook`],
 		['subject indexes', '/indexes'],
+		['editions', '/indexes/yarrow/editions'],
+		['an edition browsed', '/indexes/yarrow/editions/2025?heading=noise-indoor'],
+		['an edition where nothing matches', '/indexes/yarrow/editions/2025?q=zzyzzx'],
+		['keep up', `${QUIET}/keep-up`],
+		['what changed', `${QUIET}/changed?since=2020-01-01`],
+		['what changed since no moment', `${QUIET}/changed?since=nothing`],
 		['no such inquiry', '/inquiry/none'],
 		['no such heading', `${QUIET}/browse/yarrow/gone`],
 		['no such page', '/nowhere']
@@ -122,7 +128,9 @@ describe.concurrent('a view is for everybody', () => {
 		'/reading-list/citations',
 		'/report',
 		'/draft',
-		'/logbook'
+		'/logbook',
+		'/keep-up',
+		'/changed'
 	])('%s of an inquiry with nothing in it says what comes next', async (at) => {
 		const page = await openPage(app, `/inquiry/bare${at}`);
 		await isForEverybody(page);

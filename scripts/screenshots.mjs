@@ -14,9 +14,7 @@ const VIEWS = [
 	{ name: 'crosswalk', at: '/inquiry/quiet-rooms?concept=attention&cell=attention:yarrow' },
 	{ name: 'lanes', at: `/inquiry/quiet-rooms/browse?q=sleep&${LONG}` },
 	{ name: 'lineage', at: `/inquiry/quiet-rooms/browse/yarrow/sleep-promotion?${LONG}` },
-	{ name: 'hierarchical', at: `/inquiry/quiet-rooms/browse/yarrow?typed=sleep&${LONG}` },
 	{ name: 'draft', at: '/inquiry/quiet-rooms/draft' },
-	{ name: 'inquiry-indexes', at: '/inquiry/quiet-rooms/indexes' },
 	{ name: 'strategy', at: '/inquiry/quiet-rooms/strategy?index=yarrow' },
 	{ name: 'records', at: '/inquiry/quiet-rooms/records?index=yarrow&concept=attention' },
 	{ name: 'composition', at: '/inquiry/quiet-rooms/records?index=yarrow&concept=attention&view=composition' },
@@ -30,8 +28,20 @@ const VIEWS = [
 	{ name: 'citations', at: '/inquiry/quiet-rooms/reading-list/citations?part=all' },
 	{ name: 'report', at: '/inquiry/quiet-rooms/report' },
 	{ name: 'logbook', at: '/inquiry/quiet-rooms/logbook' },
-	{ name: 'subject-indexes', at: '/indexes' }
+	{ name: 'subject-indexes', at: '/indexes' },
+	{ name: 'editions', at: '/indexes/yarrow/editions' },
+	{ name: 'keep-up', at: '/inquiry/quiet-rooms/keep-up', after: arrive }
 ];
+
+/** A later edition is used, and records arrive until a watch has found some. */
+async function arrive(address) {
+	await fetch(`${address}/indexes/yarrow/editions/2025`, { method: 'PUT' });
+	for (let turn = 0, found = 0; turn < 12 && found < 4; turn++)
+		for (const code of ['alder', 'bracken']) {
+			const delivery = await fetch(`${address}/indexes/${code}/deliver`, { method: 'POST' });
+			if (delivery.ok) found += (await delivery.json()).found;
+		}
+}
 
 ensureNodeModules();
 ensureBuild();
@@ -48,7 +58,8 @@ const browser = await puppeteer.launch({
 	)
 });
 try {
-	for (const { name, at } of VIEWS) {
+	for (const { name, at, after } of VIEWS) {
+		await after?.(server.address);
 		const page = await browser.newPage();
 		await page.setViewport({ width: 1280, height: 800 });
 		await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }]);

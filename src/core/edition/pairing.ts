@@ -14,8 +14,8 @@ interface Following {
 	evidence: string;
 }
 
-/** What speaks for two being one heading, from 0 to about 2.5. */
-const SAME_LABEL = 1.5;
+/** What speaks for two being one heading. The same label outweighs all else together. */
+const SAME_LABEL = 4;
 const LABEL_BECAME_TERM = 0.9;
 const TERM_BECAME_LABEL = 0.9;
 const TERMS_SHARED = 0.8;
