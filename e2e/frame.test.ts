@@ -54,7 +54,10 @@ async function overflows(page: Page): Promise<string[]> {
 	const found: string[] = [];
 	for (const width of WIDTHS) {
 		await page.setViewport({ width, height: width < 500 ? 844 : 800 });
-		await page.evaluate(() => new Promise(requestAnimationFrame));
+		// A page that is not at the front may not be drawn at all.
+		await page.evaluate(() =>
+			Promise.race([new Promise(requestAnimationFrame), new Promise((resolve) => setTimeout(resolve, 500))])
+		);
 		const over = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
 		if (over > 0) found.push(`${over} pixels at ${width}`);
 	}

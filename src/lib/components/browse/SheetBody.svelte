@@ -110,7 +110,7 @@
 			<dt class="text-xs text-quiet">Related</dt>
 			<dd class="flex flex-wrap gap-x-4">
 				{#each sheet.related as other (other.id)}
-					<a class="hover:underline" href={at(other.id)}
+					<a class="inline-block py-0.5 hover:underline" href={at(other.id)}
 						><HeadingText label={other.label} retired={other.retired} /></a
 					>
 				{/each}

@@ -26,7 +26,8 @@
 			<dd>
 				{#each lines as { id, label, retired, recordCount } (id)}
 					<span class="block"
-						><a class="hover:underline" href={at(id)}><HeadingText {label} {retired} /></a>
+						><a class="inline-block py-0.5 hover:underline" href={at(id)}><HeadingText {label} {retired} /></a
+						>
 						{#if recordCount > 0}<span class="text-xs text-quiet">{number(recordCount)}</span>{/if}</span
 					>
 				{/each}
@@ -64,8 +65,10 @@
 			<ul>
 				{#each data.view.lines as { id, label, retired, recordCount } (id)}
 					<li class="flex items-baseline gap-2 py-0.5">
-						<a class="hover:underline" href={at(id)} aria-current={sheet?.id === id ? 'true' : undefined}
-							><HeadingText {label} {retired} /></a
+						<a
+							class="inline-block py-0.5 hover:underline"
+							href={at(id)}
+							aria-current={sheet?.id === id ? 'true' : undefined}><HeadingText {label} {retired} /></a
 						>
 						{#if recordCount > 0}<span class="text-xs text-quiet">{number(recordCount)}</span>{/if}
 					</li>
