@@ -57,6 +57,7 @@ const VALUES: Record<string, string> = {
 	from: '2024',
 	to: '2025',
 	current: 'never',
+	whole: 'no',
 	repair: 'none'
 };
 const IDS: Record<string, string> = {

@@ -59,6 +59,8 @@
 		{ value: 'tab', says: 'tabs' },
 		{ value: 'comma', says: 'commas' }
 	];
+	/** The file holds all records of the index. */
+	let whole = $state(false);
 	let step = $state<'choosing' | 'sending' | 'reading'>('choosing');
 	let share = $state(0);
 	let problem = $state('');
@@ -95,7 +97,7 @@
 		sending = sendFile(
 			kind === 'vocabulary'
 				? `${place}/vocabulary?${new URLSearchParams({ edition })}`
-				: `${place}/records${parting && `?keywords=${parting}`}`,
+				: `${place}/records?${new URLSearchParams({ ...(parting && { keywords: parting }), ...(whole && { whole: 'yes' }) })}`,
 			file,
 			isMarc ? 'application/marcxml+xml' : type,
 			(sent) => (share = sent)
@@ -196,6 +198,15 @@
 					onChange={(way) => (parting = way)}
 				/>
 			</div>
+			{#if index.records > 0}
+				<label class="flex basis-full items-baseline gap-2">
+					<input type="checkbox" bind:checked={whole} disabled={step !== 'choosing'} />
+					<span
+						>This file holds all records of {index.name}: what it lacks was withdrawn. No search finds that
+						any more; it stays, marked, where somebody kept it.</span
+					>
+				</label>
+			{/if}
 		{/if}
 		{#if step === 'choosing'}
 			<button class="action">Load</button>

@@ -21,6 +21,7 @@ export const RULE_WORDS: Record<string, string> = {
 	'no-language': 'Labels without a language',
 	'not-a-year': 'Dates that are no years',
 	'no-address': 'Headings without an address',
+	'record-withdrawn': 'Records that were withdrawn',
 	'same-edition': 'The same edition again',
 	'edition-held': 'An edition that waits',
 	'label-taken': 'A label of an edition that was taken',

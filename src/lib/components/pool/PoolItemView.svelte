@@ -35,7 +35,13 @@
 	class="mx-auto max-w-3xl px-6 py-4"
 	onkeydown={(event) => walkNear(event, { back: '[data-work][aria-selected=true]' })}
 >
-	{#if index}<RecordCitation item={first.item} kind={first.kind} id={first.id} {index} />{/if}
+	{#if index}<RecordCitation
+			item={first.item}
+			kind={first.kind}
+			id={first.id}
+			{index}
+			withdrawn={first.withdrawn}
+		/>{/if}
 	<p class="mt-2 flex flex-wrap gap-1">
 		<CopyCitation indexCode={first.indexCode} record={first.id} /><ToggleListed
 			indexCode={first.indexCode}

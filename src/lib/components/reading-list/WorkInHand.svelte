@@ -54,7 +54,7 @@
 				href={recordsAt(place, indexCode, { whole: true, record: record.id })}
 				>{#if index}<IndexMark {index} size={14} />{/if}{store.indexName(indexCode)}
 				{record.id}</a
-			>
+			>{#if record.withdrawn}<span class="text-warn">withdrawn</span>{/if}
 		{:else}{#if work}<span
 					>{entry.citation
 						? 'From a file; no index of this inquiry has it'

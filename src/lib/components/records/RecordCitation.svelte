@@ -4,6 +4,7 @@
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import { recordsAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
+	import { moment } from '../inquiry/moment';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import MarkedText from './MarkedText.svelte';
 
@@ -13,10 +14,12 @@
 		kind: string;
 		id: string;
 		index: IndexSummary;
+		/** Since when its index no longer has it. */
+		withdrawn?: string;
 		/** Words that are marked in its title. */
 		words?: WordTest[];
 	}
-	let { item, kind, id, index, words = [] }: Props = $props();
+	let { item, kind, id, index, withdrawn, words = [] }: Props = $props();
 	const store = $derived(useInquiry()());
 	const links = $derived(linksOf(item));
 	const source = $derived(item['container-title'] ?? item.publisher);
@@ -27,6 +30,9 @@
 <p class="text-xs text-quiet">
 	{kind} · {id}{#if index.standIn}{' '}· made up for the demo{/if}
 </p>
+{#if withdrawn}<p class="my-1 border-l-2 border-warn bg-warn-wash px-2">
+		Withdrawn: {index.name} has it no longer, since {moment(withdrawn)}. No search finds it.
+	</p>{/if}
 <h2 class="mt-0.5 text-lg leading-6 font-semibold">
 	{#if item.title}<MarkedText text={item.title} {words} />{:else}Without a title{/if}
 </h2>

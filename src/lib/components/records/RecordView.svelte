@@ -37,7 +37,14 @@
 </script>
 
 <article class="mx-auto max-w-3xl px-6 py-4">
-	<RecordCitation {item} kind={sheet.kind} id={sheet.id} {index} words={sheet.words.title} />
+	<RecordCitation
+		{item}
+		kind={sheet.kind}
+		id={sheet.id}
+		{index}
+		withdrawn={sheet.withdrawn}
+		words={sheet.words.title}
+	/>
 	<p class="mt-2 flex flex-wrap gap-1">
 		<CopyCitation indexCode={index.code} record={sheet.id} />
 		<ToggleListed indexCode={index.code} record={sheet.id} />

@@ -311,7 +311,9 @@ export const records = pgTable(
 		/** How many works it refers to, here or elsewhere; null where its source does not say. */
 		referencesNamed: integer('references_named'),
 		titleLength: smallint('title_length').notNull(),
-		abstractLength: smallint('abstract_length').notNull()
+		abstractLength: smallint('abstract_length').notNull(),
+		/** Since when its index no longer has it; it stays for whoever kept it, and no search finds it. */
+		withdrawnAt: moment('withdrawn_at')
 	},
 	(t) => [
 		primaryKey({ columns: [t.indexCode, t.n] }),

@@ -133,6 +133,10 @@ export function openApi(version: string) {
 						inQuery(
 							'keywords',
 							`By what keywords of one field are parted: ${PARTINGS.join(', ')}; found out entry by entry where it is left out`
+						),
+						inQuery(
+							'whole',
+							'“yes” where the file holds all records of the index: those it lacks are marked as withdrawn'
 						)
 					],
 					body: file(...Object.keys(RECORD_FORMATS)),

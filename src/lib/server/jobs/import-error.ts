@@ -12,6 +12,7 @@ export class ImportError extends Error {
 			| 'external-entity'
 			| 'nested-entity'
 			| 'too-deep'
+			| 'withdraws-most'
 			| 'cancelled',
 		message: string,
 		readonly line?: number

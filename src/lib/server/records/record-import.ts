@@ -31,6 +31,8 @@ export interface RecordRequest {
 	format: RecordFormat;
 	/** By what keywords of one field are parted, where a person says so. */
 	parting?: Parting;
+	/** The file holds all records of the index: what it lacks was withdrawn. */
+	whole?: boolean;
 }
 
 export interface RecordReport {
@@ -98,15 +100,16 @@ const BATCH = 5_000;
  */
 export async function importRecords(
 	sql: Sql,
-	{ indexCode, file, format, parting }: RecordRequest,
+	{ indexCode, file, format, parting, whole = false }: RecordRequest,
 	progress: Progress = () => {},
 	finish: Finish = () => Promise.resolve()
 ): Promise<RecordReport> {
-	const { edition } = await currentIndex(indexCode);
+	const { edition, index: subjectIndex } = await currentIndex(indexCode);
 	const index = edition ? await editionIndex(edition) : undefined;
 	return sql.begin(async (tx) => {
 		const taking = new Taking(await RecordStore.open(tx, indexCode), headingsByKeyword(index), parting);
 		await readFrom(file, READERS[format](), progress, (reading, isLast) => taking.take(reading, isLast));
+		if (whole) await taking.withdrawOthers(subjectIndex.records);
 		const report = await taking.report();
 		await finish(tx, report);
 		return report;
@@ -212,6 +215,29 @@ class Taking {
 				message: `“${key}” was there already and is otherwise now: ${parts.join(', ')}.`
 			});
 		}
+	}
+
+	/**
+	 * What the file does not hold was withdrawn.
+	 * @param before how many records the index had
+	 * @throws ImportError where that would be most of them, as of a file that is not whole
+	 */
+	async withdrawOthers(before: number): Promise<void> {
+		// A file without any record changes nothing, and is refused for that.
+		if (this.records === 0) return;
+		const gone = await this.store.withdrawOthers(this.lines);
+		if (2 * gone.length > before)
+			throw new ImportError(
+				'withdraws-most',
+				`The file was loaded as all that the index has, and lacks ${gone.length} of its ${before} records. Nothing was changed; load it as a part, or load the whole file.`
+			);
+		for (const key of gone.slice(0, MOST_NAMED))
+			this.say({
+				severity: 'note',
+				rule: 'record-withdrawn',
+				subject: key,
+				message: `“${key}” is not in the file: it was withdrawn. No search finds it any more; where somebody kept it, it stays.`
+			});
 	}
 
 	private say(finding: Finding): void {

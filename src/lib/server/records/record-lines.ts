@@ -24,6 +24,8 @@ export interface RecordLine {
 	kind: string;
 	limits: Record<string, string[]>;
 	headings: TaggedHeading[];
+	/** Since when its index no longer has it (ISO 8601, UTC); it stays where somebody kept it. */
+	withdrawn?: string;
 }
 
 /** Records by number, in the order asked for. Two statements. */
@@ -55,7 +57,8 @@ export async function recordLines(current: CurrentIndex, numbers: readonly numbe
 						item: row.item,
 						kind: kindOf(row.item),
 						limits: row.limits,
-						headings: tagsOf.get(n) ?? []
+						headings: tagsOf.get(n) ?? [],
+						...(row.withdrawnAt && { withdrawn: row.withdrawnAt.toISOString() })
 					}
 				]
 			: [];

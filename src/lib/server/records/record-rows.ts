@@ -4,7 +4,13 @@ import { connection, records, taggedHeadings, taggings } from '../db';
 
 export function recordRows(code: string, numbers: readonly number[]) {
 	return connection()
-		.db.select({ n: records.n, key: records.key, item: records.csl, limits: records.limits })
+		.db.select({
+			n: records.n,
+			key: records.key,
+			item: records.csl,
+			limits: records.limits,
+			withdrawnAt: records.withdrawnAt
+		})
 		.from(records)
 		.where(and(eq(records.indexCode, code), inArray(records.n, [...numbers])));
 }

@@ -16,10 +16,13 @@ import {
 	deleteReferences,
 	deleteSets,
 	heldHeadings,
+	keysNow,
 	lockRecords,
 	recordsByKey,
 	recount,
 	setRecords,
+	withdrawnNumbers,
+	withdrawRecords,
 	writeReferences
 } from './stored-rows';
 import { pairWorks } from './work-rows';
@@ -29,6 +32,8 @@ export interface Stored {
 	replaced: number;
 	/** There already, just as they are. */
 	unchanged: number;
+	/** No longer there. */
+	withdrawn: number;
 }
 
 /** Numbers to be added to sets and taken from them, by name. */
@@ -84,7 +89,7 @@ export class RecordStore {
 	private readonly written = new Set<number>();
 	private readonly cites: { n: number; cites: readonly string[] }[] = [];
 	private next: number;
-	private readonly stored: Stored = { added: 0, replaced: 0, unchanged: 0 };
+	private readonly stored: Stored = { added: 0, replaced: 0, unchanged: 0, withdrawn: 0 };
 
 	private constructor(
 		private readonly tx: Transaction,
@@ -140,7 +145,9 @@ export class RecordStore {
 	private async find(byKey: Map<string, RecordDraft>): Promise<Map<string, Known>> {
 		const { tx, indexCode, numbers } = this;
 		const known = new Map<string, Known>();
-		for await (const { key, n, csl, limits, named, tags } of recordsByKey(tx, indexCode, [...byKey.keys()])) {
+		for await (const { key, n, csl, limits, named, withdrawn, tags } of recordsByKey(tx, indexCode, [
+			...byKey.keys()
+		])) {
 			let draft = byKey.get(key) as RecordDraft;
 			if (!draft.limits) {
 				draft = { ...draft, limits: labelsOf(limits) };
@@ -156,17 +163,40 @@ export class RecordStore {
 				...changedParts(csl as Record<string, unknown>, draft.item),
 				...changedParts(limits, limitsOfRecord(draft)).filter((field) => !OWN_FIELDS.has(field)),
 				...(canonical(tags) === canonical(own) ? [] : ['headings']),
-				...(sameCites ? [] : ['references'])
+				...(sameCites ? [] : ['references']),
+				...(withdrawn ? ['there again'] : [])
 			];
 			known.set(key, { n, same: parts.length === 0, named, parts });
 		}
 		return known;
 	}
 
+	/**
+	 * Marks every record as withdrawn whose key is not among those that its index has now. A statement or two for every 5,000.
+	 * @returns their keys
+	 */
+	async withdrawOthers(present: { has(key: string): boolean }): Promise<string[]> {
+		const { tx, indexCode, changes } = this;
+		const gone: { n: number; key: string }[] = [];
+		for await (const rows of keysNow(tx, indexCode))
+			for (const row of rows) if (!present.has(row.key)) gone.push(row);
+		await removeFromSets(
+			withdrawRecords(
+				tx,
+				indexCode,
+				gone.map(({ n }) => n)
+			),
+			changes,
+			this.written
+		);
+		this.stored.withdrawn = gone.length;
+		return gone.map(({ key }) => key);
+	}
+
 	/** Writes what all that was added comes to. */
 	async finish(): Promise<Stored> {
 		const { tx, indexCode, changes, written } = this;
-		if (written.size > 0) {
+		if (written.size > 0 || this.stored.withdrawn > 0) {
 			await writeReferences(tx, indexCode, this.cites);
 			await pairWorks(tx, indexCode, [...written]);
 			await writeSets(tx, indexCode, changes);
@@ -219,7 +249,16 @@ async function takeOut(
 	changes: SetChanges,
 	written: ReadonlySet<number>
 ): Promise<void> {
-	for await (const { taggings, records } of deleteRecords(tx, indexCode, gone)) {
+	await removeFromSets(deleteRecords(tx, indexCode, gone), changes, written);
+}
+
+/** Takes records out of all sets that they are in. */
+async function removeFromSets(
+	rows: ReturnType<typeof deleteRecords>,
+	changes: SetChanges,
+	written: ReadonlySet<number>
+): Promise<void> {
+	for await (const { taggings, records } of rows) {
 		for (const { n, h, chief, aspect } of taggings)
 			for (const name of setNamesOfTagging(h, { chief, aspect: aspect ?? undefined }))
 				changes.remove(name, n, written.has(n));
@@ -249,7 +288,9 @@ export async function rebuildSets(
 	indexCode: string
 ): Promise<{ sets: number; bytes: number }> {
 	const numbers = new Map<string, number[]>();
+	const withdrawn = await withdrawnNumbers(tx, indexCode);
 	const add = (name: string, n: number) => {
+		if (withdrawn.has(n)) return;
 		const known = numbers.get(name);
 		if (!known) numbers.set(name, [n]);
 		// A record that carries a heading twice counts once.

@@ -9,12 +9,13 @@ import type { RecordRequest } from './record-import';
 
 /**
  * Takes the file in and starts the import; the answer comes as soon as the file has arrived.
- * @param parting by what keywords of one field are parted; found out entry by entry where it is left out
+ * @param how `parting`: by what keywords of one field are parted, found out entry by entry where it is left out; `whole`: the
+ *   file holds all records of the index, and what it lacks was withdrawn
  */
 export async function startRecordImport(
 	person: Person | undefined,
 	upload: Upload,
-	parting?: string
+	{ parting, whole = false }: { parting?: string; whole?: boolean } = {}
 ): Promise<string> {
 	const { id: startedBy } = allow(person, 'change-indexes');
 	const format = formatOf(upload, RECORD_FORMATS, 'A file of records');
@@ -31,7 +32,8 @@ export async function startRecordImport(
 		indexCode,
 		file,
 		format,
-		...(way && { parting: way })
+		...(way && { parting: way }),
+		...(whole && { whole })
 	});
 	return startJob({ kind: 'records', indexCode, startedBy, upload, request });
 }

@@ -40,9 +40,10 @@ export async function* recordsByKey(tx: Transaction, indexCode: string, keys: re
 			csl: unknown;
 			limits: Record<string, string[]>;
 			named: number | null;
+			withdrawn: boolean;
 			tags: [h: number, chief: boolean, aspect: string | null][];
 		}>`
-			select r.key, r.n, r.csl, r.limits, r.references_named as named, (
+			select r.key, r.n, r.csl, r.limits, r.references_named as named, r.withdrawn_at is not null as withdrawn, (
 				select coalesce(json_agg(json_build_array(t.h, t.chief, t.aspect) order by t.position), '[]')
 				from taggings t where t.index_code = r.index_code and t.n = r.n) as tags
 			from records r where r.index_code = ${indexCode} and r.key = any(${some})`;
@@ -234,4 +235,28 @@ export async function recount(tx: Transaction, indexCode: string): Promise<void>
 	const [{ records }] = await tx<{ records: number }>`
 		select coalesce(max(n) + 1, 0) as records from records where index_code = ${indexCode}`;
 	await setRecords(tx, indexCode, records);
+}
+
+/** The keys of all records that an index has now, in order, so many at a time. */
+export const keysNow = (tx: Transaction, indexCode: string) =>
+	tx.pages<{ n: number; key: string }>(20_000)`
+		select n, key from records where index_code = ${indexCode} and withdrawn_at is null order by n`;
+
+/** Marks records as withdrawn, so that no search by words finds them; gives what the sets have of them. */
+export async function* withdrawRecords(tx: Transaction, indexCode: string, numbers: readonly number[]) {
+	for (const some of batches(numbers))
+		yield {
+			taggings: await tx<{ n: number; h: number; chief: boolean; aspect: string | null }>`
+				select n, h, chief, aspect from taggings where index_code = ${indexCode} and n = any(${some})`,
+			records: await tx<{ n: number; limits: Record<string, string[]> }>`
+				update records set withdrawn_at = now(), topic = '', names = ''
+				where index_code = ${indexCode} and n = any(${some}) returning n, limits`
+		};
+}
+
+/** The numbers of records that were withdrawn. */
+export async function withdrawnNumbers(tx: Transaction, indexCode: string): Promise<Set<number>> {
+	const rows = await tx<{ n: number }>`
+		select n from records where index_code = ${indexCode} and withdrawn_at is not null`;
+	return new Set(rows.map(({ n }) => n));
 }

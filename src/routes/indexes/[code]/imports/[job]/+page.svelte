@@ -61,9 +61,9 @@
 					{#if report.counts.added !== undefined}
 						{number(report.counts.added)} new, {number(report.counts.replaced)} in place of earlier ones, {number(
 							report.counts.unchanged
-						)} there already; {number(report.counts.keywordsMatched)} keywords are headings, {number(
-							report.counts.keywordsUnmatched
-						)} are not
+						)} there already{report.counts.withdrawn ? `, ${number(report.counts.withdrawn)} withdrawn` : ''}; {number(
+							report.counts.keywordsMatched
+						)} keywords are headings, {number(report.counts.keywordsUnmatched)} are not
 					{:else}
 						{counted(report.counts.headings, 'heading')}, {counted(report.counts.entryTerms, 'entry term')},
 						{counted(report.counts.relations, 'link')}, {counted(report.counts.notes, 'note')}, from

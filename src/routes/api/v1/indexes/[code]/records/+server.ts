@@ -5,5 +5,7 @@ import { startRecordImport } from '$lib/server/records';
 export const PUT = ({ locals, params, request, url }) =>
 	answer(async () => {
 		const parting = url.searchParams.get('keywords') ?? undefined;
-		return { job: await startRecordImport(locals.person, uploadOf(params.code, request), parting) };
+		const whole = url.searchParams.get('whole') === 'yes';
+		const upload = uploadOf(params.code, request);
+		return { job: await startRecordImport(locals.person, upload, { parting, whole }) };
 	}, 202);

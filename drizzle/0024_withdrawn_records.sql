@@ -1,0 +1,1 @@
+ALTER TABLE "records" ADD COLUMN "withdrawn_at" timestamp with time zone;
