@@ -4,6 +4,7 @@
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import FreeWord from '../marks/FreeWord.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
+	import LineFlags from './LineFlags.svelte';
 	import LineSwitches from './LineSwitches.svelte';
 	import StemForms from './StemForms.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
@@ -105,7 +106,7 @@
 							><HeadingText label={heading.label} /></span
 						>
 					{/each}
-					<span class="text-xs text-quiet">{switches.join(' · ')}</span>
+					<span class="text-xs text-quiet">{switches.join(' · ')}</span><LineFlags pick={line.id} {index} />
 				{:else if line.kind === 'word'}
 					<FreeWord text={line.test.text} />
 					<span class="text-xs text-quiet">
@@ -182,7 +183,11 @@
 					></button
 				>
 			{/each}
-			{#if line.kind === 'heading'}<LineSwitches {session} {index} {line} />{/if}
+			{#if line.kind === 'heading'}<LineFlags pick={line.id} {index} whole /><LineSwitches
+					{session}
+					{index}
+					{line}
+				/>{/if}
 			{#if line.kind === 'word'}
 				<button class="quiet-action !py-0.5" onclick={setAside}>Set aside as a sighting</button>
 			{/if}

@@ -9,6 +9,7 @@
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';
 	import { useKeys } from '$lib/components/parts/keys.svelte';
 	import { counted } from '$lib/components/parts/numbers';
+	import { leaving } from '$core/keeping';
 	import type { PricedRepair } from '$lib/server/keeping';
 
 	/** What later editions touch in the crosswalk, cell by cell. */
@@ -37,6 +38,13 @@
 			kind: 'many',
 			title: `Took ${counted(repairs.length, 'repair')} in ${where}`,
 			commands: repairs.map(({ take }) => take)
+		});
+	}
+	function leaveAll(repairs: readonly PricedRepair[], where: string) {
+		store.send({
+			kind: 'many',
+			title: `Left ${counted(repairs.length, 'repair')} in ${where} as they were`,
+			commands: repairs.map((repair) => leaving(repair, ''))
 		});
 	}
 	let seen: number | undefined;
@@ -109,6 +117,7 @@
 						<button class="quiet-action" onclick={() => takeAll(repairs, index.name)}
 							>Take all {repairs.length}</button
 						>
+						<button class="quiet-action" onclick={() => leaveAll(repairs, index.name)}>Leave all</button>
 					</h3>
 					{#each cells as { concept, repairs: own } (concept.id)}
 						<h4 class="pt-3">
