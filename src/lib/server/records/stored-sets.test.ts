@@ -94,7 +94,12 @@ describe('searching an index', () => {
 		const changed = drafts.map((draft, i) =>
 			i % 3 === 0 ? { ...drafts[(i + 1) % drafts.length], key: draft.key } : draft
 		);
-		expect(await store('random', drafts)).toEqual({ added: 0, replaced: 0, unchanged: drafts.length });
+		expect(await store('random', drafts)).toEqual({
+			added: 0,
+			replaced: 0,
+			unchanged: drafts.length,
+			withdrawn: 0
+		});
 		const before = await setsNow('random');
 		const more = fc.sample(someRecord, { numRuns: 20 }).map((record, i) => draftOf(record, 500 + i));
 		const stored = await store('random', [...changed, ...more]);
