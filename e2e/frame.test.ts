@@ -48,15 +48,22 @@ async function makeCrowded() {
 let crowded = '';
 
 const WIDTHS = [390, 1024, 1280, 1920];
+/** In milliseconds. */
+const LONGEST_DRAWING = 20_000;
 
 /** What is wider than its page, at each width; none where all is well. */
 async function overflows(page: Page): Promise<string[]> {
 	const found: string[] = [];
 	for (const width of WIDTHS) {
 		await page.setViewport({ width, height: width < 500 ? 844 : 800 });
-		// A page that is not at the front may not be drawn at all.
-		await page.evaluate(() =>
-			Promise.race([new Promise(requestAnimationFrame), new Promise((resolve) => setTimeout(resolve, 500))])
+		// What floats is placed anew when the page is drawn; one that is not at the front may not be drawn at all.
+		await page.evaluate(
+			(most) =>
+				Promise.race([
+					new Promise(requestAnimationFrame),
+					new Promise((resolve) => setTimeout(resolve, most))
+				]),
+			LONGEST_DRAWING
 		);
 		const over = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
 		if (over > 0) found.push(`${over} pixels at ${width}`);
