@@ -1,7 +1,7 @@
 /** All benchmarks, or those named on the command line. */
 import { closeConnection, databaseUrl, migrateDatabase } from '../src/lib/server/db/client';
 import { benchCrosswalk } from './crosswalk';
-import { benchKeeping } from './keeping';
+import { benchKeeping } from './keeping-up';
 import { benchLookup } from './look-up-quality';
 import { benchReading } from './reading';
 import { benchScale } from './scale';

@@ -131,7 +131,12 @@ describe('records that arrive', () => {
 		const own = list.filter(({ unlooked }) => unlooked > 0);
 		const feed = await fetch(app.address + own[0].feed);
 		expect(feed.headers.get('content-type')).toContain('application/atom+xml');
-		expect((await feed.text()).match(/<entry>/g)?.length).toBe(own[0].unlooked);
+		const atom = await feed.text();
+		expect(atom.match(/<entry>/g)?.length).toBe(own[0].unlooked);
+		// Each entry leads to its record.
+		const [, link] = /<entry>.*?<link href="([^"]+)"/s.exec(atom) ?? [];
+		const { pathname, search } = new URL(link.replaceAll('&amp;', '&'));
+		expect((await fetch(app.address + pathname + search)).status).toBe(200);
 		const news = await fetch(`${app.address}/api/v1/watches/${own[0].id}/new`);
 		const { records } = (await news.json()) as { records: { index: string; id: string; title: string }[] };
 		expect(records).toHaveLength(own[0].unlooked);

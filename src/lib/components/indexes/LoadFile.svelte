@@ -5,6 +5,8 @@
 	import { goto, invalidateAll } from '$app/navigation';
 	import type { Parting } from '$core/formats/record-keywords';
 	import Select from '../parts/Select.svelte';
+	import { RECORD_TYPES, VOCABULARY_TYPES } from './file-types';
+	import ImportUnderWay from './ImportUnderWay.svelte';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 
 	/** Loads a file of a vocabulary or of records into an index: sending it, watching the import, stopping either. */
@@ -20,26 +22,6 @@
 	}
 	let { index, kind, formats, mostBytes, mostSeconds, onDone }: Props = $props();
 
-	const VOCABULARY_TYPES: Record<string, string> = {
-		ttl: 'text/turtle',
-		nt: 'application/n-triples',
-		rdf: 'application/rdf+xml',
-		xml: 'application/rdf+xml',
-		owl: 'application/rdf+xml',
-		jsonld: 'application/ld+json',
-		json: 'application/ld+json',
-		csv: 'text/csv',
-		txt: 'text/plain',
-		mrc: 'application/marc',
-		marc: 'application/marc'
-	};
-	const RECORD_TYPES: Record<string, string> = {
-		ris: 'application/x-research-info-systems',
-		bib: 'application/x-bibtex',
-		bibtex: 'application/x-bibtex',
-		json: 'application/vnd.citationstyles.csl+json',
-		csv: 'text/csv'
-	};
 	const MARC_NAMESPACE = 'http://www.loc.gov/MARC21/slim';
 	const TYPES = $derived(kind === 'vocabulary' ? VOCABULARY_TYPES : RECORD_TYPES);
 	const size = (bytes: number) =>
@@ -59,6 +41,8 @@
 		{ value: 'tab', says: 'tabs' },
 		{ value: 'comma', says: 'commas' }
 	];
+	/** It is kept to be looked at, and not used at once. */
+	let waits = $state(false);
 	/** The file holds all records of the index. */
 	let whole = $state(false);
 	let step = $state<'choosing' | 'sending' | 'reading'>('choosing');
@@ -96,7 +80,7 @@
 		const place = `/api/v1/indexes/${index.code}`;
 		sending = sendFile(
 			kind === 'vocabulary'
-				? `${place}/vocabulary?${new URLSearchParams({ edition })}`
+				? `${place}/vocabulary?${new URLSearchParams({ edition, ...(waits && { current: 'never' }) })}`
 				: `${place}/records?${new URLSearchParams({ ...(parting && { keywords: parting }), ...(whole && { whole: 'yes' }) })}`,
 			file,
 			isMarc ? 'application/marcxml+xml' : type,
@@ -187,6 +171,12 @@
 				/>
 			</label>
 		{/if}
+		{#if kind === 'vocabulary' && index.edition}
+			<label class="flex basis-full items-baseline gap-2">
+				<input type="checkbox" bind:checked={waits} disabled={step !== 'choosing'} />
+				<span>Keep it waiting, to look at what changed before it is used</span>
+			</label>
+		{/if}
 		{#if kind === 'records'}
 			<div>
 				<span class="block text-quiet">Keywords of one field parted by</span>
@@ -212,18 +202,7 @@
 			<button class="action">Load</button>
 			<button type="button" class="quiet-action" onclick={onDone}>Not now</button>
 		{:else}
-			<div class="min-w-56" role="status">
-				<p>
-					{#if step === 'reading' && share >= 1}
-						Storing {file?.name}
-					{:else}
-						{step === 'sending' ? 'Sending' : 'Reading'}
-						{file?.name}, {Math.round(share * 100)} %
-					{/if}
-				</p>
-				<progress class="w-full" max="1" value={share} aria-label="How far the import is"></progress>
-			</div>
-			<button type="button" class="quiet-action" onclick={cancel}>Cancel</button>
+			<ImportUnderWay reading={step === 'reading'} name={file?.name ?? ''} {share} onCancel={cancel} />
 		{/if}
 	</div>
 	{#if problem}<p role="alert" class="text-warn">{problem}</p>{/if}

@@ -6,7 +6,7 @@ import { createInquiry } from '../inquiry/inquiries';
 import { changeInquiry, historyOf, readInquiry, stepBackOrForth } from '../inquiry/inquiry-changes';
 import { LOCAL_PERSON } from '../people/access';
 import { storeRecords } from '../records/record-store';
-import { makeEditionCurrent } from '../vocabulary/editions-kept';
+import { makeEditionCurrent, removeEdition } from '../vocabulary/editions-kept';
 import { createIndex } from '../vocabulary/subject-indexes';
 import { turtleOf, uploadTurtle } from '../vocabulary/upload-turtle.test-aid';
 import { runStrategy } from '../runs/runs';
@@ -102,6 +102,10 @@ describe('a later edition', () => {
 
 	it('touches each pick once, with what its cell finds in both', async () => {
 		await makeEditionCurrent(LOCAL_PERSON, 'fern', '2025');
+		// What changed is told from the edition it was decided in, which therefore stays.
+		await expect(removeEdition(LOCAL_PERSON, 'fern', '2024')).rejects.toThrow(
+			/2 inquiries hold what was decided/
+		);
 		const repairs = await repairsFor(LOCAL_PERSON, 'quiet');
 		expect(repairs.map(({ id, touched }) => [id, ...touched])).toEqual([
 			['p1', 'renamed', 'below'],

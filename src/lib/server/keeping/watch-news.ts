@@ -60,7 +60,7 @@ export async function atomFeed(key: string): Promise<string> {
 	const own = addressOf(`/watches/${key}/feed.atom`);
 	const entries = finds.map(({ indexCode, record, foundAt }, i) => {
 		const { title, year, authors } = titles[i];
-		const at = addressOf(`/watches/${key}#${encodeURIComponent(`${indexCode}/${record}`)}`);
+		const at = addressOf(recordPath(watch.inquiryId, indexCode, record));
 		return [
 			'<entry>',
 			`<id>${xml(`urn:oakmoss:${watch.id}:${encodeURIComponent(indexCode)}:${encodeURIComponent(record)}`)}</id>`,
@@ -83,6 +83,12 @@ ${entries.join('\n')}
 </feed>
 `;
 }
+
+/** Where a record is read: in its inquiry, or as data where the watch belongs to none. */
+const recordPath = (inquiryId: string | null, index: string, record: string) =>
+	inquiryId === null
+		? `/api/v1/indexes/${encodeURIComponent(index)}/records/${encodeURIComponent(record)}`
+		: `/inquiry/${encodeURIComponent(inquiryId)}/records?${new URLSearchParams({ index, whole: 'yes', record })}`;
 
 const SIGNS: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
 /** Text as XML 1.0 can hold it: signs escaped, characters that no XML may have left out. */

@@ -294,6 +294,8 @@ describe('news', () => {
 			throw error;
 		});
 		parser.write(feed).close();
+		// The watch belongs to no inquiry, so the record is read as data.
+		expect(feed).toContain('/api/v1/indexes/fern/records/f1"');
 		expect(texts.title).toEqual(['Watch noise', 'Noise & <walls> "quoted" ']);
 		expect(texts.updated).toHaveLength(2);
 		expect(new Set(texts.id).size).toBe(2);

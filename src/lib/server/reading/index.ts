@@ -43,8 +43,8 @@ export { checkList, citeEntries, citeList, citeRecords, worksFoundBy } from './c
 export type { CheckedWork } from './citing-works';
 export { knownFor } from './known-for';
 export type { KnownFor } from './known-for';
-export { keepResult, resultAsText } from './keeping';
-export type { Kept } from './keeping';
+export { keepResult, resultAsText } from './keeping-results';
+export type { Kept } from './keeping-results';
 export { overlapOf } from './overlaps';
 export type { OverlapOfSets } from './overlaps';
 export { pooled } from './pooling';

@@ -8,7 +8,7 @@ import { LOCAL_PERSON } from '../people/access';
 import { databaseWithYarrow, store } from '../records/yarrow.test-aid';
 import { combineRuns, listRuns, logElsewhere, restoredSettings, runStrategy } from '../runs/runs';
 import '../wings';
-import { keepResult } from './keeping';
+import { keepResult } from './keeping-results';
 import { overlapOf, type Among } from './overlaps';
 import { amongOf, askedOf } from './reading-schema';
 import { readRecords } from './results';

@@ -103,6 +103,16 @@ export async function setCurrent(code: string, id: number): Promise<boolean> {
 	});
 }
 
+/** How many inquiries hold picks or decisions that were made in an edition of an index. */
+export async function inquiriesDecidedIn(code: string, label: string): Promise<number> {
+	const [row] = await connection().sql<{ inquiries: number }>`
+		select count(distinct d.id)::int as inquiries from (
+			select inquiry_id as id from picks where index_code = ${code} and edition = ${label} and role <> 'rejected'
+			union select inquiry_id from cells where index_code = ${code} and edition = ${label} and no_heading
+		) d join inquiries q on q.id = d.id and q.deleted_at is null`;
+	return row.inquiries;
+}
+
 /** Removes an edition that is not current. @returns whether it was removed */
 export async function deleteEdition(code: string, id: number): Promise<boolean> {
 	return connection().sql.begin(async (tx) => {

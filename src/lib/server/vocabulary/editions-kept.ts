@@ -4,7 +4,14 @@ import { ServiceError } from '../errors';
 import { isLoading } from '../jobs';
 import { allow, type Person } from '../people';
 import { differenceBetween } from './differing';
-import { deleteEdition, type EditionRow, editionsOf, editionsWaiting, setCurrent } from './edition-rows';
+import {
+	deleteEdition,
+	type EditionRow,
+	editionsOf,
+	editionsWaiting,
+	inquiriesDecidedIn,
+	setCurrent
+} from './edition-rows';
 import { currentIndex, editionIndex } from './editions';
 
 export interface EditionSummary {
@@ -74,7 +81,7 @@ export async function makeEditionCurrent(
 	await setCurrent(code, edition.id);
 }
 
-/** Removes an edition that is not current. Picks that were made in it keep its label. */
+/** Removes an edition that is not current, unless something was decided in it: nobody could say then what changed since. */
 export async function removeEdition(person: Person | undefined, code: string, label: string): Promise<void> {
 	allow(person, 'change-indexes');
 	const edition = await editionLabelled(code, label);
@@ -83,6 +90,13 @@ export async function removeEdition(person: Person | undefined, code: string, la
 			409,
 			'index-in-use',
 			'The index is being loaded. Remove the edition when that has ended.'
+		);
+	const inquiries = await inquiriesDecidedIn(code, label);
+	if (inquiries > 0)
+		throw new ServiceError(
+			409,
+			'edition-needed-still',
+			`${inquiries === 1 ? 'An inquiry holds' : `${inquiries} inquiries hold`} what was decided in the edition ${label}, and what changed since is told from it. Take or leave the repairs there first.`
 		);
 	if (!(await deleteEdition(code, edition.id)))
 		throw new ServiceError(

@@ -7,7 +7,7 @@ import { copyOf, drafts, labelAt, renumbered, vocabularyOf } from '../edition/la
 import type { VocabularyData } from '../vocabulary/vocabulary-data';
 import { branchChanges } from './branch-changes';
 import { EditionStep } from './edition-step';
-import { leaving, repairsOf, type Repair } from './repairs';
+import { leaving, repairsOf, type Repair } from './proposing';
 
 const stepOf = (before: VocabularyData, now: VocabularyData) =>
 	new EditionStep(
