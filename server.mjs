@@ -9,6 +9,14 @@ const built = new URL('./build/handler.js', import.meta.url).href;
 const { handler } = await import(built);
 
 const { PORT = '3000', HOST = '127.0.0.1' } = process.env;
+// Without accounts whoever reaches it may do everything: it answers this machine alone.
+if (process.env.OAKMOSS_ACCOUNTS !== 'on' && !['127.0.0.1', '::1', 'localhost'].includes(HOST)) {
+	console.error(
+		`Oakmoss cannot listen on ${HOST}: without accounts it answers 127.0.0.1 alone. Set OAKMOSS_ACCOUNTS=on to serve others.`
+	);
+	process.exit(1);
+}
+
 /** Requests under way get so long when the server stops, in milliseconds. */
 const LONGEST_ANSWER = 6_000;
 

@@ -8,6 +8,7 @@ import { benchScale } from './scale';
 import { benchSearch } from './search-speed';
 import { benchSpelling } from './spelling';
 import { benchSuggestions } from './suggestion-quality';
+import { benchWorks } from './works';
 
 const scratch = process.env.OAKMOSS_SCRATCH ?? '/tmp';
 await migrateDatabase(databaseUrl());
@@ -21,6 +22,7 @@ if (wanted('keeping')) await benchKeeping(scratch);
 if (wanted('search')) await benchSearch(scratch);
 // On the index that the search was measured on.
 if (wanted('search')) await benchReading();
+if (wanted('works')) await benchWorks(scratch);
 if (wanted('scale')) await benchScale(scratch);
 await closeConnection();
 process.exit(0);

@@ -2,8 +2,8 @@
 import type { Command } from '../src/core/crosswalk';
 
 export const COLLEAGUES = [
-	{ id: 'demo-ines', name: 'Ines Okerlund' },
-	{ id: 'demo-tomas', name: 'Tomas Mossgrave' }
+	{ id: 'demo-ines', name: 'Ines Okerlund', role: 'member', alone: true },
+	{ id: 'demo-tomas', name: 'Tomas Mossgrave', role: 'member', alone: true }
 ] as const;
 
 /** Something that is done: commands of the crosswalk, a strategy set and run, records marked. */

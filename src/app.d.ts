@@ -7,7 +7,8 @@ declare global {
 			message: string;
 		}
 		interface Locals {
-			person: Person;
+			/** Nobody where nobody is signed in. */
+			person: Person | undefined;
 		}
 	}
 }

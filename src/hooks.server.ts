@@ -1,7 +1,6 @@
 import { type Handle, type HandleServerError, type RequestEvent, type ServerInit } from '@sveltejs/kit';
-import { LOCAL_PERSON } from '$lib/server/people';
 import { ServiceError } from '$lib/server/errors';
-import { errorAnswer, refusal, UNEXPECTED } from '$lib/server/http';
+import { asServiceError, errorAnswer, isOpen, refusal, UNEXPECTED, whoAsks } from '$lib/server/http';
 import { log, reasonOf } from '$lib/server/log';
 import { isReady, startServing } from '$lib/server/serving';
 
@@ -10,7 +9,8 @@ export const init: ServerInit = () => startServing();
 export const handle: Handle = async ({ event, resolve }) => {
 	const refused = refusal(event.request, event.url) ?? notYet(event);
 	if (refused) return safely(isForScripts(event) ? errorAnswer(refused) : inWords(refused));
-	event.locals.person = LOCAL_PERSON;
+	const unknown = await introduced(event);
+	if (unknown) return safely(unknown);
 	const theme = event.cookies.get('theme');
 	const chosen = theme === 'dark' || theme === 'light' ? ` data-theme="${theme}"` : '';
 	const response = await resolve(event, {
@@ -21,6 +21,26 @@ export const handle: Handle = async ({ event, resolve }) => {
 
 const isForScripts = ({ url, request }: RequestEvent) =>
 	url.pathname.startsWith('/api/') || !(request.headers.get('accept') ?? '').includes('text/html');
+
+/** Finds out who asks. @returns what is answered instead where that must be known and is not */
+async function introduced(event: RequestEvent): Promise<Response | undefined> {
+	const { url, locals } = event;
+	try {
+		locals.person = await whoAsks(event);
+	} catch (error) {
+		return errorAnswer(asServiceError(error), challenge(event));
+	}
+	if (locals.person || isOpen(url.pathname)) return undefined;
+	if (isForScripts(event)) {
+		const message = 'Nobody is signed in. Sign in, or send a token.';
+		return errorAnswer(new ServiceError(401, 'not-signed-in', message), challenge(event));
+	}
+	const to = url.pathname === '/' ? '' : `?to=${encodeURIComponent(url.pathname + url.search)}`;
+	return new Response(null, { status: 303, headers: { location: `/sign-in${to}` } });
+}
+
+const challenge = ({ url }: RequestEvent): Record<string, string> =>
+	url.pathname.startsWith('/api/') ? { 'www-authenticate': 'Bearer realm="Oakmoss"' } : {};
 
 /** While the database has not been reached since the start, nothing can be answered but how the server is. */
 function notYet({ url }: RequestEvent): ServiceError | undefined {

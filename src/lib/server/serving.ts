@@ -5,6 +5,7 @@ import { warmUp } from './vocabulary';
 import { settleLeftovers, stopJobs } from './jobs';
 import { deliverToAll, runWatches } from './keeping';
 import { log, reasonOf } from './log';
+import { dropOldAttempts, firstInvitation, secret, withAccounts } from './people';
 import './wings';
 
 /** Between two tries to reach the database, in milliseconds. */
@@ -13,6 +14,8 @@ const TRY_AGAIN = 500;
 const SETTLE_EVERY = 15_000;
 /** How often it is asked whether records have arrived that a watch has not looked at, in milliseconds. */
 const WATCH_EVERY = 15_000;
+/** How often tries that no longer count are forgotten, in milliseconds. */
+const ATTEMPTS_EVERY = 60 * 60_000;
 /** A stop takes no longer than this, in milliseconds, whatever is still under way. */
 const LONGEST_STOP = 9_000;
 
@@ -51,6 +54,7 @@ async function begin(): Promise<void> {
 			}
 			await wait(TRY_AGAIN);
 		}
+	if (withAccounts()) await welcomeFirst();
 	void warmUp().catch(() => {});
 	await settleLeftovers();
 	every(SETTLE_EVERY, 'leftovers could not be settled', settleLeftovers);
@@ -58,6 +62,14 @@ async function begin(): Promise<void> {
 	const feed = Number(process.env.OAKMOSS_FEED_EVERY ?? 0);
 	if (feed > 0) every(feed * 1_000, 'the stand-in feed could not deliver', deliverToAll);
 	ready = true;
+}
+
+/** Says how the first administrator comes in, where nobody can sign in yet. */
+async function welcomeFirst(): Promise<void> {
+	secret();
+	const link = await firstInvitation();
+	if (link) console.log(`Oakmoss has no administrator yet. Whoever opens this link becomes it: ${link}`);
+	every(ATTEMPTS_EVERY, 'old tries could not be forgotten', dropOldAttempts);
 }
 
 /** Does something again and again; a turn that is not done when the next one comes is not begun a second time. */

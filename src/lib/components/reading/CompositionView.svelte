@@ -6,6 +6,7 @@
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { number } from '../parts/numbers';
 	import DimensionList from './DimensionList.svelte';
+	import FirstReading from './FirstReading.svelte';
 	import { readingAddress } from './reading-address';
 	import Sentence from './Sentence.svelte';
 
@@ -32,10 +33,7 @@
 			{#if asked.fault}
 				<p class="mt-3 text-warn">{asked.fault.message} The list is still there.</p>
 			{:else if !composition}
-				<p class="mt-3 text-quiet" aria-live="polite">
-					Counting every heading, author, source and year. The first time after records come in, the index is
-					read whole for it.
-				</p>
+				<FirstReading {index} />
 			{:else}
 				<ul class="mt-2">
 					{#each composition.dimensions as dimension (dimension.name)}

@@ -11,6 +11,7 @@
 	import Select from '../parts/Select.svelte';
 	import ChosenValues from './ChosenValues.svelte';
 	import { called, HEADING_DIMENSIONS, readable } from './dimension-words';
+	import FirstReading from './FirstReading.svelte';
 	import KnownFor from './KnownFor.svelte';
 	import { readingAddress } from './reading-address';
 	import ValueRow from './ValueRow.svelte';
@@ -105,7 +106,7 @@
 {/if}
 <div class="min-h-0 flex-1 overflow-y-auto px-4 pb-4">
 	{#if asked.fault}<p class="mt-3 text-warn">{asked.fault.message}</p>
-	{:else if !dimension || !composition}<p class="mt-3 text-quiet" aria-live="polite">Counting …</p>
+	{:else if !dimension || !composition}<FirstReading {index} />
 	{:else}
 		{#if by === 'year'}<YearsOfResult {dimension} {index} />{/if}
 		<div class="value-columns sticky top-0 z-[2] border-b bg-paper py-1 text-xs text-quiet">

@@ -139,7 +139,7 @@ describe('look-up in several indexes', () => {
 
 	it('refuses an index that is not there, and one who may not read', async () => {
 		await expect(lookupInIndex(LOCAL_PERSON, 'nowhere', 'x', 5)).rejects.toMatchObject({ status: 404 });
-		await expect(lookupInIndexes(undefined, ['maple'], 'x', 5)).rejects.toMatchObject({ status: 403 });
+		await expect(lookupInIndexes(undefined, ['maple'], 'x', 5)).rejects.toMatchObject({ status: 401 });
 	});
 });
 

@@ -12,8 +12,8 @@ import type { EditionIndex } from '../../../core/edition/edition-index';
 import { correctedTexts, headingsLabelled, headingsMatching } from '../../../core/lookup';
 import { isSearchable, RecordSet, type Leaf } from '../../../core/search';
 import { fold, wordsOf } from '../../../core/text';
-import { loadInquiry, WITHOUT_WORKS } from '../inquiry';
-import { allow, type Person } from '../people';
+import { allowIn, loadInquiry, WITHOUT_WORKS } from '../inquiry';
+import type { Person } from '../people';
 import { setsOf } from '../records';
 import { type CurrentIndex, currentIndexes, editionIndex } from '../vocabulary';
 import { type Loaded, load, placesOf } from './crosswalk-facts';
@@ -36,7 +36,7 @@ export async function wordOffers(
 	id: string,
 	conceptId: string
 ): Promise<OfferLine[]> {
-	allow(person, 'read');
+	await allowIn(person, 'read', id);
 	const { inquiry, vocabularies } = await load(id);
 	const offers = offersFor(
 		wordsOfConcept(inquiry, conceptId).map(({ text }) => text),
@@ -108,7 +108,7 @@ const SELDOM = 0.01;
 
 /** Every word of an inquiry. Words looked for once are at hand from then on. */
 export async function checkWords(person: Person | undefined, id: string): Promise<Record<string, WordCheck>> {
-	allow(person, 'read');
+	await allowIn(person, 'read', id);
 	const { inquiry, vocabularies } = await load(id);
 	const indexes = await chosenIndexes(inquiry);
 	const words = inOrder(inquiry.words);
@@ -158,7 +158,7 @@ export async function matchesByIndex(
 	person: Person | undefined,
 	id: string
 ): Promise<Record<string, Record<string, ConceptMatches>>> {
-	allow(person, 'read');
+	await allowIn(person, 'read', id);
 	const [{ inquiry }, indexes] = await Promise.all([loadInquiry(id, WITHOUT_WORKS), currentIndexes()]);
 	const concepts = inOrder(inquiry.concepts);
 	const matches = await Promise.all(

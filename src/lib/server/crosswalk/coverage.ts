@@ -1,9 +1,9 @@
 /** What the cells of a crosswalk bring in records: coverage of each concept in each index. */
 import { cellId, type Inquiry } from '../../../core/crosswalk';
 import { canSearch, evaluate, leavesOf, lineExpression, RecordSet, strategyOf } from '../../../core/search';
-import { allow, type Person } from '../people';
+import type { Person } from '../people';
 import { type CurrentIndex, currentIndexes } from '../vocabulary';
-import { loadInquiry, WITHOUT_WORKS } from '../inquiry';
+import { allowIn, loadInquiry, WITHOUT_WORKS } from '../inquiry';
 import { findRecordsIn } from '../search';
 import { searchVocabulary, setsOf } from '../records';
 
@@ -26,7 +26,7 @@ export async function coverageOf(
 }
 
 async function loaded(person: Person | undefined, inquiryId: string) {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const [{ inquiry }, indexes] = await Promise.all([loadInquiry(inquiryId, WITHOUT_WORKS), currentIndexes()]);
 	return { inquiry, indexes };
 }

@@ -8,9 +8,9 @@ import {
 	predecessorsFrom
 } from '../../../core/crosswalk';
 import type { EditionIndex } from '../../../core/edition/edition-index';
-import { allow, type Person } from '../people';
+import type { Person } from '../people';
 import { type CurrentIndex, currentIndexes, editionIndex } from '../vocabulary';
-import { loadInquiry, WITHOUT_WORKS } from '../inquiry';
+import { allowIn, loadInquiry, WITHOUT_WORKS } from '../inquiry';
 import { setsOf } from '../records';
 import { aspectsAt, chainsAt, lastChanges } from './facts-rows';
 
@@ -42,7 +42,7 @@ export async function load(id: string): Promise<Loaded> {
 
 /** The facts of every pick, and the aspects that its headings allow. A few queries for each index, however many cells there are. */
 export async function crosswalkFacts(person: Person | undefined, id: string) {
-	allow(person, 'read');
+	await allowIn(person, 'read', id);
 	const { inquiry, vocabularies } = await load(id);
 	const facts = factsOf(inquiry, (code) => vocabularies.get(code)?.index);
 	await addPeriods(inquiry, vocabularies, facts);

@@ -1,8 +1,9 @@
 /** What was picked for the same or a similar concept in other inquiries that the person may see. */
 import { likeness, type FromElsewhere } from '../../../core/crosswalk';
 import type { EditionIndex } from '../../../core/edition/edition-index';
-import { allow, type Person } from '../people';
+import type { Person } from '../people';
 import { conceptsLike, picksForConcepts } from './memory-rows';
+import { allowIn, seenAmong } from '../inquiry';
 
 /** Concepts with less in common are other concepts. */
 const LEAST_LIKE = 0.3;
@@ -15,8 +16,14 @@ export async function remembered(
 	code: string,
 	index: EditionIndex
 ): Promise<FromElsewhere[]> {
-	allow(person, 'read');
-	const like = (await conceptsLike(inquiryId, [concept.name, ...concept.words]))
+	const asking = await allowIn(person, 'read', inquiryId);
+	const elsewhere = await conceptsLike(inquiryId, [concept.name, ...concept.words]);
+	const seen = await seenAmong(
+		asking,
+		elsewhere.map((other) => other.inquiryId)
+	);
+	const like = elsewhere
+		.filter((other) => seen.has(other.inquiryId))
 		.map((other) => ({ ...other, likeness: likeness(concept, other) }))
 		.filter((other) => other.likeness >= LEAST_LIKE);
 	if (like.length === 0) return [];

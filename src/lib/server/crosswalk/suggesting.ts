@@ -15,13 +15,14 @@ import {
 import type { EditionIndex } from '../../../core/edition/edition-index';
 import { countsWithNarrower, headingCounts, type HeadingLine, lineOf } from '../browse';
 import { ServiceError } from '../errors';
-import { allow, type Person } from '../people';
+import type { Person } from '../people';
 import { mappingsOf } from '../vocabulary';
 import { type Loaded, load, placesOf } from './crosswalk-facts';
 import { introducedAt, termsAt } from './facts-rows';
 import { mappedTo } from './mapped';
 import { remembered } from './memory';
 import { recordEvidence } from './record-evidence';
+import { allowIn } from '../inquiry';
 
 export interface SuggestionLine {
 	heading: HeadingLine & { noteStart: string; introduced: string | null };
@@ -57,7 +58,7 @@ export async function suggestionsFor(
 	conceptId: string,
 	code: string
 ): Promise<SuggestionLine[]> {
-	allow(person, 'read');
+	await allowIn(person, 'read', id);
 	const { inquiry, vocabularies } = await load(id);
 	const concept = inquiry.concepts[conceptId];
 	if (!concept) throw new ServiceError(404, 'no-concept', 'This concept is no longer there.');

@@ -14,10 +14,10 @@ import { crosswalkFromJson } from '../../../core/formats/crosswalk-json';
 import { crosswalkFromSssom } from '../../../core/formats/crosswalk-sssom';
 import { fold } from '../../../core/text';
 import type { EditionIndex } from '../../../core/edition/edition-index';
-import { allow, type Person } from '../people';
+import type { Person } from '../people';
 import { currentIndexes, editionIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
-import { faultOfCommand, loadInquiry } from '../inquiry';
+import { allowIn, faultOfCommand, loadInquiry } from '../inquiry';
 
 /** The largest crosswalk file taken, in characters. */
 export const MOST_CROSSWALK = 10_000_000;
@@ -54,7 +54,7 @@ export async function previewCrosswalkImport(
 	id: string,
 	{ kind, text }: { kind: string; text: string }
 ): Promise<ImportPlan> {
-	allow(person, 'change-inquiry');
+	await allowIn(person, 'change-inquiry', id);
 	const read = Object.hasOwn(READERS, kind) ? READERS[kind] : undefined;
 	if (!read)
 		throw new ServiceError(415, 'unknown-format', 'A crosswalk is taken as SSSOM (.tsv), CSV, JSON or XLSX.');

@@ -43,7 +43,8 @@ export async function forPage<T>(work: () => Promise<T>): Promise<T> {
 	}
 }
 
-function asServiceError(error: unknown): ServiceError {
+/** Whatever went wrong, as what is answered for it. */
+export function asServiceError(error: unknown): ServiceError {
 	if (error instanceof ServiceError) return error;
 	if (error instanceof v.ValiError) {
 		const issues = (error as v.ValiError<v.GenericSchema>).issues.map((issue) => ({

@@ -1,6 +1,7 @@
 /** Between HTTP and the services: answers, errors, what comes in. */
-export { answer, errorAnswer, forPage, UNEXPECTED } from './answers';
+export { answer, asServiceError, errorAnswer, forPage, UNEXPECTED } from './answers';
 export { bodyOf, numberOf, queryOf } from './input';
+export { callerOf, isOpen, rememberLink, signed, whoAsks } from './callers';
 export { refusal } from './gate';
 export {
 	apiComposition,

@@ -5,7 +5,7 @@ import { LOCAL_PERSON } from '../people';
 import { changes, connection, inquiries, people, type Queries } from '../db';
 
 /** What undo would take back: the latest standing change; what redo would do: the first undone one. */
-async function nextOf(kind: 'undo' | 'redo', on: Queries, id: string) {
+async function nextOf(kind: 'undo' | 'redo', on: Queries, id: string, by?: string) {
 	const isUndo = kind === 'undo';
 	const [row] = await on
 		.select()
@@ -14,7 +14,8 @@ async function nextOf(kind: 'undo' | 'redo', on: Queries, id: string) {
 			and(
 				eq(changes.inquiryId, id),
 				eq(changes.kind, 'do'),
-				eq(changes.state, isUndo ? 'standing' : 'undone')
+				eq(changes.state, isUndo ? 'standing' : 'undone'),
+				by === undefined ? undefined : eq(changes.personId, by)
 			)
 		)
 		.orderBy(isUndo ? desc(changes.revision) : asc(changes.revision))
@@ -22,16 +23,18 @@ async function nextOf(kind: 'undo' | 'redo', on: Queries, id: string) {
 	return row;
 }
 
-export const nextToUndo = (on: Queries, id: string) => nextOf('undo', on, id);
-export const nextToRedo = (on: Queries, id: string) => nextOf('redo', on, id);
+/** @param by whose changes alone are looked at */
+export const nextToUndo = (on: Queries, id: string, by?: string) => nextOf('undo', on, id, by);
+export const nextToRedo = (on: Queries, id: string, by?: string) => nextOf('redo', on, id, by);
 
 /** What undo and redo would act on, in words. */
 export async function reversible(
 	id: string,
+	by: string | undefined,
 	on: Queries = connection().db
 ): Promise<{ undo: string | null; redo: string | null }> {
-	const undo = await nextToUndo(on, id);
-	const redo = await nextToRedo(on, id);
+	const undo = await nextToUndo(on, id, by);
+	const redo = await nextToRedo(on, id, by);
 	return { undo: undo?.summary ?? null, redo: redo?.summary ?? null };
 }
 
@@ -45,11 +48,18 @@ export async function doneBefore(on: Queries, id: string, sending: string) {
 }
 
 /** What was undone and not redone can no longer be redone once something else is done. */
-export async function dropUndone(tx: Queries, id: string): Promise<void> {
+export async function dropUndone(tx: Queries, id: string, by?: string): Promise<void> {
 	await tx
 		.update(changes)
 		.set({ state: 'dropped' })
-		.where(and(eq(changes.inquiryId, id), eq(changes.kind, 'do'), eq(changes.state, 'undone')));
+		.where(
+			and(
+				eq(changes.inquiryId, id),
+				eq(changes.kind, 'do'),
+				eq(changes.state, 'undone'),
+				by === undefined ? undefined : eq(changes.personId, by)
+			)
+		);
 }
 
 export async function setChangeState(

@@ -24,4 +24,19 @@ export {
 } from './inquiry-changes';
 export type { HistoryEntry } from './inquiry-changes';
 export { exportInquiry, importInquiry } from './inquiry-document';
+export { seenAmong } from './access-rows';
+export { participantsBody } from './participants-schema';
+export {
+	inquiryBehind,
+	leaveForGood,
+	leaveInquiry,
+	makeLink,
+	participantsOf,
+	setParticipants,
+	takeBackLink
+} from './taking-part';
+export type { Participants } from './taking-part';
+export { allowIn, roleIn } from './inquiry-access';
+export { messageFile, messagesOf, withdrawMessage } from './messages';
+export type { MessageLine } from './messages';
 export { loadInquiry, WITHOUT_WORKS, noInquiry } from './inquiry-rows';

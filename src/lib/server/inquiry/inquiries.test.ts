@@ -139,8 +139,8 @@ describe('an inquiry in the database', () => {
 	});
 
 	it('is for somebody: nobody may read or change it', async () => {
-		await expect(readInquiry(undefined, id)).rejects.toMatchObject({ status: 403 });
-		await expect(changeInquiry(undefined, id, COMMANDS[0])).rejects.toMatchObject({ status: 403 });
+		await expect(readInquiry(undefined, id)).rejects.toMatchObject({ status: 401 });
+		await expect(changeInquiry(undefined, id, COMMANDS[0])).rejects.toMatchObject({ status: 401 });
 	});
 
 	it('that does not exist is said so', async () => {

@@ -14,34 +14,36 @@ import {
 	setState,
 	writeRows
 } from './inquiry-rows';
+import { allowIn } from './inquiry-access';
 
 /** All inquiries that are not removed, latest first, with how far each crosswalk has come. */
 export async function listInquiries(person: Person | undefined) {
-	allow(person, 'read');
-	return inquiryLines();
+	return inquiryLines(allow(person, 'read'));
 }
 
 export async function createInquiry(
 	person: Person | undefined,
 	{ id, title, question, indexes }: { id: string; title: string; question: string; indexes?: string[] }
 ): Promise<string> {
-	allow(person, 'change-inquiry');
+	const { id: owner } = allow(person, 'work');
 	const name = title.trim();
 	if (name === '' || name.length > 200)
 		throw new ServiceError(422, 'invalid', 'An inquiry needs a title of at most 200 characters.');
 	const chosen = indexes ?? (await indexNames()).map(({ code }) => code);
-	await insertInquiry({ id, title: name, question: question.trim(), indexes: chosen });
+	const row = { id, title: name, question: question.trim(), indexes: chosen };
+	await inTransaction((tx) => insertInquiry(row, owner, tx));
 	return id;
 }
 
-/** An inquiry like this one, with everything recorded and a history that begins anew. */
+/** An inquiry like this one, with everything recorded and a history that begins anew; it is of whoever copies it. */
 export async function copyInquiry(person: Person | undefined, id: string): Promise<string> {
-	allow(person, 'change-inquiry');
+	await allowIn(person, 'read', id);
+	const { id: owner } = allow(person, 'work');
 	return inTransaction(async (tx) => {
 		const { inquiry } = await loadInquiry(id, { on: tx });
 		const copy = randomUUID();
 		const title = `${inquiry.about.title.slice(0, 190)} (copy)`;
-		await insertInquiry({ ...inquiry.about, id: copy, title }, tx);
+		await insertInquiry({ ...inquiry.about, id: copy, title }, owner, tx);
 		await writeRows(tx, copy, rowsAsMade({ ...emptyInquiry(inquiry.about), ...inquiry }));
 		return copy;
 	});
@@ -53,7 +55,7 @@ export async function setInquiryState(
 	id: string,
 	{ archived, removed }: { archived?: boolean; removed?: boolean }
 ): Promise<void> {
-	allow(person, 'change-inquiry');
+	await allowIn(person, removed === undefined ? 'change-inquiry' : 'own-inquiry', id);
 	const state = {
 		...(archived !== undefined && { archived }),
 		...(removed !== undefined && { deletedAt: removed ? new Date() : null })

@@ -14,7 +14,7 @@ import {
 	type Command,
 	type Inquiry
 } from '../../../core/crosswalk';
-import { allow, type Person } from '../people';
+import type { Person } from '../people';
 import { inTransaction, type Queries } from '../db';
 import { ServiceError } from '../errors';
 import {
@@ -32,6 +32,7 @@ import {
 	setChangeState
 } from './change-rows';
 import { entriesOf, indexNames, loadInquiry, noInquiry, writeRows, WITHOUT_WORKS } from './inquiry-rows';
+import { allowIn } from './inquiry-access';
 
 export interface InquiryState {
 	inquiry: Inquiry;
@@ -64,9 +65,12 @@ export interface Sender {
 	sending?: string;
 }
 
+/** Whose changes somebody takes back: their own. Who works alone takes back whatever was done last. */
+const ownOf = ({ id, alone }: Person) => (alone ? undefined : id);
+
 export async function readInquiry(person: Person | undefined, id: string): Promise<InquiryState> {
-	allow(person, 'read');
-	const [state, way] = await Promise.all([loadInquiry(id), reversible(id)]);
+	const asking = await allowIn(person, 'read', id);
+	const [state, way] = await Promise.all([loadInquiry(id), reversible(id, ownOf(asking))]);
 	return { ...state, ...way };
 }
 
@@ -80,21 +84,23 @@ export async function changeInquiry(
 	command: Command,
 	sender?: Sender
 ): Promise<Outcome> {
-	const { id: personId } = allow(person, 'change-inquiry');
+	const asking = await allowIn(person, 'change-inquiry', id);
+	const { id: personId } = asking;
+	const own = ownOf(asking);
 	return inTransaction(async (tx) => {
 		const works = worksNeeded(command);
 		const { inquiry: found, revision } = await loadInquiry(id, { on: tx, forChange: true, works });
 		const done = sender?.sending && (await doneBefore(tx, id, sender.sending));
-		if (done) return { ...done, ...(await reversible(id, tx)) };
+		if (done) return { ...done, ...(await reversible(id, own, tx)) };
 		const others = sender && sender.base < revision ? await changesOfOthers(tx, id, sender) : [];
 		const outcome = attempt(() => reconcile(found, command, others, sender?.force));
 		if ('met' in outcome) throw collision(outcome.met, outcome.others);
 		const { inquiry } = outcome;
 		const made = stamped(outcome.made, personId, new Date().toISOString());
 		const summary = describe(inquiry, command, await indexNamer(tx));
-		if (made.length === 0) return { revision, changes: made, summary, ...(await reversible(id, tx)) };
+		if (made.length === 0) return { revision, changes: made, summary, ...(await reversible(id, own, tx)) };
 		await writeRows(tx, id, made);
-		await dropUndone(tx, id);
+		await dropUndone(tx, id, own);
 		const client = sender?.client ?? '';
 		const entry = { revision, personId, client, kind: 'do' as const, summary, command, rows: made };
 		const next = await log(tx, id, { ...entry, sending: sender?.sending });
@@ -135,10 +141,12 @@ export async function stepBackOrForth(
 	kind: 'undo' | 'redo',
 	client = ''
 ): Promise<Outcome> {
-	const { id: personId } = allow(person, 'change-inquiry');
+	const asking = await allowIn(person, 'change-inquiry', id);
+	const { id: personId } = asking;
+	const own = ownOf(asking);
 	return inTransaction(async (tx) => {
 		const { inquiry: found, revision } = await loadInquiry(id, { ...WITHOUT_WORKS, on: tx, forChange: true });
-		const target = await (kind === 'undo' ? nextToUndo(tx, id) : nextToRedo(tx, id));
+		const target = await (kind === 'undo' ? nextToUndo(tx, id, own) : nextToRedo(tx, id, own));
 		if (!target) throw new ServiceError(409, `nothing-to-${kind}`, `There is nothing to ${kind}.`);
 		const rows = kind === 'undo' ? invert(target.rows) : target.rows;
 		const works = rows.flatMap(({ table, id: work }) => (table === 'entries' ? [work] : []));
@@ -155,21 +163,21 @@ export async function stepBackOrForth(
 		const summary = `${kind === 'undo' ? 'Undone' : 'Redone'}: ${target.summary}`;
 		const entry = { revision, personId, client, kind, target: target.revision, summary, rows };
 		const next = await log(tx, id, entry);
-		return { revision: next, changes: rows, summary, ...(await reversible(id, tx)) };
+		return { revision: next, changes: rows, summary, ...(await reversible(id, own, tx)) };
 	});
 }
 
 /** The changes after a revision, oldest first; how another window catches up. */
 export async function changesSince(person: Person | undefined, id: string, revision: number) {
-	allow(person, 'read');
+	const asking = await allowIn(person, 'read', id);
 	const [latest, rows] = await Promise.all([revisionOf(id), changesAfter(id, revision)]);
 	if (latest === undefined) throw noInquiry(id);
-	return { changes: rows, revision: latest, ...(await reversible(id)) };
+	return { changes: rows, revision: latest, ...(await reversible(id, ownOf(asking))) };
 }
 
 /** The names of all who changed an inquiry, by their identifiers. */
 export async function namesOf(person: Person | undefined, id: string): Promise<Record<string, string>> {
-	allow(person, 'read');
+	await allowIn(person, 'read', id);
 	return Object.fromEntries((await peopleWhoChanged(id)).map((one) => [one.id, one.name]));
 }
 
@@ -182,7 +190,7 @@ export async function historyOf(
 	id: string,
 	{ cell, before }: { cell?: string; before?: number } = {}
 ) {
-	allow(person, 'read');
+	await allowIn(person, 'read', id);
 	const rows = await historyPage(id, { cell, before, most: HISTORY_PAGE });
 	return {
 		entries: rows.map(({ rows: made, ...entry }) => ({ ...entry, note: noteIn(made) })),

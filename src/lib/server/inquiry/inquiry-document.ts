@@ -10,9 +10,10 @@ import { indexNames, insertInquiry, isTaken, loadInquiry, rowsAsMade, writeRows 
 import { INQUIRY_FORMAT, type InquiryDocument } from './document-schema';
 import { documentParts } from './document-parts';
 import { documentFault } from './document-fault';
+import { allowIn } from './inquiry-access';
 
 export async function exportInquiry(person: Person | undefined, inquiryId: string): Promise<InquiryDocument> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const [{ inquiry, archived }, others, log] = await Promise.all([
 		loadInquiry(inquiryId),
 		Promise.all(documentParts().map(async ({ name, take }) => [name, await take(inquiryId)] as const)),
@@ -57,7 +58,7 @@ const byIdentifier = <T extends { id: string }>(rows: readonly T[]) =>
  * All or nothing.
  */
 export async function importInquiry(person: Person | undefined, document: InquiryDocument): Promise<string> {
-	allow(person, 'change-inquiry');
+	const { id: owner } = allow(person, 'work');
 	const { id: given, title, question, indexes, wordField, archived, ...tables } = document.inquiry;
 	const codes = new Set((await indexNames()).map(({ code }) => code));
 	const isIndex = (code: string) => codes.has(code);
@@ -71,7 +72,7 @@ export async function importInquiry(person: Person | undefined, document: Inquir
 		const own = (await isTaken(given, tx)) ? randomUUID() : given;
 		const revision = document.history.reduce((most, entry) => Math.max(most, entry.revision), 0);
 		const about = { id: own, title, question, indexes, wordField };
-		await insertInquiry({ ...about, archived, revision }, tx);
+		await insertInquiry({ ...about, archived, revision }, owner, tx);
 		const inquiry: Inquiry = {
 			about,
 			concepts: byIdentifier(tables.concepts),

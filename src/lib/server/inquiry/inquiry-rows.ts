@@ -7,6 +7,7 @@ import {
 	connection,
 	entries,
 	inquiries,
+	inquiryPeople,
 	picks,
 	type Queries,
 	pearls,
@@ -16,6 +17,8 @@ import {
 	words
 } from '../db';
 import { ServiceError } from '../errors';
+import type { Person } from '../people';
+import { takenPartIn } from './access-rows';
 
 const TABLES = { concepts, words, cells, picks, sightings, pearls, entries, strategies } as const;
 
@@ -127,7 +130,7 @@ export function rowsAsMade(inquiry: Inquiry): Change[] {
 }
 
 /** All inquiries that are not removed, latest first, with how far each crosswalk has come. One statement. */
-export function inquiryLines() {
+export function inquiryLines(person: Person) {
 	const decided = sql<number>`(
 		select count(*)::int from (
 			select concept_id, index_code from picks p where p.inquiry_id = inquiries.id and p.role <> 'rejected'
@@ -148,15 +151,18 @@ export function inquiryLines() {
 			decided
 		})
 		.from(inquiries)
-		.where(isNull(inquiries.deletedAt))
+		.where(and(isNull(inquiries.deletedAt), takenPartIn(person)))
 		.orderBy(asc(inquiries.archived), desc(inquiries.changedAt));
 }
 
+/** Puts down an inquiry and whose it is. */
 export async function insertInquiry(
 	row: typeof inquiries.$inferInsert,
-	on: Queries = connection().db
+	ownerId: string,
+	on: Queries
 ): Promise<void> {
 	await on.insert(inquiries).values(row);
+	await on.insert(inquiryPeople).values({ inquiryId: row.id, personId: ownerId, role: 'owner' });
 }
 
 export async function isTaken(id: string, on: Queries): Promise<boolean> {
@@ -168,10 +174,11 @@ export async function isTaken(id: string, on: Queries): Promise<boolean> {
 export async function setState(
 	id: string,
 	state: { archived?: boolean; deletedAt?: Date | null },
-	wasRemoved: boolean
+	wasRemoved: boolean,
+	on: Queries = connection().db
 ): Promise<boolean> {
-	const found = await connection()
-		.db.update(inquiries)
+	const found = await on
+		.update(inquiries)
 		.set(state)
 		.where(
 			and(eq(inquiries.id, id), wasRemoved ? isNotNull(inquiries.deletedAt) : isNull(inquiries.deletedAt))

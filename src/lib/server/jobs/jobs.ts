@@ -113,7 +113,7 @@ const CANCELLED = new Stopped('cancelled', 'It was cancelled and changed nothing
 
 /** Asks a job to stop, and waits for that where it is worked on here; a job that has ended stays as it is. */
 export async function cancelJob(person: Person | undefined, id: string) {
-	allow(person, 'change-indexes');
+	await jobFor(person, 'change', id);
 	await askToCancel(id);
 	await queue.stop(id, CANCELLED);
 	return findJob(person, id);
@@ -139,6 +139,18 @@ function isAlive(pid: number): boolean {
 		// There, but somebody else's.
 		return (error as { code?: string }).code === 'EPERM';
 	}
+}
+
+/** A job that a person may see or change: their own, or one that works on an index. */
+async function jobFor(person: Person | undefined, how: 'see' | 'change', id: string) {
+	const asking = allow(person, 'read');
+	const job = await readJob(id);
+	const isOwn = job !== undefined && (asking.alone || job.startedBy === asking.id);
+	// What was asked for by others and is of no index is theirs alone.
+	if (!job || (!isOwn && job.kind === 'citations'))
+		throw new ServiceError(404, 'no-job', 'There is no such job.');
+	if (how === 'change' && !isOwn) allow(person, 'change-indexes');
+	return job;
 }
 
 /** The latest imports of an index, newest first, without their findings. */
@@ -213,9 +225,7 @@ export async function recordJob(
 }
 
 export async function findJob(person: Person | undefined, id: string) {
-	allow(person, 'read');
-	const job = await readJob(id);
-	if (!job) throw new ServiceError(404, 'no-job', 'There is no such job.');
+	const job = await jobFor(person, 'see', id);
 	const { indexCode, edition, state, done, total, report, createdAt } = job;
 	const ahead = state === 'queued' ? await jobsBefore(createdAt) : undefined;
 	return { indexCode, edition, state, done, total, report, ...(ahead !== undefined && { ahead }) };

@@ -1,7 +1,7 @@
 /** What changed since a date, a run or a report: crosswalk, strategies, editions and records in one view. */
 import { ServiceError } from '../errors';
-import { loadInquiry } from '../inquiry';
-import { allow, type Person } from '../people';
+import { allowIn, loadInquiry } from '../inquiry';
+import type { Person } from '../people';
 import { listRuns } from '../runs';
 import { findRecordsIn } from '../search';
 import { currentIndexes, differenceBetween, editionsOf } from '../vocabulary';
@@ -31,7 +31,7 @@ export async function changedSince(
 	inquiryId: string,
 	since: string
 ): Promise<ChangedSince> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const [{ inquiry }, indexes, runs, reports] = await Promise.all([
 		loadInquiry(inquiryId),
 		currentIndexes(),

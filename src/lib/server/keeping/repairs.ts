@@ -4,7 +4,7 @@ import { EditionStep, leaving, type Repair, repairsOf } from '../../../core/keep
 import { evaluate, type Expression, headingExpression, leavesOf, RecordSet } from '../../../core/search';
 import { perConnection } from '../db';
 import { ServiceError } from '../errors';
-import { changeInquiry, loadInquiry, WITHOUT_WORKS } from '../inquiry';
+import { allowIn, changeInquiry, loadInquiry, seenAmong, WITHOUT_WORKS } from '../inquiry';
 import { allow, type Person } from '../people';
 import { type IndexSets, searchVocabulary, setsOf, type SearchVocabulary } from '../records';
 import {
@@ -89,14 +89,14 @@ function decidedEditions({ picks, cells }: Inquiry, code: string): Set<string> {
 
 /** How many repairs wait, without what they would find. */
 export async function countRepairs(person: Person | undefined, inquiryId: string): Promise<number> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const { inquiry } = await loadInquiry(inquiryId, WITHOUT_WORKS);
 	return (await unpriced(inquiry)).reduce((sum, { repairs }) => sum + repairs.length, 0);
 }
 
 /** Everything that later editions touch in an inquiry, index by index in the order of its columns. */
 export async function repairsFor(person: Person | undefined, inquiryId: string): Promise<PricedRepair[]> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const { inquiry } = await loadInquiry(inquiryId, WITHOUT_WORKS);
 	const found = await unpriced(inquiry);
 	const priced = await Promise.all(
@@ -216,7 +216,7 @@ async function repairNamed(inquiryId: string, repairId: string): Promise<Repair>
 
 /** Carries a repair out, as one change that can be undone. */
 export async function takeRepair(person: Person | undefined, inquiryId: string, repairId: string) {
-	allow(person, 'change-inquiry');
+	await allowIn(person, 'change-inquiry', inquiryId);
 	const { take } = await repairNamed(inquiryId, repairId);
 	return changeInquiry(person, inquiryId, take);
 }
@@ -228,7 +228,7 @@ export async function leaveRepair(
 	repairId: string,
 	because: string
 ) {
-	allow(person, 'change-inquiry');
+	await allowIn(person, 'change-inquiry', inquiryId);
 	return changeInquiry(person, inquiryId, leaving(await repairNamed(inquiryId, repairId), because));
 }
 
@@ -250,7 +250,7 @@ export async function touchedInquiries(
 	code: string,
 	label?: string
 ): Promise<TouchedInquiry[]> {
-	allow(person, 'read');
+	const asking = allow(person, 'read');
 	const { index, edition: present } = await currentIndex(code);
 	const edition = label === undefined ? present : await editionLabelled(code, label);
 	const current: CurrentIndex = { index, edition };
@@ -269,7 +269,10 @@ export async function touchedInquiries(
 				known.repairs++;
 			}
 	}
-	return [...touched].map(([id, { title, cells, repairs }]) => ({ id, title, cells: cells.size, repairs }));
+	const seen = await seenAmong(asking, [...touched.keys()]);
+	return [...touched].flatMap(([id, { title, cells, repairs }]) =>
+		seen.has(id) ? [{ id, title, cells: cells.size, repairs }] : []
+	);
 }
 
 /** Inquiries with no more in them than what was decided in one edition of one index. */

@@ -188,7 +188,7 @@ async function listFinds(): Promise<void> {
 		const records = group.map(({ record }) => record);
 		try {
 			await takeRecords(
-				{ id: personId, name: person },
+				{ id: personId, name: person, role: 'member' },
 				inquiryId,
 				records.map((record) => ({ indexCode, record })),
 				{ from: `the watch “${name}”`, client: '' }

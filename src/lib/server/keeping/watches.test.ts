@@ -5,7 +5,7 @@ import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
 import { connection } from '../db/client';
 import { createInquiry } from '../inquiry/inquiries';
 import { changeInquiry, readInquiry } from '../inquiry/inquiry-changes';
-import { messagesOf } from '../outbox/outbox';
+import { messagesOf } from '../inquiry';
 import { LOCAL_PERSON } from '../people/access';
 import { storeRecords } from '../records/record-store';
 import { createIndex, removeIndex } from '../vocabulary/subject-indexes';

@@ -2,7 +2,7 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import type { InferOutput } from 'valibot';
 import { ServiceError } from '../errors';
-import { loadInquiry, WITHOUT_WORKS } from '../inquiry';
+import { allowIn, loadInquiry, roleIn, seenAmong, WITHOUT_WORKS } from '../inquiry';
 import { allow, type Person } from '../people';
 import { resultAsText } from '../reading';
 import { findRecordsIn, foundByCql } from '../search';
@@ -56,11 +56,24 @@ const MOST_OF_INDEX = 0.5;
 const FEW_RECORDS = 100;
 
 export async function listWatches(person: Person | undefined, inquiryId?: string): Promise<WatchSummary[]> {
-	allow(person, 'read');
-	if (inquiryId !== undefined) await loadInquiry(inquiryId, WITHOUT_WORKS);
-	const rows = await watchRows(inquiryId);
+	if (inquiryId !== undefined) {
+		await allowIn(person, 'read', inquiryId);
+		await loadInquiry(inquiryId, WITHOUT_WORKS);
+	}
+	const rows = await mayFollow(allow(person, 'read'), await watchRows(inquiryId));
 	const counts = await countFinds(rows.map(({ id }) => id));
 	return rows.map((row) => summaryOf(row, counts.get(row.id)));
+}
+
+/** Those of some watches that a person may see: their own, and those of inquiries in which they take part. */
+async function mayFollow(person: Person, rows: WatchRow[]): Promise<WatchRow[]> {
+	const seen = await seenAmong(
+		person,
+		rows.flatMap(({ inquiryId }) => inquiryId ?? [])
+	);
+	return rows.filter(({ inquiryId, personId }) =>
+		inquiryId === null ? person.alone || personId === person.id : seen.has(inquiryId)
+	);
 }
 
 const summaryOf = (
@@ -87,7 +100,8 @@ export async function makeWatch(
 	person: Person | undefined,
 	{ name, inquiry, index, cql }: InferOutput<typeof newWatch>
 ): Promise<WatchSummary> {
-	const { id: personId } = allow(person, 'change-inquiry');
+	const { id: personId } =
+		inquiry === undefined ? allow(person, 'work') : await allowIn(person, 'change-inquiry', inquiry);
 	const loaded = inquiry === undefined ? undefined : (await loadInquiry(inquiry, WITHOUT_WORKS)).inquiry;
 	const kind = cql !== undefined ? 'search' : index !== undefined ? 'strategy' : 'pool';
 	if (kind !== 'search' && !loaded)
@@ -127,7 +141,7 @@ export async function makeWatch(
 		},
 		marks
 	);
-	return summaryOf(await watchThere(id));
+	return summaryOf(await watchFor(person, 'read', id));
 }
 
 /** Watches for what a result of an inquiry was found by, such as an author or a heading. */
@@ -165,9 +179,20 @@ async function foundNow(
 	return faults.length > 0 ? 0 : result.size;
 }
 
-async function watchThere(id: string): Promise<WatchRow> {
+/** A watch with which a person may do something: one of an inquiry goes by that, any other is their own. */
+async function watchFor(
+	person: Person | undefined,
+	action: 'read' | 'change-inquiry',
+	id: string
+): Promise<WatchRow> {
+	const absent = new ServiceError(404, 'no-watch', 'There is no such watch. It may have been removed.');
+	const asking = allow(person, 'read');
 	const watch = await watchRow(id);
-	if (!watch) throw new ServiceError(404, 'no-watch', 'There is no such watch. It may have been removed.');
+	if (!watch) throw absent;
+	const { inquiryId, personId } = watch;
+	const isOwn = asking.alone || personId === asking.id;
+	const role = inquiryId !== null ? await roleIn(asking, inquiryId) : isOwn ? 'owner' : undefined;
+	allow(person, action, { role, absent });
 	return watch;
 }
 
@@ -177,19 +202,17 @@ export async function changeWatch(
 	id: string,
 	{ name, paused, anew }: { name?: string; paused?: boolean; anew?: boolean }
 ): Promise<WatchSummary> {
-	allow(person, 'change-inquiry');
-	await watchThere(id);
+	await watchFor(person, 'change-inquiry', id);
 	await updateWatch(id, {
 		...(name !== undefined && { name }),
 		...(paused !== undefined && { paused }),
 		...(anew && { key: anotherKey() })
 	});
-	return summaryOf(await watchThere(id), (await countFinds([id])).get(id));
+	return summaryOf(await watchFor(person, 'read', id), (await countFinds([id])).get(id));
 }
 
 export async function removeWatch(person: Person | undefined, id: string): Promise<void> {
-	allow(person, 'change-inquiry');
-	await watchThere(id);
+	await watchFor(person, 'change-inquiry', id);
 	await deleteWatch(id);
 }
 
@@ -199,8 +222,7 @@ export async function findsOf(
 	id: string,
 	which: { unlooked?: boolean } = {}
 ): Promise<WatchFind[]> {
-	allow(person, 'read');
-	await watchThere(id);
+	await watchFor(person, 'read', id);
 	const finds = await findRows(id, which);
 	const titles = await titlesOf(finds);
 	return finds.map(({ indexCode, record, foundAt, looked }, i) => ({
@@ -214,14 +236,13 @@ export async function findsOf(
 
 /** Says that what was found has been looked at. */
 export async function looked(person: Person | undefined, id: string): Promise<void> {
-	allow(person, 'change-inquiry');
-	await watchThere(id);
+	await watchFor(person, 'change-inquiry', id);
 	await markLooked(id);
 }
 
 /** Has every watch look now. @returns how many records were found */
 export async function lookNow(person: Person | undefined): Promise<number> {
-	allow(person, 'change-inquiry');
+	allow(person, 'work');
 	return runWatches();
 }
 

@@ -1,3 +1,4 @@
-/** Messages in a stand-in outbox. */
-export { insertComposed, messageFile, messagesOf, putMessage, withdrawMessage } from './outbox';
-export type { MessageLine } from './outbox';
+/** Messages in a stand-in outbox: given by whoever may, kept as files of mail. */
+export { insertComposed, putMessage } from './outbox';
+export type { MessageKind } from './outbox';
+export { messageLines, messageRow, withdraw } from './outbox-rows';

@@ -1,13 +1,11 @@
 /** Messages: put down as files of mail in a stand-in outbox, from which nothing is sent. */
 import { randomUUID } from 'node:crypto';
 import MailComposer from 'nodemailer/lib/mail-composer/index.js';
-import { ServiceError } from '../errors';
-import { allow, type Person } from '../people';
 import type { Transaction } from '../db';
-import { insertMessage, insertMessageIn, messageLines, messageRow, withdraw } from './outbox-rows';
+import { insertMessage, insertMessageIn } from './outbox-rows';
 
-/** Asked of the library, works handed on, or what watches found. */
-type MessageKind = 'request' | 'works' | 'news';
+/** Asked of the library, works handed on, what watches found, or about somebody's account. */
+export type MessageKind = 'request' | 'works' | 'news' | 'account';
 
 export interface NewMessage {
 	kind: MessageKind;
@@ -20,25 +18,14 @@ export interface NewMessage {
 	attachments?: { filename: string; content: string; contentType: string }[];
 }
 
-export interface MessageLine {
-	id: string;
-	at: string;
-	kind: MessageKind;
-	to: string;
-	subject: string;
-	about: string;
-	state: 'waiting' | 'withdrawn';
-}
-
 const FROM = { name: 'Oakmoss', address: 'oakmoss@outbox.example' };
 
 /** Puts a message into the outbox. @returns its identifier */
 export async function putMessage(
-	person: Person | undefined,
-	inquiryId: string,
+	personId: string,
+	inquiryId: string | null,
 	message: NewMessage
 ): Promise<string> {
-	const { id: personId } = allow(person, 'change-inquiry');
 	const row = await composed(inquiryId, personId, message);
 	await insertMessage(row);
 	return row.id;
@@ -55,7 +42,7 @@ export async function insertComposed(
 }
 
 async function composed(
-	inquiryId: string,
+	inquiryId: string | null,
 	personId: string,
 	{ kind, to, subject, text, about = '', replyTo, attachments = [] }: NewMessage
 ) {
@@ -71,34 +58,4 @@ async function composed(
 	});
 	const eml = (await message.compile().build()).toString('utf8');
 	return { id, inquiryId, personId, kind, to, subject, about, eml };
-}
-
-export async function messagesOf(person: Person | undefined, inquiryId: string): Promise<MessageLine[]> {
-	allow(person, 'read');
-	return (await messageLines(inquiryId)).map(({ at, ...line }) => ({ ...line, at: at.toISOString() }));
-}
-
-export async function messageFile(
-	person: Person | undefined,
-	inquiryId: string,
-	id: string
-): Promise<Response> {
-	allow(person, 'read');
-	const row = await messageRow(inquiryId, id);
-	if (!row) throw new ServiceError(404, 'no-message', 'There is no such message in the outbox.');
-	return new Response(row.eml, {
-		headers: { 'content-type': 'message/rfc822', 'content-disposition': `attachment; filename="${id}.eml"` }
-	});
-}
-
-/** Takes a message back. It stays in the outbox, as what was asked for and taken back should be seen. */
-export async function withdrawMessage(
-	person: Person | undefined,
-	inquiryId: string,
-	id: string
-): Promise<void> {
-	allow(person, 'change-inquiry');
-	if (!(await messageRow(inquiryId, id)))
-		throw new ServiceError(404, 'no-message', 'There is no such message in the outbox.');
-	await withdraw(inquiryId, id);
 }

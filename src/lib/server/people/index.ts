@@ -1,3 +1,45 @@
 /** Who acts, and what they may do. */
-export { LOCAL_PERSON, allow } from './access';
-export type { Person } from './access';
+export { INQUIRY_ROLES, LOCAL_PERSON, ROLES, allow, whoAmI } from './access';
+export type { Action, InquiryRole, Person, Place, Role } from './access';
+export { dropOldAttempts } from './attempt-rows';
+export {
+	administratorsLog,
+	endAccount,
+	listGroups,
+	listPeople,
+	namesLike,
+	removeGroup,
+	setGroup,
+	setRole,
+	signOutPerson
+} from './governing';
+export {
+	acceptInvitation,
+	changePassword,
+	confirm,
+	firstInvitation,
+	forgotten,
+	invite,
+	invitedBy,
+	openInvitations,
+	register,
+	renewPassword,
+	takeBackInvitation
+} from './joining';
+export { newKey } from './keys';
+export * from './people-schema';
+export { areHere } from './people-rows';
+export { isOpenToAll, secret, voucher, withAccounts } from './settings';
+export {
+	beginVouched,
+	endSession,
+	openSessions,
+	personSignedIn,
+	signIn,
+	signOut,
+	signOutEverywhere,
+	takeVouched
+} from './signing-in';
+export type { Caller, OpenSession, Signed } from './signing-in';
+export { listTokens, makeToken, personByToken, removeToken } from './tokens';
+export type { Token } from './tokens';

@@ -4,7 +4,7 @@ import type { RecordDraft } from '../../../core/formats/record-draft';
 import { dropDatabase } from '../db/database.test-aid';
 import { createInquiry } from '../inquiry/inquiries';
 import { changeInquiry } from '../inquiry/inquiry-changes';
-import { messageFile, messagesOf, withdrawMessage } from '../outbox';
+import { messageFile, messagesOf, withdrawMessage } from '../inquiry';
 import { LOCAL_PERSON } from '../people/access';
 import { citedByJob } from '../records';
 import { databaseWithYarrow, store } from '../records/yarrow.test-aid';

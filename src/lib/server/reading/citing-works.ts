@@ -3,7 +3,7 @@ import type { InferOutput } from 'valibot';
 import { inOrder, type ListedRecord, type ListEntry } from '../../../core/crosswalk';
 import type { CslItem } from '../../../core/evidence/citation';
 import { checkCitation, checkTogether, type CitationFinding, mended } from '../../../core/reading';
-import { loadInquiry } from '../inquiry';
+import { allowIn, loadInquiry } from '../inquiry';
 import { allow, type Person } from '../people';
 import { citeAll, citeOrBegin } from '../records';
 import { foundOfRuns } from '../runs';
@@ -31,7 +31,7 @@ export async function entriesOf(
 	inquiryId: string,
 	{ part, ids }: Which
 ): Promise<ListEntry[]> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const { inquiry } = await loadInquiry(inquiryId);
 	if (ids) return ids.flatMap((id) => inquiry.entries[id] ?? []);
 	return inOrder(inquiry.entries).filter(({ decision }) => part === 'all' || decision === part);

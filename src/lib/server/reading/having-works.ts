@@ -4,9 +4,9 @@ import type { ListedRecord } from '../../../core/crosswalk';
 import type { CslItem } from '../../../core/evidence/citation';
 import { ServiceError } from '../errors';
 import { type Availability, availabilityOf, requestsTo } from '../holdings';
-import { loadInquiry } from '../inquiry';
-import { type MessageLine, messagesOf, putMessage } from '../outbox';
-import { allow, type Person } from '../people';
+import { allowIn, loadInquiry, type MessageLine, messagesOf } from '../inquiry';
+import { putMessage } from '../outbox';
+import type { Person } from '../people';
 import { citeAll } from '../records';
 import { currentIndex } from '../vocabulary';
 import { entriesOf, itemOfEntry, itemsOf } from './citing-works';
@@ -27,7 +27,7 @@ export async function whereToHave(
 	inquiryId: string,
 	which: Which
 ): Promise<Having> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const { item, source, about } = await workOf(person, inquiryId, which);
 	const [where, messages] = await Promise.all([availabilityOf(item, source), messagesOf(person, inquiryId)]);
 	return {
@@ -67,6 +67,7 @@ export async function askFor(
 	inquiryId: string,
 	{ name, address, note, ...which }: InferOutput<typeof requestBody>
 ): Promise<Having> {
+	const { id: personId } = await allowIn(person, 'change-inquiry', inquiryId);
 	const to = requestsTo();
 	if (!to)
 		throw new ServiceError(
@@ -76,7 +77,7 @@ export async function askFor(
 		);
 	const { item, about } = await workOf(person, inquiryId, which);
 	const [{ text }] = await citeAll(person, { items: [item], style: 'apa' });
-	await putMessage(person, inquiryId, {
+	await putMessage(personId, inquiryId, {
 		kind: 'request',
 		to,
 		replyTo: address,
@@ -93,7 +94,7 @@ export async function sendWorks(
 	inquiryId: string,
 	{ to, note, style, locale, ...which }: InferOutput<typeof sentBody>
 ): Promise<{ id: string; works: number }> {
-	allow(person, 'change-inquiry');
+	const { id: personId } = await allowIn(person, 'change-inquiry', inquiryId);
 	const [entries, { inquiry }] = await Promise.all([
 		entriesOf(person, inquiryId, which),
 		loadInquiry(inquiryId, { works: [] })
@@ -108,7 +109,7 @@ export async function sendWorks(
 	});
 	const decision = which.part === 'all' ? [] : [which.part];
 	const file = await exportList(person, inquiryId, 'ris', { decision, abstracts: true, headings: true });
-	const id = await putMessage(person, inquiryId, {
+	const id = await putMessage(personId, inquiryId, {
 		kind: 'works',
 		to,
 		subject: `${entries.length} ${entries.length === 1 ? 'work' : 'works'} from “${inquiry.about.title}”`,

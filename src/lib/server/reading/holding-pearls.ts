@@ -7,8 +7,8 @@ import { type Addition, type Missed, recallOf, worthOf, worthTogether } from '..
 import { leavesOfStrategy, tokensOf, type Leaf } from '../../../core/search';
 import { contentWords, fold } from '../../../core/text';
 import { ServiceError } from '../errors';
-import { changeInquiry, loadInquiry } from '../inquiry';
-import { allow, type Person } from '../people';
+import { allowIn, changeInquiry, loadInquiry } from '../inquiry';
+import type { Person } from '../people';
 import { citationsIn, type RecordLine, recordLines, recordNumber } from '../records';
 import { findRecordsIn } from '../search';
 import { currentIndex } from '../vocabulary';
@@ -51,7 +51,7 @@ const MOST_KEYWORDS = 4;
 const MOST_WORDED = 20;
 
 export async function pearlsOf(person: Person | undefined, inquiryId: string): Promise<PearlsOfIndex[]> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const { inquiry } = await loadInquiry(inquiryId);
 	const pearls = Object.values(inquiry.pearls).sort((a, b) => a.position - b.position);
 	const rows = await recordsOfTheirWorks(
@@ -226,7 +226,7 @@ export async function recognise(
 	inquiryId: string,
 	text: string
 ): Promise<Recognised> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const { inquiry } = await loadInquiry(inquiryId);
 	const { items, findings } = citationsIn(text);
 	const works = await matchedWorks(inquiry.about.indexes, items);

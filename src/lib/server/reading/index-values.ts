@@ -3,6 +3,7 @@ import { nameInWords } from '../../../core/evidence/citation';
 import { personOf, ValueLists, ValueListsMaker } from '../../../core/reading';
 import { fold } from '../../../core/text';
 import { catalogue } from '../holdings';
+import { allow, type Person } from '../people';
 import { recordsTagged, type SearchVocabulary, type IndexSets } from '../records';
 import { eachHeld, eachNaming, headingsCarried } from './value-rows';
 
@@ -99,6 +100,18 @@ export async function personsOf(sets: IndexSets): Promise<ValueLists> {
 	return (await namedValues(sets)).persons;
 }
 
+/** How far the names of an index's records are read, while they are: by its code, in records. */
+const underWay = new Map<string, { done: number; total: number }>();
+
+/** How much of the names of an index's records is read, while that goes on here. */
+export function namesReadOf(
+	person: Person | undefined,
+	code: string
+): { done: number; total: number } | undefined {
+	allow(person, 'read');
+	return underWay.get(code);
+}
+
 interface AllNamed extends Record<Named, NamedValues> {
 	persons: ValueLists;
 }
@@ -108,7 +121,10 @@ function namedValues(sets: IndexSets): Promise<AllNamed> {
 		const persons = new ValueListsMaker(sets.records);
 		const numbers = new Map<string, number>();
 		const makers = NAMED.map((dimension) => new NamesMaker(dimension, sets.records));
+		const way = { done: 0, total: sets.records };
+		underWay.set(sets.code, way);
 		await eachNaming(sets.code, ({ n, author, source, affiliations, funders }) => {
+			way.done = n;
 			const [ofSource, ofAuthor, ofAffiliation, ofFunder] = makers;
 			if (source) ofSource.add(n, source);
 			for (const name of author ?? []) {
@@ -121,7 +137,7 @@ function namedValues(sets: IndexSets): Promise<AllNamed> {
 			}
 			for (const one of affiliations ?? []) ofAffiliation.add(n, one);
 			for (const one of funders ?? []) ofFunder.add(n, one);
-		});
+		}).finally(() => underWay.delete(sets.code));
 		const named = Object.fromEntries(makers.map((maker) => [maker.dimension, maker.values()]));
 		return { ...(named as Record<Named, NamedValues>), persons: persons.lists(numbers.size) };
 	});

@@ -9,6 +9,7 @@ export { pearlsOf, recognise, setPearl } from './holding-pearls';
 export { headingsOfPearls, pearlsByCell, pearlsOfRuns, pearlsOfStrategy } from './pearls-at-work';
 export type { PearlName, PearlsOfCell, PearlsOfStrategy, SharedHeading } from './pearls-at-work';
 export type { MissedPearl, PearlsOfIndex, Recognised, WouldPass } from './holding-pearls';
+export { namesReadOf } from './index-values';
 export { phrasesOf, phrasesOfResult } from './record-phrases';
 export type { Phrases } from './record-phrases';
 export {

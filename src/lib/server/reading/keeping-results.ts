@@ -1,11 +1,12 @@
 /** Any result kept as a run; with a text where a text finds just the same records. */
 import { leavesOfStrategy, printStrategy, quote, readStrategy, resultOf } from '../../../core/search';
-import { allow, type Person } from '../people';
+import type { Person } from '../people';
 import { resolverOf } from '../records';
 import { keepFound } from '../runs';
 import type { Found } from '../search';
 import type { Sift } from './reading-schema';
 import { type Asked, resultAsked } from './results';
+import { allowIn } from '../inquiry';
 
 export interface Kept {
 	number: number;
@@ -20,7 +21,7 @@ export async function keepResult(
 	code: string,
 	asked: Asked
 ): Promise<Kept> {
-	allow(person, 'change-inquiry');
+	await allowIn(person, 'change-inquiry', inquiryId);
 	const found = await resultAsked(person, inquiryId, code, asked);
 	const cql = (await textFinding(found, asked)) ?? '';
 	const { at } = found;
@@ -50,7 +51,7 @@ export async function resultAsText(
 	code: string,
 	asked: Asked
 ): Promise<{ name: string; cql: string | undefined }> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const found = await resultAsked(person, inquiryId, code, asked);
 	return { name: nameOf(found), cql: await textFinding(found, asked) };
 }

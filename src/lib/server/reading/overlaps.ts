@@ -10,9 +10,10 @@ import {
 	type Strategy
 } from '../../../core/search';
 import { ServiceError } from '../errors';
-import { allow, type Person } from '../people';
+import type { Person } from '../people';
 import { foundByRun } from '../runs';
 import { findRecords, type Found } from '../search';
+import { allowIn } from '../inquiry';
 
 /** Which sets are looked at together. */
 export type Among = { of: 'runs'; runs: number[] } | { of: 'lines'; block: string } | { of: 'blocks' };
@@ -105,7 +106,7 @@ export async function overlapOf(
 	code: string,
 	among: Among
 ): Promise<OverlapOfSets> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const { sets, left } = await setsAmong(person, inquiryId, code, among);
 	const regions = regionsOf(sets.map(({ set }) => set));
 	return {
@@ -141,7 +142,7 @@ export async function foundAmong(
 	among: Among,
 	members: readonly number[]
 ): Promise<Found> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const { at, strategy, sets } = await setsAmong(person, inquiryId, code, among);
 	const result = recordsOfRegion(
 		sets.map(({ set }) => set),

@@ -12,8 +12,8 @@ import {
 	resultOf,
 	strategyOf
 } from '../../../core/search';
-import { loadInquiry, WITHOUT_WORKS } from '../inquiry';
-import { allow, type Person } from '../people';
+import { allowIn, loadInquiry, WITHOUT_WORKS } from '../inquiry';
+import type { Person } from '../people';
 import { recordLines } from '../records';
 import { foundOfRuns } from '../runs';
 import { findRecordsIn, foundBy, searchable } from '../search';
@@ -52,7 +52,7 @@ export async function pearlsByCell(
 	person: Person | undefined,
 	inquiryId: string
 ): Promise<Record<string, PearlsOfCell>> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const { inquiry } = await loadInquiry(inquiryId, WITHOUT_WORKS);
 	const found: Record<string, PearlsOfCell> = {};
 	for (const [code, pearls] of await pearlsByIndex(inquiry)) {
@@ -97,7 +97,7 @@ export async function pearlsOfStrategy(
 	code: string,
 	tried: readonly Command[]
 ): Promise<PearlsOfStrategy> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const { inquiry } = await loadInquiry(inquiryId, WITHOUT_WORKS);
 	const pearls = (await pearlsByIndex(inquiry)).get(code) ?? new Map<number, PearlName>();
 	const { at, strategy, result } = await foundBy(person, inquiryId, code, { tried });
@@ -131,7 +131,7 @@ export async function pearlsOfRuns(
 	person: Person | undefined,
 	inquiryId: string
 ): Promise<Record<number, { of: number; found: PearlName[]; missed: PearlName[] }>> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const { inquiry } = await loadInquiry(inquiryId, WITHOUT_WORKS);
 	if (Object.keys(inquiry.pearls).length === 0) return {};
 	const byIndex = await pearlsByIndex(inquiry);
@@ -170,7 +170,7 @@ export async function headingsOfPearls(
 	code: string,
 	conceptId: string
 ): Promise<SharedHeading[]> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const { inquiry } = await loadInquiry(inquiryId, WITHOUT_WORKS);
 	const pearls = (await pearlsByIndex(inquiry)).get(code) ?? new Map<number, PearlName>();
 	if (pearls.size < 2) return [];

@@ -1,9 +1,10 @@
 /** What the works of a pooled list are made of, by what all indexes know of their records. */
 import type { PoolRecord, ValueCounts } from '../../../core/reading';
 import { fold } from '../../../core/text';
-import { allow, type Person } from '../people';
+import type { Person } from '../people';
 import { poolDimension, type ValuesOfRecord, valuesIn } from './pool-values';
 import { type PoolWish, poolOf } from './pooled-lists';
+import { allowIn } from '../inquiry';
 
 export interface PoolValue {
 	/** What tells it from other values. */
@@ -59,7 +60,7 @@ export async function compositionOfPool(
 	by: string,
 	find: string
 ): Promise<PoolComposition> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const dimension = poolDimension(by);
 	const { found, region } = await poolOf(person, inquiryId, wish);
 	const composed = compose(region, await Promise.all(found.map((part) => valuesIn(part, dimension))));

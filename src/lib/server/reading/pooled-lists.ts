@@ -4,7 +4,7 @@ import { isSameWork, workKeys } from '../../../core/evidence';
 import { contributions, MOST_SETS, regionsOfMasks, type PoolRecord } from '../../../core/reading';
 import { RecordSet } from '../../../core/search';
 import { ServiceError } from '../errors';
-import { loadInquiry, WITHOUT_WORKS } from '../inquiry';
+import { allowIn, loadInquiry, WITHOUT_WORKS } from '../inquiry';
 import { allow, type Person } from '../people';
 import { decideWork, decisionsAmong, recordNumber, type RecordLine, type RecordName } from '../records';
 import { currentIndex } from '../vocabulary';
@@ -101,7 +101,7 @@ export async function pooledList(
 	inquiryId: string,
 	wish: PoolWish
 ): Promise<PooledList> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const { parts, found, items, region, value } = await poolOf(person, inquiryId, wish);
 	const codes = found.map(({ at }) => at.current.index.code);
 	const shown = (await orderItems(found, region, wish.sort)).slice(wish.offset, wish.offset + wish.limit);
@@ -167,7 +167,7 @@ export async function keepPooled(
 	inquiryId: string,
 	wish: PoolWish
 ): Promise<number[]> {
-	allow(person, 'change-inquiry');
+	await allowIn(person, 'change-inquiry', inquiryId);
 	const { found, region } = await poolOf(person, inquiryId, wish);
 	const names = found.map(({ at }) => at.current.index.name);
 	const within = wish.members.length > 0 ? wish.members.map((part) => names[part]) : names;
@@ -199,7 +199,7 @@ export async function sayOfWorks(
 	others: readonly RecordName[],
 	same: boolean | null
 ): Promise<void> {
-	const { id } = allow(person, 'change-inquiry');
+	const { id } = allow(person, 'work');
 	for (const name of [...records, ...others]) await recordNumber(await currentIndex(name.code), name.key);
 	const pairs = records.flatMap((one) => others.map((other) => [one, other] as const));
 	if (pairs.some(([one, other]) => one.code === other.code))

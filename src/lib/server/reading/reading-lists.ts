@@ -12,8 +12,8 @@ import type { CslItem } from '../../../core/evidence/citation';
 import type { RecordDraft } from '../../../core/formats/record-draft';
 import { mended } from '../../../core/reading';
 import { ServiceError } from '../errors';
-import { changeInquiry, loadInquiry } from '../inquiry';
-import { allow, type Person } from '../people';
+import { allowIn, changeInquiry, loadInquiry } from '../inquiry';
+import type { Person } from '../people';
 import { draftOf, recordFile, type RecordLine, recordLines } from '../records';
 import { currentIndex } from '../vocabulary';
 import type { exportedList, listedBody } from './reading-list-schema';
@@ -36,7 +36,7 @@ export async function listedWorks(
 	inquiryId: string,
 	ids: readonly string[]
 ): Promise<ListedWork[]> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const { inquiry } = await loadInquiry(inquiryId);
 	return worksOf(ids.flatMap((id) => inquiry.entries[id] ?? []));
 }
@@ -76,7 +76,7 @@ export const remembered = ({ id, title, authors, source, year }: ListEntry): Csl
 
 /** The entries of the list, in the order in which they came. */
 export async function readList(person: Person | undefined, inquiryId: string): Promise<ListEntry[]> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	return inOrder((await loadInquiry(inquiryId)).inquiry.entries);
 }
 
@@ -86,7 +86,7 @@ export async function setList(
 	inquiryId: string,
 	wanted: InferOutput<typeof listedBody>
 ): Promise<void> {
-	allow(person, 'change-inquiry');
+	await allowIn(person, 'change-inquiry', inquiryId);
 	const { inquiry } = await loadInquiry(inquiryId);
 	const byRecord = new Map(
 		Object.values(inquiry.entries).flatMap(({ id, records }) =>

@@ -1,6 +1,6 @@
 /** Results that can be read: what a strategy, a number or a run stands for, and what is kept of that by some values. */
 import type { PartWords, RecordSet } from '../../../core/search';
-import { allow, type Person } from '../people';
+import type { Person } from '../people';
 import { type Beside, foundByRun } from '../runs';
 import { type Found, foundBy, openFound, type OpenedResult, type Opening, type Wanted } from '../search';
 import { recordLines, recordNumber } from '../records';
@@ -8,6 +8,7 @@ import { dimensionNamed, recordsHaving, recordsWithout, valuesAsWritten } from '
 import { neighbourSet, type Nearness } from './near-records';
 import { type Among, foundAmong } from './overlaps';
 import type { Sift } from './reading-schema';
+import { allowIn } from '../inquiry';
 
 /** What is to be read. */
 export interface Asked {
@@ -29,7 +30,7 @@ export async function resultAsked(
 	code: string,
 	{ opening, run, beside, among, near, sift }: Asked
 ): Promise<Found> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const found = await (among
 		? foundAmong(person, inquiryId, code, among.sets, among.members)
 		: run === undefined

@@ -3,8 +3,8 @@ import { checkStrategy, nameOfFinding, strayForms, type StrategyFinding } from '
 import { COMMON_LIMITS, settingsOf, type Strategy } from '../../../core/search';
 import { type Command, takePredecessors } from '../../../core/crosswalk';
 import { checkWords, crosswalkFacts, wordOffers } from '../crosswalk';
-import { loadInquiry, WITHOUT_WORKS } from '../inquiry';
-import { allow, type Person } from '../people';
+import { allowIn, loadInquiry, WITHOUT_WORKS } from '../inquiry';
+import type { Person } from '../people';
 import { changePrices, formsOfStem, strategyView } from '../search';
 import { currentIndex, editionIndex } from '../vocabulary';
 import { pearlsOf } from './holding-pearls';
@@ -25,7 +25,7 @@ export async function checkOfAll(
 	person: Person | undefined,
 	inquiryId: string
 ): Promise<{ code: string; findings: JudgedFinding[] }[]> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const { inquiry } = await loadInquiry(inquiryId, WITHOUT_WORKS);
 	return Promise.all(
 		inquiry.about.indexes.map(async (code) => ({
@@ -57,7 +57,7 @@ export async function checkOf(
 	inquiryId: string,
 	code: string
 ): Promise<StrategyFinding[]> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const view = await strategyView(person, inquiryId, code);
 	const { inquiry } = await loadInquiry(inquiryId, WITHOUT_WORKS);
 	const { edition } = await currentIndex(code);

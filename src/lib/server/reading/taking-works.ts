@@ -4,8 +4,8 @@ import type { Command, Inquiry, ListedRecord, NewEntry } from '../../../core/cro
 import { KnownWorks, workKeys } from '../../../core/evidence';
 import { authorsInShort, type CslItem, yearOf } from '../../../core/evidence/citation';
 import { ServiceError } from '../errors';
-import { changeInquiry, loadInquiry } from '../inquiry';
-import { allow, type Person } from '../people';
+import { allowIn, changeInquiry, loadInquiry } from '../inquiry';
+import type { Person } from '../people';
 import { citationsIn } from '../records';
 import { ordered } from '../search';
 import { matchedWorks } from './matching';
@@ -44,7 +44,7 @@ export async function takeResult(
 	asked: Asked,
 	how: TakenFrom
 ): Promise<Taken> {
-	allow(person, 'change-inquiry');
+	await allowIn(person, 'change-inquiry', inquiryId);
 	const { at, result, strategy } = await resultAsked(person, inquiryId, code, asked);
 	notTooMany(result.size);
 	const order = await ordered(at.sets, at.vocabulary.edition, result, strategy, 'relevance');
@@ -64,7 +64,7 @@ export async function takePool(
 	wish: PoolWish,
 	how: TakenFrom
 ): Promise<Taken> {
-	allow(person, 'change-inquiry');
+	await allowIn(person, 'change-inquiry', inquiryId);
 	const { found, region } = await poolOf(person, inquiryId, wish);
 	notTooMany(region.length);
 	const codes = found.map(({ at }) => at.current.index.code);
@@ -84,7 +84,7 @@ export async function takeRecords(
 	records: readonly ListedRecord[],
 	how: TakenFrom
 ): Promise<Taken> {
-	allow(person, 'change-inquiry');
+	await allowIn(person, 'change-inquiry', inquiryId);
 	return takeSeeds(person, inquiryId, await seedsOf(records), how);
 }
 
@@ -187,7 +187,7 @@ export async function takeCitations(
 	text: string,
 	how: TakenFrom
 ): Promise<Taken> {
-	allow(person, 'change-inquiry');
+	await allowIn(person, 'change-inquiry', inquiryId);
 	const { items, findings } = citationsIn(text);
 	notTooMany(items.length);
 	const { inquiry } = await loadInquiry(inquiryId);

@@ -9,8 +9,8 @@ import {
 	switchesInWords
 } from '../../../core/report';
 import { COMMON_LIMITS, printStrategy, strategyOf } from '../../../core/search';
-import { decidersOf, loadInquiry } from '../inquiry';
-import { allow, type Person } from '../people';
+import { allowIn, decidersOf, loadInquiry } from '../inquiry';
+import type { Person } from '../people';
 import { checkOfAll, citeEntries, pearlsOfRuns, pooledList, worksFoundBy } from '../reading';
 import { listRuns, type RunLine, findRun } from '../runs';
 import { countedByText } from '../search';
@@ -36,7 +36,7 @@ export async function gather(
 	inquiryId: string,
 	{ runs: wanted, style, parts }: Gathering
 ): Promise<ReportFacts> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const [{ inquiry }, all, known, { people, last: decided }] = await Promise.all([
 		loadInquiry(inquiryId),
 		listRuns(person, inquiryId),

@@ -11,8 +11,8 @@ import {
 } from '../../../core/report';
 import { CROSSWALK_TYPES, exportCrosswalk } from '../crosswalk';
 import { ServiceError } from '../errors';
-import { exportInquiry } from '../inquiry';
-import { allow, type Person } from '../people';
+import { allowIn, exportInquiry } from '../inquiry';
+import type { Person } from '../people';
 import { exportList } from '../reading';
 import { findRun } from '../runs';
 import { gather } from './gathering';
@@ -55,7 +55,7 @@ async function madeNow(
 	inquiryId: string,
 	parts?: readonly PartName[]
 ): Promise<Made> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const draft = (await draftRow(inquiryId)) ?? FIRST_DRAFT;
 	const [facts, [latest]] = await Promise.all([gather(person, inquiryId, draft), reportLines(inquiryId)]);
 	const on = new Date().toISOString();
@@ -97,14 +97,14 @@ export async function setDraft(
 	inquiryId: string,
 	draft: ReportDraft
 ): Promise<void> {
-	allow(person, 'change-inquiry');
+	await allowIn(person, 'change-inquiry', inquiryId);
 	for (const number of draft.runs ?? []) await findRun(inquiryId, number);
 	await writeDraft(inquiryId, draft);
 }
 
 /** Keeps the report as it stands, with everything it says. @returns its number */
 export async function handIn(person: Person | undefined, inquiryId: string): Promise<number> {
-	const { id: personId } = allow(person, 'change-inquiry');
+	const { id: personId } = await allowIn(person, 'change-inquiry', inquiryId);
 	const { draft, facts, on } = await madeNow(person, inquiryId);
 	return insertReport(inquiryId, { personId, draft, facts, at: new Date(on) });
 }
@@ -127,7 +127,7 @@ export async function reportFile(
 	ending: string,
 	{ parts, report }: { parts?: PartName[]; report?: number }
 ): Promise<Response> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	if (!Object.hasOwn(TYPES, ending))
 		throw new ServiceError(404, 'no-format', `A report is given as .${Object.keys(TYPES).join(', .')}.`);
 	const made =

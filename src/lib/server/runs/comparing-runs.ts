@@ -13,10 +13,11 @@ import {
 	type Strategy
 } from '../../../core/search';
 import { ServiceError } from '../errors';
-import { allow, type Person } from '../people';
+import type { Person } from '../people';
 import { findByText } from '../search';
 import type { RunRow } from './run-rows';
 import { findRun, foundOf } from './runs';
+import { allowIn } from '../inquiry';
 
 export interface Difference {
 	/** What is different: a heading, a word, a limit or a whole block, by name. */
@@ -51,7 +52,7 @@ export async function compareRuns(
 	a: number,
 	b: number
 ): Promise<Comparison> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const [first, second] = await Promise.all([findRun(inquiryId, a), findRun(inquiryId, b)]);
 	if (first.indexCode !== second.indexCode)
 		throw new ServiceError(

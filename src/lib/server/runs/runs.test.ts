@@ -189,7 +189,7 @@ describe('the strategy of an inquiry', () => {
 			all: await found('dc.subject =/oak.narrower "Noise, Indoor" or wards'),
 			picks: { p1: headings }
 		});
-		await expect(coverageOf(undefined, 'quiet')).rejects.toMatchObject({ status: 403 });
+		await expect(coverageOf(undefined, 'quiet')).rejects.toMatchObject({ status: 401 });
 		await send({ kind: 'word.remove', id: 'w1' });
 	});
 

@@ -11,10 +11,10 @@ import {
 	strategyOf,
 	type Strategy
 } from '../../../core/search';
-import { allow, type Person } from '../people';
+import type { Person } from '../people';
 import { currentIndexes } from '../vocabulary';
 import { ServiceError } from '../errors';
-import { loadInquiry } from '../inquiry';
+import { allowIn, loadInquiry } from '../inquiry';
 import { findByText, findRecords, type Found, readByText, searchable } from '../search';
 import { insertRun, type RunRow, runLines, runRow, updateRun, wholeRuns } from './run-rows';
 
@@ -38,7 +38,7 @@ export interface RunLine {
 
 /** Runs of an inquiry, newest first. */
 export async function listRuns(person: Person | undefined, inquiryId: string): Promise<RunLine[]> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const labels = new Map(
 		(await currentIndexes()).flatMap(({ index }) =>
 			index.limits.map(({ field, label }) => [`${index.code} ${field}`, label] as const)
@@ -68,7 +68,7 @@ const withoutLimits = (strategy: Strategy): Strategy => ({ ...strategy, limits: 
 
 /** Runs the strategy of an index as it stands, and keeps the run. */
 export async function runStrategy(person: Person | undefined, inquiryId: string, code: string) {
-	const { id } = allow(person, 'change-inquiry');
+	const { id } = await allowIn(person, 'change-inquiry', inquiryId);
 	const { current, inquiry, strategy, reading, textFault, cql, result, faults, sets } = await findRecords(
 		inquiryId,
 		code
@@ -96,7 +96,7 @@ export async function runStrategy(person: Person | undefined, inquiryId: string,
 
 /** Runs an earlier strategy again, on the records as they are now. */
 export async function repeatRun(person: Person | undefined, inquiryId: string, number: number) {
-	const { id } = allow(person, 'change-inquiry');
+	const { id } = await allowIn(person, 'change-inquiry', inquiryId);
 	const run = await findRun(inquiryId, number);
 	if (run.kind !== 'run')
 		throw new ServiceError(422, 'not-repeatable', 'Only a run of a strategy can be repeated here.');
@@ -130,7 +130,7 @@ export async function keepFound(
 		found: RecordSet;
 	}
 ) {
-	const { id } = allow(person, 'change-inquiry');
+	const { id } = await allowIn(person, 'change-inquiry', inquiryId);
 	const { found, ...row } = kept;
 	return insertRun(inquiryId, {
 		...row,
@@ -152,7 +152,7 @@ export interface Elsewhere {
 
 /** Logs a search that was made in the index's own search box. */
 export async function logElsewhere(person: Person | undefined, inquiryId: string, made: Elsewhere) {
-	const { id } = allow(person, 'change-inquiry');
+	const { id } = await allowIn(person, 'change-inquiry', inquiryId);
 	return insertRun(inquiryId, {
 		indexCode: made.indexCode,
 		kind: 'elsewhere',
@@ -171,7 +171,7 @@ export async function combineRuns(
 	how: 'and' | 'or' | 'not',
 	numbers: readonly number[]
 ) {
-	const { id } = allow(person, 'change-inquiry');
+	const { id } = await allowIn(person, 'change-inquiry', inquiryId);
 	const parts = await Promise.all(numbers.map((number) => findRun(inquiryId, number)));
 	if (new Set(parts.map(({ indexCode }) => indexCode)).size !== 1)
 		throw new ServiceError(422, 'different-indexes', 'Only runs of the same subject index can be combined.');
@@ -233,7 +233,7 @@ export async function describeRun(
 	number: number,
 	fields: { name?: string; note?: string }
 ): Promise<void> {
-	allow(person, 'change-inquiry');
+	await allowIn(person, 'change-inquiry', inquiryId);
 	await findRun(inquiryId, number);
 	await updateRun(inquiryId, number, fields);
 }
@@ -255,7 +255,7 @@ export async function restoredSettings(
 	inquiryId: string,
 	number: number
 ): Promise<Restored> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const run = await findRun(inquiryId, number);
 	if (run.kind === 'elsewhere' || run.cql === '')
 		throw new ServiceError(
@@ -284,7 +284,7 @@ export async function foundByRun(
 	number: number,
 	beside?: Beside
 ): Promise<Found> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const [run, other] = await Promise.all([
 		findRun(inquiryId, number),
 		beside && findRun(inquiryId, beside.run)

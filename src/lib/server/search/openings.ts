@@ -21,6 +21,7 @@ import { allow, type Person } from '../people';
 import { openRecord, page, type OpenRecord, type ResultPage, type Wanted } from './result-pages';
 import { searchable, type Searchable } from './searchable';
 import { allFaults, prepare, readByText, resultFor } from './searching';
+import { allowIn } from '../inquiry';
 
 /** What is asked for beside the inquiry and the index. Nothing at all means what the strategy finds. */
 export interface Opening {
@@ -84,7 +85,7 @@ export async function foundBy(
 	code: string,
 	opening: Opening
 ): Promise<Found> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const { cql, part, heading, tried = [], which } = opening;
 	if (opening.whole) {
 		const at = await searchable(code);

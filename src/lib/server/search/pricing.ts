@@ -15,6 +15,7 @@ import { allow, type Person } from '../people';
 import { ServiceError } from '../errors';
 import { searchable } from './searchable';
 import { prepareWith, prepare, resultFor } from './searching';
+import { allowIn } from '../inquiry';
 
 /** What the switches of a pick would make it find in its index, each set otherwise than it is. */
 export async function pickPrices(
@@ -73,7 +74,7 @@ export async function changePrices(
 	tried: readonly Command[],
 	each: readonly Command[]
 ): Promise<ChangePrices> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const at = await prepare(inquiryId, code, tried);
 	const counts: (number | null)[] = [];
 	for (const command of each) {
@@ -106,7 +107,7 @@ export async function limitPrices(
 	tried: readonly Command[],
 	field: string
 ): Promise<LimitPrices> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const at = await prepare(inquiryId, code, tried);
 	const { sets, strategy } = at;
 	const known = (await sets.limitValues()).get(field) ?? [];

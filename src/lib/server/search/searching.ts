@@ -29,7 +29,7 @@ import {
 } from '../../../core/search';
 import { allow, type Person } from '../people';
 import { ServiceError } from '../errors';
-import { loadInquiry, WITHOUT_WORKS } from '../inquiry';
+import { allowIn, loadInquiry, WITHOUT_WORKS } from '../inquiry';
 import { resolverOf } from '../records';
 import type { Sort } from './ranking';
 import { page } from './result-pages';
@@ -244,7 +244,7 @@ export async function strategyView(
 	inquiryId: string,
 	code: string
 ): Promise<StrategyView> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	return (await viewOf(await prepare(inquiryId, code, []))).view;
 }
 
@@ -294,7 +294,7 @@ export async function tryCommands(
 	code: string,
 	commands: readonly Command[]
 ): Promise<{ view: StrategyView; trial: Trial }> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const [before, { view, result: after }] = await Promise.all([
 		findRecords(inquiryId, code).then(({ result }) => result),
 		prepare(inquiryId, code, commands).then(viewOf)
@@ -329,7 +329,7 @@ export async function strategyFile(
 	inquiryId: string,
 	file: string
 ): Promise<Response> {
-	allow(person, 'read');
+	await allowIn(person, 'read', inquiryId);
 	const [, code, format] = /^(.+)\.(cql|txt)$/.exec(file) ?? [];
 	if (code === undefined)
 		throw new ServiceError(

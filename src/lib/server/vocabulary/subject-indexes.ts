@@ -2,6 +2,7 @@
 import { setTimeout as wait } from 'node:timers/promises';
 import type { InferOutput } from 'valibot';
 import type { Dialect, LimitDefinition } from '../../../core/search';
+import { seenAmong } from '../inquiry';
 import { allow, type Person } from '../people';
 import {
 	currentIndexes,
@@ -54,8 +55,17 @@ function summary({ index, edition }: CurrentIndex) {
 
 /** The inquiries that use an index: their titles, and how many picks of each are from it. */
 export async function usesOf(person: Person | undefined, code: string) {
-	allow(person, 'read');
-	return inquiriesUsing(code);
+	const asking = allow(person, 'read');
+	const uses = await inquiriesUsing(code);
+	const seen = await seenAmong(
+		asking,
+		uses.map(({ id }) => id)
+	);
+	const others = uses.filter(({ id }) => !seen.has(id));
+	if (others.length === 0) return uses;
+	const picks = others.reduce((sum, use) => sum + use.picks, 0);
+	const title = `${others.length} ${others.length === 1 ? 'inquiry' : 'inquiries'} of other people`;
+	return [...uses.filter(({ id }) => seen.has(id)), { id: '', title, picks }];
 }
 
 /**

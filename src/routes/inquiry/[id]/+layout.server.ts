@@ -8,5 +8,5 @@ export const load = ({ locals, params }) =>
 			readInquiry(locals.person, params.id),
 			listIndexes(locals.person)
 		]);
-		return { state, indexes, person: locals.person.name };
+		return { state, indexes, person: locals.person?.name ?? '' };
 	});

@@ -1,5 +1,5 @@
 import { forPage } from '$lib/server/http';
-import { messagesOf } from '$lib/server/outbox';
+import { messagesOf } from '$lib/server/inquiry';
 
 export const load = ({ locals, params }) =>
 	forPage(async () => ({ messages: await messagesOf(locals.person, params.id) }));

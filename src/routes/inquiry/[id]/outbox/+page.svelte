@@ -8,7 +8,12 @@
 	/** Messages that were written; none leaves this installation. */
 	let { data } = $props();
 	const store = $derived(useInquiry()());
-	const KINDS = { request: 'asked of the library', works: 'works', news: 'news of watches' } as const;
+	const KINDS = {
+		request: 'asked of the library',
+		works: 'works',
+		news: 'news of watches',
+		account: 'about an account'
+	} as const;
 	const STATES = { waiting: 'waiting', withdrawn: 'taken back' } as const;
 
 	async function takeBack(id: string) {

@@ -1,5 +1,5 @@
 import { answer } from '$lib/server/http';
-import { messageFile, withdrawMessage } from '$lib/server/outbox';
+import { messageFile, withdrawMessage } from '$lib/server/inquiry';
 
 /** The message as a file of mail. */
 export const GET = ({ locals, params }) =>

@@ -1,0 +1,81 @@
+/** Who a request comes from, and what it may reach before anybody has signed in. */
+import type { Cookies } from '@sveltejs/kit';
+import { ServiceError } from '../errors';
+import {
+	type Caller,
+	LOCAL_PERSON,
+	type Person,
+	personByToken,
+	personSignedIn,
+	type Signed,
+	withAccounts
+} from '../people';
+
+/** Keys of links that this browser opened. */
+const LINKS = 'oakmoss_links';
+/** A browser remembers so many; the oldest are forgotten first. */
+const MOST_LINKS = 20;
+const YEAR = 365 * 24 * 60 * 60;
+
+/** Routes that ask nobody who they are: how to come in, what a key in the address opens, and what says how to ask. */
+const OPEN =
+	/^\/(sign-in|register|welcome|forgotten|new-password|confirm|account\/(sign-in|sign-out|register|welcome|forgotten|new-password|confirm|vouched(\/.*)?)|shared\/[^/]+|watches\/[^/]+\/(feed\.atom|stop)|api\/v1\/(health|openapi\.json|inquiry\.schema\.json))$/;
+
+export const isOpen = (pathname: string) => OPEN.test(pathname.replace(/(?<=.)\/(__data\.json)?$/, ''));
+
+/** What a request says of where it comes from. */
+interface Asking {
+	request: Request;
+	url: URL;
+	cookies: Cookies;
+	getClientAddress: () => string;
+}
+
+export function callerOf({
+	request,
+	getClientAddress
+}: Pick<Asking, 'request' | 'getClientAddress'>): Caller {
+	return { headers: request.headers, address: getClientAddress() };
+}
+
+const linksOf = (cookies: Cookies) => (cookies.get(LINKS) ?? '').split('.').filter((key) => key !== '');
+
+/** Remembers a link to an inquiry in this browser. */
+export function rememberLink(cookies: Cookies, url: URL, key: string): void {
+	const links = [...linksOf(cookies).filter((other) => other !== key), key].slice(-MOST_LINKS);
+	cookies.set(LINKS, links.join('.'), {
+		path: '/',
+		httpOnly: true,
+		sameSite: 'lax',
+		secure: url.protocol === 'https:',
+		maxAge: YEAR
+	});
+}
+
+/**
+ * Who asks: by a token, else by a session, else by links that were opened, which are good for the screens alone.
+ * @throws ServiceError 401 for a token that is not good
+ */
+export async function whoAsks({ request, url, cookies }: Asking): Promise<Person | undefined> {
+	if (!withAccounts()) return LOCAL_PERSON;
+	if ([...url.searchParams.values()].some((value) => value.startsWith('oakmoss_')))
+		throw new ServiceError(
+			400,
+			'token-in-address',
+			'A token stands in the address, where it is written down on the way. Remove that token and send another one in the header Authorization.'
+		);
+	const authorization = request.headers.get('authorization');
+	if (authorization !== null && url.pathname.startsWith('/api/')) return personByToken(authorization);
+	const person = await personSignedIn(request.headers);
+	const links = linksOf(cookies);
+	if (person) return { ...person, links };
+	if (links.length === 0 || url.pathname.startsWith('/api/')) return undefined;
+	return { id: 'visitor', name: 'A reader', role: 'visitor', links };
+}
+
+/** An answer with the cookies that go with it. */
+export function signed<T>({ value, cookies }: Signed<T>): Response {
+	const response = Response.json(value);
+	for (const cookie of cookies) response.headers.append('set-cookie', cookie);
+	return response;
+}

@@ -1,0 +1,117 @@
+/** Accounts and sessions, kept by the library for them in the tables that are here: passwords, cookies, what is sent to be sent back. */
+import { betterAuth } from 'better-auth';
+import { drizzleAdapter } from 'better-auth/adapters/drizzle';
+import { genericOAuth } from 'better-auth/plugins';
+import { accounts, connection, people, perConnection, sessions, verifications } from '../db';
+import { putMessage } from '../outbox';
+import { ownAddress, secret, voucher } from './settings';
+
+export const LEAST_PASSWORD = 10;
+export const MOST_PASSWORD = 200;
+/** Where those who vouch for people send them back to. */
+export const VOUCHED_AT = '/account/vouched';
+/** Days after which somebody who did not come is signed out. */
+const SESSION_DAYS = 30;
+/** Hours for which a link to a new password, or one that confirms an address, is good. */
+const LINK_HOURS = 2;
+
+const day = 24 * 60 * 60;
+
+function make() {
+	const vouching = voucher();
+	const isSecure = ownAddress().startsWith('https://');
+	return betterAuth({
+		appName: 'Oakmoss',
+		baseURL: ownAddress(),
+		basePath: VOUCHED_AT,
+		secret: secret(),
+		telemetry: { enabled: false },
+		logger: { disabled: true },
+		database: drizzleAdapter(connection().db, {
+			provider: 'pg',
+			schema: { people, sessions, accounts, verifications },
+			transaction: true
+		}),
+		user: {
+			modelName: 'people',
+			additionalFields: {
+				role: { type: 'string', required: false, defaultValue: 'member', input: false }
+			}
+		},
+		session: {
+			modelName: 'sessions',
+			fields: { userId: 'personId' },
+			expiresIn: SESSION_DAYS * day,
+			updateAge: day
+		},
+		account: {
+			modelName: 'accounts',
+			fields: { userId: 'personId' },
+			// Whoever vouches for an address must have been asked in under it, or be told so by the setting.
+			accountLinking: { enabled: vouching !== undefined, trustedProviders: ['vouched'] }
+		},
+		verification: { modelName: 'verifications' },
+		emailAndPassword: {
+			enabled: true,
+			autoSignIn: false,
+			requireEmailVerification: true,
+			minPasswordLength: LEAST_PASSWORD,
+			maxPasswordLength: MOST_PASSWORD,
+			revokeSessionsOnPasswordReset: true,
+			resetPasswordTokenExpiresIn: LINK_HOURS * 60 * 60,
+			sendResetPassword: async ({ user, token }) => {
+				await tell(user, 'A new password for Oakmoss', [
+					`Somebody asked for a new password for ${user.name}. If it was you, choose one here within ${LINK_HOURS} hours:`,
+					`${ownAddress()}/new-password?key=${token}`,
+					'If it was not you, nothing has changed and nothing is to be done.'
+				]);
+			}
+		},
+		emailVerification: {
+			expiresIn: LINK_HOURS * 60 * 60,
+			sendOnSignIn: true,
+			sendVerificationEmail: async ({ user, token }) => {
+				await tell(user, 'Confirm your address for Oakmoss', [
+					`Somebody made an account under this address. If it was you, confirm it here within ${LINK_HOURS} hours:`,
+					`${ownAddress()}/confirm?key=${token}`,
+					'If it was not you, nothing is to be done: the account cannot be used.'
+				]);
+			}
+		},
+		advanced: {
+			cookiePrefix: 'oakmoss',
+			useSecureCookies: isSecure,
+			defaultCookieAttributes: { httpOnly: true, sameSite: 'lax', secure: isSecure, path: '/' },
+			ipAddress: { ipAddressHeaders: ['x-oakmoss-address'] }
+		},
+		// Tries are counted before it is asked.
+		rateLimit: { enabled: false },
+		plugins: vouching
+			? [
+					genericOAuth({
+						config: [
+							{
+								providerId: 'vouched',
+								discoveryUrl: vouching.discovery,
+								clientId: vouching.client,
+								clientSecret: vouching.secret,
+								scopes: ['openid', 'email', 'profile'],
+								pkce: true
+							}
+						]
+					})
+				]
+			: []
+	});
+}
+
+/** A message about an account, to its address. */
+async function tell(
+	{ id, email }: { id: string; email: string },
+	subject: string,
+	lines: readonly string[]
+): Promise<void> {
+	await putMessage(id, null, { kind: 'account', to: email, subject, text: lines.join('\n\n') });
+}
+
+export const auth = perConnection(make);

@@ -1,0 +1,225 @@
+/** How people come to have an account: asked in, or by their own wish where the installation is open; and new passwords. */
+import { randomUUID } from 'node:crypto';
+import { APIError } from 'better-auth/api';
+import { ServiceError } from '../errors';
+import { inTransaction, type Queries } from '../db';
+import { putMessage } from '../outbox';
+import { allow, LOCAL_PERSON, type Person, type Role } from './access';
+import { oneMoreTry } from './attempts';
+import { auth, LEAST_PASSWORD, MOST_PASSWORD } from './auth-rows';
+import { hashOf, newKey } from './keys';
+import {
+	deleteInvitation,
+	insertAccount,
+	insertInvitation,
+	invitationLines,
+	isAnybodyHere,
+	noteForAdministrators,
+	openInvitation,
+	personWithEmail,
+	upsertPerson,
+	useInvitation
+} from './people-rows';
+import { isOpenToAll, ownAddress } from './settings';
+import { type Caller, headersOf, type Signed, signIn } from './signing-in';
+
+/** Days for which an invitation is good. */
+const INVITED_DAYS = 14;
+const inDays = (days: number) => new Date(Date.now() + days * 86_400_000);
+
+/**
+ * A link for the first administrator, where nobody can sign in yet. Whoever reads what the server says when it starts may
+ * use it.
+ */
+export async function firstInvitation(): Promise<string | undefined> {
+	if (await isAnybodyHere()) return undefined;
+	const key = newKey();
+	await insertInvitation({
+		id: randomUUID(),
+		hash: hashOf(key),
+		role: 'administrator',
+		endsAt: inDays(INVITED_DAYS)
+	});
+	return `${ownAddress()}/welcome?key=${key}`;
+}
+
+/** Asks somebody in, by a message to their address. */
+export async function invite(
+	person: Person | undefined,
+	{ email, role }: { email: string; role: Exclude<Role, 'visitor'> }
+): Promise<void> {
+	const { id: madeBy, name } = allow(person, 'govern');
+	if (await personWithEmail(email))
+		throw new ServiceError(409, 'already-here', 'Somebody has an account under this address already.');
+	const key = newKey();
+	await insertInvitation({
+		id: randomUUID(),
+		hash: hashOf(key),
+		email: email.trim().toLowerCase(),
+		role,
+		madeBy,
+		endsAt: inDays(INVITED_DAYS)
+	});
+	await putMessage(madeBy, null, {
+		kind: 'account',
+		to: email,
+		subject: 'You are asked to Oakmoss',
+		text: [
+			`${name} asks you to work in Oakmoss, where searches of several subject indexes are prepared together.`,
+			`Choose your name and a password here within ${INVITED_DAYS} days:`,
+			`${ownAddress()}/welcome?key=${key}`
+		].join('\n\n')
+	});
+	await noteForAdministrators('invited', madeBy, `${name} asked somebody in as ${role}.`);
+}
+
+export async function openInvitations(person: Person | undefined) {
+	allow(person, 'govern');
+	return (await invitationLines()).map(({ madeAt, endsAt, ...line }) => ({
+		...line,
+		madeAt: madeAt.toISOString(),
+		endsAt: endsAt.toISOString()
+	}));
+}
+
+export async function takeBackInvitation(person: Person | undefined, id: string): Promise<void> {
+	allow(person, 'govern');
+	if (!(await deleteInvitation(id))) throw noInvitation();
+}
+
+const noInvitation = () =>
+	new ServiceError(
+		404,
+		'no-invitation',
+		'This invitation is not good: it was used, taken back, or is older than 14 days. Ask for another one.'
+	);
+
+/** Whom an invitation is for: their address, or nobody in particular. */
+export async function invitedBy(caller: Caller, key: string): Promise<{ email: string; role: Role }> {
+	await oneMoreTry('welcome', caller.address);
+	const found = await openInvitation(hashOf(key));
+	if (!found || (found.email === '' && (await isAnybodyHere()))) throw noInvitation();
+	return { email: found.email, role: found.role };
+}
+
+/**
+ * Makes the account that an invitation is for, once, and signs in. The first administrator takes over what was made alone:
+ * they are who worked alone.
+ */
+export async function acceptInvitation(
+	caller: Caller,
+	{ key, name, email: typed, password }: { key: string; name: string; email?: string; password: string }
+): Promise<Signed<{ name: string }>> {
+	await oneMoreTry('welcome', caller.address);
+	const email = await inTransaction(async (tx) => {
+		const found = await openInvitation(hashOf(key), tx);
+		const isFirst = found?.email === '';
+		if (!found || (isFirst && (await isAnybodyHere(tx)))) throw noInvitation();
+		const address = (isFirst ? (typed ?? '') : found.email).trim().toLowerCase();
+		if (address === '') throw new ServiceError(422, 'invalid', 'An account needs an address of mail.');
+		if (await personWithEmail(address, tx))
+			throw new ServiceError(409, 'already-here', 'There is an account under this address already. Sign in.');
+		const id = isFirst ? LOCAL_PERSON.id : randomUUID();
+		await upsertPerson({ id, name: name.trim(), email: address, emailVerified: true, role: found.role }, tx);
+		await addPassword(id, password, tx);
+		await useInvitation(found.id, tx);
+		await noteForAdministrators('joined', id, `${name.trim()} joined as ${found.role}.`, caller, tx);
+		return address;
+	});
+	return signIn(caller, { email, password });
+}
+
+async function addPassword(personId: string, password: string, tx: Queries): Promise<void> {
+	const { password: hashing } = await auth().$context;
+	await insertAccount(
+		{
+			id: randomUUID(),
+			accountId: personId,
+			providerId: 'credential',
+			personId,
+			password: await hashing.hash(password)
+		},
+		tx
+	);
+}
+
+/** Makes an account by somebody's own wish. The answer is the same whether the address has one already. */
+export async function register(
+	caller: Caller,
+	{ name, email, password }: { name: string; email: string; password: string }
+): Promise<void> {
+	if (!isOpenToAll())
+		throw new ServiceError(403, 'not-open', 'Accounts are made by invitation here. Ask an administrator.');
+	await oneMoreTry('register', caller.address, email);
+	try {
+		await auth().api.signUpEmail({
+			body: { name: name.trim(), email: email.trim().toLowerCase(), password },
+			headers: headersOf(caller)
+		});
+	} catch (error) {
+		// Whether somebody is here under the address is not said.
+		if (!(error instanceof APIError)) throw error;
+	}
+}
+
+const badLink = () =>
+	new ServiceError(422, 'no-link', 'This link is not good: it was used, or is too old. Ask for another one.');
+
+/** Confirms an address by the key that was sent to it. */
+export async function confirm(caller: Caller, key: string): Promise<void> {
+	await oneMoreTry('confirm', caller.address);
+	try {
+		await auth().api.verifyEmail({ query: { token: key }, headers: headersOf(caller) });
+	} catch (error) {
+		if (error instanceof APIError) throw badLink();
+		throw error;
+	}
+}
+
+/** Sends a link to a new password, where there is an account; the answer is the same where there is none. */
+export async function forgotten(caller: Caller, email: string): Promise<void> {
+	await oneMoreTry('forgotten', caller.address, email);
+	await auth().api.requestPasswordReset({
+		body: { email: email.trim().toLowerCase() },
+		headers: headersOf(caller)
+	});
+}
+
+/** Sets a new password by the key that was sent for it. Every session ends. */
+export async function renewPassword(
+	caller: Caller,
+	{ key, password }: { key: string; password: string }
+): Promise<void> {
+	await oneMoreTry('renew', caller.address);
+	try {
+		await auth().api.resetPassword({
+			body: { token: key, newPassword: password },
+			headers: headersOf(caller)
+		});
+	} catch (error) {
+		if (error instanceof APIError) throw badLink();
+		throw error;
+	}
+}
+
+/** Sets another password by the present one. Sessions elsewhere end. */
+export async function changePassword(
+	caller: Caller,
+	{ present, password }: { present: string; password: string }
+): Promise<Signed<object>> {
+	await oneMoreTry('change', caller.address);
+	try {
+		const { headers } = await auth().api.changePassword({
+			body: { currentPassword: present, newPassword: password, revokeOtherSessions: true },
+			headers: headersOf(caller),
+			returnHeaders: true
+		});
+		return { value: {}, cookies: headers.getSetCookie() };
+	} catch (error) {
+		if (error instanceof APIError)
+			throw new ServiceError(422, 'wrong-password', 'The present password is not that one.');
+		throw error;
+	}
+}
+
+export { LEAST_PASSWORD, MOST_PASSWORD };

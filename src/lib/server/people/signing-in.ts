@@ -1,0 +1,144 @@
+/** Who a request comes from; signing in and out. */
+import { APIError } from 'better-auth/api';
+import { ServiceError } from '../errors';
+import type { Person, Role } from './access';
+import { auth, VOUCHED_AT } from './auth-rows';
+import { oneMoreTry, triedWell } from './attempts';
+import { noteForAdministrators, personWithEmail } from './people-rows';
+import { voucher } from './settings';
+
+/** Where a request comes from, and what it carries. */
+export interface Caller {
+	headers: Headers;
+	/** Of the network. */
+	address: string;
+}
+
+/** What is answered, and the cookies to be set with it. */
+export interface Signed<T> {
+	value: T;
+	cookies: string[];
+}
+
+/** Who is signed in with a browser; undefined where nobody is, or a session has ended or was ended elsewhere. */
+export async function personSignedIn(headers: Headers): Promise<Person | undefined> {
+	if (!/(^|[;\s])(__Secure-)?oakmoss\.session_token=/.test(headers.get('cookie') ?? '')) return undefined;
+	const found = await auth().api.getSession({ headers });
+	if (!found) return undefined;
+	const { id, name, role } = found.user as { id: string; name: string; role?: string | null };
+	return { id, name, role: (role ?? 'member') as Role };
+}
+
+/** The library of accounts knows where a request comes from by one header alone, which nobody outside can set. */
+export function headersOf({ headers, address }: Caller): Headers {
+	const own = new Headers(headers);
+	own.set('x-oakmoss-address', address);
+	return own;
+}
+
+/** Signs in by a password. Whether it is the address or the password that is wrong is not said. */
+export async function signIn(
+	caller: Caller,
+	{ email, password }: { email: string; password: string }
+): Promise<Signed<{ name: string }>> {
+	await oneMoreTry('sign-in', caller.address, email);
+	try {
+		const { headers, response } = await auth().api.signInEmail({
+			body: { email, password, rememberMe: true },
+			headers: headersOf(caller),
+			returnHeaders: true
+		});
+		await triedWell('sign-in', email);
+		await noteForAdministrators('signed-in', response.user.id, `${response.user.name} signed in.`, caller);
+		return { value: { name: response.user.name }, cookies: headers.getSetCookie() };
+	} catch (error) {
+		if (!(error instanceof APIError)) throw error;
+		const known = await personWithEmail(email);
+		await noteForAdministrators(
+			'not-signed-in',
+			known?.id ?? null,
+			'A password did not fit, or nobody has that address.',
+			caller
+		);
+		if (error.body?.code === 'EMAIL_NOT_VERIFIED')
+			throw new ServiceError(
+				403,
+				'not-confirmed',
+				'This address is not confirmed yet. A new link was sent to it; it is good for two hours.'
+			);
+		throw new ServiceError(
+			401,
+			'not-signed-in',
+			'The address or the password is wrong. Nothing else is said, so that nobody learns who has an account.'
+		);
+	}
+}
+
+/** Ends the session of this browser. */
+export async function signOut(caller: Caller): Promise<Signed<object>> {
+	const { headers } = await auth().api.signOut({ headers: headersOf(caller), returnHeaders: true });
+	return { value: {}, cookies: headers.getSetCookie() };
+}
+
+/** Ends every session of whoever asks, here and elsewhere. */
+export async function signOutEverywhere(caller: Caller): Promise<Signed<object>> {
+	const headers = headersOf(caller);
+	await auth().api.revokeSessions({ headers });
+	return signOut(caller);
+}
+
+export interface OpenSession {
+	/** Names it to be ended; not what its cookie holds. */
+	id: string;
+	isThis: boolean;
+	since: string;
+	seen: string;
+	/** The program it was begun with, as that says of itself. */
+	program: string;
+}
+
+/** Where whoever asks is signed in, the session seen last first. */
+export async function openSessions(caller: Caller): Promise<OpenSession[]> {
+	const headers = headersOf(caller);
+	const [all, own] = await Promise.all([
+		auth().api.listSessions({ headers }),
+		auth().api.getSession({ headers })
+	]);
+	return all
+		.map(({ id, createdAt, updatedAt, userAgent }) => ({
+			id,
+			isThis: id === own?.session.id,
+			since: createdAt.toISOString(),
+			seen: updatedAt.toISOString(),
+			program: userAgent ?? ''
+		}))
+		.sort((a, b) => b.seen.localeCompare(a.seen));
+}
+
+/** Ends one session of whoever asks. */
+export async function endSession(caller: Caller, id: string): Promise<void> {
+	const headers = headersOf(caller);
+	const found = (await auth().api.listSessions({ headers })).find((session) => session.id === id);
+	if (!found) throw new ServiceError(404, 'no-session', 'There is no such session. It may have ended.');
+	await auth().api.revokeSession({ headers, body: { token: found.token } });
+}
+
+/** Begins signing in with whoever vouches for people. @returns where the browser is to go */
+export async function beginVouched(caller: Caller): Promise<Signed<{ to: string }>> {
+	const { name } = voucher() ?? {};
+	if (!name) throw new ServiceError(404, 'no-route', 'Nobody else vouches for people here.');
+	const { headers, response } = await auth().api.signInSocial({
+		body: { provider: 'vouched', callbackURL: '/', errorCallbackURL: '/sign-in?refused=yes' },
+		headers: headersOf(caller),
+		returnHeaders: true
+	});
+	return { value: { to: response.url ?? '/sign-in?refused=yes' }, cookies: headers.getSetCookie() };
+}
+
+/** What somebody who vouches for a person sends back. */
+export async function takeVouched(request: Request): Promise<Response> {
+	const { pathname } = new URL(request.url);
+	if (!voucher() || !pathname.startsWith(`${VOUCHED_AT}/callback/`))
+		throw new ServiceError(404, 'no-route', `There is nothing at ${pathname}.`);
+	return auth().handler(request);
+}

@@ -1,0 +1,5 @@
+import { answer } from '$lib/server/http';
+import { takeVouched } from '$lib/server/people';
+
+/** What whoever vouches for a person sends back. */
+export const GET = ({ request }) => answer(() => takeVouched(request));
