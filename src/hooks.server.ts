@@ -1,6 +1,15 @@
 import { type Handle, type HandleServerError, type RequestEvent, type ServerInit } from '@sveltejs/kit';
 import { ServiceError } from '$lib/server/errors';
-import { asServiceError, errorAnswer, isOpen, refusal, UNEXPECTED, whoAsks } from '$lib/server/http';
+import {
+	actionOf,
+	allowRoute,
+	asServiceError,
+	errorAnswer,
+	methodsOf,
+	refusal,
+	UNEXPECTED,
+	whoAsks
+} from '$lib/server/http';
 import { log, reasonOf } from '$lib/server/log';
 import { isReady, startServing } from '$lib/server/serving';
 
@@ -22,21 +31,35 @@ export const handle: Handle = async ({ event, resolve }) => {
 const isForScripts = ({ url, request }: RequestEvent) =>
 	url.pathname.startsWith('/api/') || !(request.headers.get('accept') ?? '').includes('text/html');
 
-/** Finds out who asks. @returns what is answered instead where that must be known and is not */
+/**
+ * Finds out who asks, and whether they may have what the route does, before anything that was sent is looked at.
+ * @returns what is answered instead where they may not
+ */
 async function introduced(event: RequestEvent): Promise<Response | undefined> {
-	const { url, locals } = event;
+	const { url, locals, request, route, params } = event;
+	const isPage = request.method === 'GET' && !isForScripts(event);
+	const action = route.id === null ? undefined : actionOf(request.method, route.id);
 	try {
 		locals.person = await whoAsks(event);
+		if (!locals.person && action !== 'open') {
+			if (!isPage)
+				throw new ServiceError(401, 'not-signed-in', 'Nobody is signed in. Sign in, or send a token.');
+			const to = url.pathname === '/' ? '' : `?to=${encodeURIComponent(url.pathname + url.search)}`;
+			return new Response(null, { status: 303, headers: { location: `/sign-in${to}` } });
+		}
+		if (route.id === null) return undefined;
+		if (action === undefined) return wrongMethod(event, methodsOf(route.id).join(', '));
+		// Of a page the services say it, so that it is said in a page.
+		if (!isPage) await allowRoute(locals.person, action, route.id, params.id);
+		return undefined;
 	} catch (error) {
 		return errorAnswer(asServiceError(error), challenge(event));
 	}
-	if (locals.person || isOpen(url.pathname)) return undefined;
-	if (isForScripts(event)) {
-		const message = 'Nobody is signed in. Sign in, or send a token.';
-		return errorAnswer(new ServiceError(401, 'not-signed-in', message), challenge(event));
-	}
-	const to = url.pathname === '/' ? '' : `?to=${encodeURIComponent(url.pathname + url.search)}`;
-	return new Response(null, { status: 303, headers: { location: `/sign-in${to}` } });
+}
+
+function wrongMethod({ request }: RequestEvent, allow: string): Response {
+	const message = `${request.method} is not possible here; ${allow || 'nothing'} is.`;
+	return errorAnswer(new ServiceError(405, 'wrong-method', message), { allow });
 }
 
 const challenge = ({ url }: RequestEvent): Record<string, string> =>
@@ -56,15 +79,10 @@ const inWords = ({ status, message }: ServiceError) =>
 	new Response(`${message}\n`, { status, headers: { 'content-type': 'text/plain; charset=utf-8' } });
 
 /** What the framework answers by itself, such as that there is no such route, said like every other error. */
-function inOneShape({ url, request, route }: RequestEvent, response: Response): Response {
+function inOneShape({ url, route }: RequestEvent, response: Response): Response {
 	if (!url.pathname.startsWith('/api/') || response.status < 400) return response;
 	if ((response.headers.get('content-type') ?? '').startsWith('application/json') && route.id !== null)
 		return response;
-	if (response.status === 405) {
-		const allow = response.headers.get('allow') ?? '';
-		const message = `${request.method} is not possible here; ${allow || 'nothing'} is.`;
-		return errorAnswer(new ServiceError(405, 'wrong-method', message), { allow });
-	}
 	if (route.id === null)
 		return errorAnswer(new ServiceError(404, 'no-route', `There is nothing at ${url.pathname}.`));
 	return errorAnswer(new ServiceError(500, 'unexpected', UNEXPECTED));

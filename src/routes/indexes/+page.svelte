@@ -9,6 +9,11 @@
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';
 
 	let { data } = $props();
+	const LOADS = [
+		{ kind: 'vocabulary', says: 'Load a vocabulary' },
+		{ kind: 'records', says: 'Load records' }
+	] as const;
+	const mayChange = $derived(data.me?.role === 'administrator' || data.me?.role === 'librarian');
 	/** What is being loaded: a vocabulary or records, and into which index. */
 	let loading = $state<{ code: string; kind: 'vocabulary' | 'records' } | undefined>();
 	let removing = $state<{ code: string; uses: { title: string; picks: number }[] }>();
@@ -126,7 +131,7 @@
 					{/if}
 				</div>
 				<div class="flex flex-wrap content-start items-center gap-x-1 md:justify-end">
-					{#each [{ kind: 'vocabulary', says: 'Load a vocabulary' }, { kind: 'records', says: 'Load records' }] as const as { kind, says } (kind)}
+					{#each mayChange ? LOADS : [] as { kind, says } (kind)}
 						<button
 							class="quiet-action"
 							onclick={() =>
@@ -137,9 +142,10 @@
 						>
 					{/each}
 					{#if index.edition}<a class="quiet-action" href="/indexes/{index.code}/editions">Editions</a>{/if}
-					<button class="quiet-action" onclick={(event) => askToRemove(index.code, event.currentTarget)}
-						>Remove</button
-					>
+					{#if mayChange}<button
+							class="quiet-action"
+							onclick={(event) => askToRemove(index.code, event.currentTarget)}>Remove</button
+						>{/if}
 					{#if index.edition}
 						<span class="w-full text-right text-xs text-quiet max-md:text-left">
 							Take it away as
@@ -165,7 +171,7 @@
 							{/each}
 						</span>
 					{/if}
-					{#if data.feed[index.code]}
+					{#if mayChange && data.feed[index.code]}
 						<span class="w-full text-right text-xs text-quiet max-md:text-left"
 							>{number(data.feed[index.code])} records to come
 							<button
@@ -186,17 +192,17 @@
 			<li class="py-6 text-quiet">No subject index yet. Make one, then load its vocabulary.</li>
 		{/each}
 	</ul>
-	<form onsubmit={make} class="mt-8 flex flex-wrap items-end gap-4">
-		<h2 class="w-full text-base font-semibold">Make a new index</h2>
-		<label class="block"
-			><span class="block text-quiet">Name</span>
-			<input class="field mt-1 w-56" bind:value={name} required maxlength="100" /></label
-		>
-		<label class="block"
-			><span class="block text-quiet">Discipline</span>
-			<input class="field mt-1 w-56" bind:value={discipline} maxlength="100" /></label
-		>
-		<button class="action">Make it</button>
-	</form>
+	{#if mayChange}<form onsubmit={make} class="mt-8 flex flex-wrap items-end gap-4">
+			<h2 class="w-full text-base font-semibold">Make a new index</h2>
+			<label class="block"
+				><span class="block text-quiet">Name</span>
+				<input class="field mt-1 w-56" bind:value={name} required maxlength="100" /></label
+			>
+			<label class="block"
+				><span class="block text-quiet">Discipline</span>
+				<input class="field mt-1 w-56" bind:value={discipline} maxlength="100" /></label
+			>
+			<button class="action">Make it</button>
+		</form>{/if}
 	<KnownMappings sets={data.mappings} />
 </main>

@@ -5,10 +5,12 @@
 	import ThemeSwitch from './ThemeSwitch.svelte';
 
 	/** The bar of screens that belong to no inquiry. */
-	const screens = [
+	const me = $derived(page.data.me as { name: string; role: string; alone: boolean } | undefined);
+	const screens = $derived([
 		{ name: 'Inquiries', href: '/' },
-		{ name: 'Subject indexes', href: '/indexes' }
-	];
+		{ name: 'Subject indexes', href: '/indexes' },
+		...(me?.role === 'administrator' && !me.alone ? [{ name: 'People', href: '/people' }] : [])
+	]);
 	const isOn = (href: string) =>
 		href === '/' ? page.url.pathname === '/' : page.url.pathname.startsWith(href);
 </script>
@@ -27,4 +29,6 @@
 	</nav>
 	<MessageLine />
 	<ThemeSwitch />
+	{#if me?.role === 'visitor'}<a class="quiet-action shrink-0" href="/sign-in">Sign in</a>
+	{:else if me && !me.alone}<a class="quiet-action shrink-0 text-xs" href="/account">{me.name}</a>{/if}
 </header>

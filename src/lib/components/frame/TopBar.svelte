@@ -7,6 +7,7 @@
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import MessageLine from '../messages/MessageLine.svelte';
+	import PeopleHere from './PeopleHere.svelte';
 	import RefusedPanel from './RefusedPanel.svelte';
 	import ThemeSwitch from './ThemeSwitch.svelte';
 
@@ -104,6 +105,7 @@
 		<button class="quiet-action !px-2" onclick={onKeys} aria-label="Keys of this screen">?</button>
 		<ThemeSwitch />
 	</div>
-	<span class="shrink-0 text-xs text-quiet max-xl:hidden">{person}</span>
+	{#if page.data.me?.alone}<span class="shrink-0 text-xs text-quiet max-xl:hidden">{person}</span>
+	{:else}<PeopleHere {person} />{/if}
 </header>
 <RefusedPanel bind:open={refusedOpen} />

@@ -17,12 +17,6 @@ const LINKS = 'oakmoss_links';
 const MOST_LINKS = 20;
 const YEAR = 365 * 24 * 60 * 60;
 
-/** Routes that ask nobody who they are: how to come in, what a key in the address opens, and what says how to ask. */
-const OPEN =
-	/^\/(sign-in|register|welcome|forgotten|new-password|confirm|account\/(sign-in|sign-out|register|welcome|forgotten|new-password|confirm|vouched(\/.*)?)|shared\/[^/]+|watches\/[^/]+\/(feed\.atom|stop)|api\/v1\/(health|openapi\.json|inquiry\.schema\.json))$/;
-
-export const isOpen = (pathname: string) => OPEN.test(pathname.replace(/(?<=.)\/(__data\.json)?$/, ''));
-
 /** What a request says of where it comes from. */
 interface Asking {
 	request: Request;

@@ -1,7 +1,8 @@
 /** Between HTTP and the services: answers, errors, what comes in. */
 export { answer, asServiceError, errorAnswer, forPage, UNEXPECTED } from './answers';
 export { bodyOf, numberOf, queryOf } from './input';
-export { callerOf, isOpen, rememberLink, signed, whoAsks } from './callers';
+export { callerOf, rememberLink, signed, whoAsks } from './callers';
+export { actionOf, allowRoute, methodsOf } from './route-actions';
 export { refusal } from './gate';
 export {
 	apiComposition,
