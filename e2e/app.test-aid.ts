@@ -4,9 +4,11 @@ import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import axe from 'axe-core';
+import { hashPassword } from 'better-auth/crypto';
 import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
 import { freePort } from '../scripts/parts/postgres.mjs';
 import { startServer } from '../scripts/parts/server.mjs';
+import { connect } from '../src/lib/server/db/client';
 import { demoDatabase, dropDatabase } from '../src/lib/server/db/database.test-aid';
 
 export interface App {
@@ -42,10 +44,44 @@ function loadDemo(databaseUrl: string): void {
 		throw new Error(`The demo data could not be loaded:\n${load.stdout}\n${load.stderr}`);
 }
 
-export async function startApp(): Promise<App> {
+/** The same with accounts on: one administrator, one librarian, one member, who are called after what they are. */
+export async function startTogether(): Promise<App & { signIn: (role: string) => Promise<string> }> {
+	const OAKMOSS_SECRET = 'for the tests alone, and long enough';
+	const app = await startApp({ OAKMOSS_ACCOUNTS: 'on', OAKMOSS_SECRET, OAKMOSS_LOG: '/tmp/acc-server.log' });
+	const { sql, end } = connect(app.databaseUrl, 1);
+	const hash = await hashPassword(PASSWORD);
+	for (const role of ['administrator', 'librarian', 'member']) {
+		await sql`
+			insert into people (id, name, email, email_verified, role)
+			values (${role}, ${`A ${role}`}, ${`${role}@oak.example`}, true, ${role})`;
+		await sql`
+			insert into accounts (id, account_id, provider_id, person_id, password)
+			values (${role}, ${role}, 'credential', ${role}, ${hash})`;
+	}
+	await end();
+	return Object.assign(app, {
+		/** @returns the cookies of a session */
+		signIn: async (role: string) => {
+			const response = await sendJson(`${app.address}/account/sign-in`, 'POST', {
+				email: `${role}@oak.example`,
+				password: PASSWORD
+			});
+			if (!response.ok) throw new Error(await response.text());
+			return response.headers
+				.getSetCookie()
+				.map((cookie) => cookie.split(';')[0])
+				.join('; ');
+		}
+	});
+}
+
+export const PASSWORD = 'lichen on bark 7';
+
+/** @param environment what the server is told besides */
+export async function startApp(environment: Record<string, string> = {}): Promise<App> {
 	const databaseUrl = await demoDatabase(loadDemo);
 	const port = await freePort();
-	let server = await startServer({ databaseUrl, port });
+	let server = await startServer({ databaseUrl, port, environment });
 	const profile = mkdtempSync(path.join(os.tmpdir(), 'oakmoss-browser-'));
 	const browser = await puppeteer.launch({
 		executablePath: BROWSER,
@@ -58,7 +94,7 @@ export async function startApp(): Promise<App> {
 		browser,
 		databaseUrl,
 		stopServer: () => server.stop(),
-		startServer: async () => void (server = await startServer({ databaseUrl, port })),
+		startServer: async () => void (server = await startServer({ databaseUrl, port, environment })),
 		close: async () => {
 			await browser.close();
 			rmSync(profile, { recursive: true, force: true });

@@ -1,5 +1,7 @@
-// npm run demo: from a fresh clone to a running Oakmoss with the demo data.
+// npm run demo: from a fresh clone to a running Oakmoss with the demo data. With `-- together`, two people sign in to it.
 import { spawnSync } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
+import { readFileSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { onEnd } from './parts/ending.mjs';
@@ -12,6 +14,8 @@ const home = path.resolve(
 	process.env.OAKMOSS_HOME || (isRoot ? '/var/lib/oakmoss' : path.join(os.homedir(), '.local/share/oakmoss'))
 );
 
+const isTogether = process.argv.includes('together');
+
 const running = [];
 async function stopAll() {
 	for (const part of running.splice(0).reverse()) await part.stop().catch(() => {});
@@ -20,6 +24,18 @@ onEnd(async (reason) => {
 	await stopAll();
 	process.exit(reason === 'SIGINT' || reason === 'SIGTERM' ? 0 : 1);
 });
+
+/** What signs who is signed in: made once, so that nobody is signed out when the demo is started again. */
+function keptSecret() {
+	const file = path.join(home, 'secret');
+	try {
+		return readFileSync(file, 'utf8');
+	} catch {
+		const secret = randomBytes(32).toString('hex');
+		writeFileSync(file, secret, { mode: 0o600 });
+		return secret;
+	}
+}
 
 try {
 	if (!Number.isInteger(port) || port < 1 || port > 65_535)
@@ -37,6 +53,17 @@ try {
 		env: { ...process.env, DATABASE_URL: postgres.url }
 	});
 	if (load.status !== 0) throw new Trouble('the demo data could not be loaded.');
+	if (isTogether) {
+		process.env.OAKMOSS_ACCOUNTS = 'on';
+		process.env.OAKMOSS_SECRET ??= keptSecret();
+		process.env.ORIGIN ??= `http://127.0.0.1:${port}`;
+		const people = spawnSync(process.execPath, ['--import', 'tsx', 'demo/together.ts'], {
+			cwd: root,
+			stdio: ['ignore', 'inherit', 'inherit'],
+			env: { ...process.env, DATABASE_URL: postgres.url }
+		});
+		if (people.status !== 0) throw new Trouble('the people of the demo could not be given accounts.');
+	}
 	// The stand-in indexes bring something every quarter of an hour.
 	process.env.OAKMOSS_FEED_EVERY ??= String(15 * 60);
 	const server = await startServer({

@@ -5,10 +5,10 @@ import { root, Trouble } from './fresh.mjs';
 
 /**
  * The log goes into `logFile`, where one is named.
- * @param {{ databaseUrl: string, port: number, logFile?: string, cwd?: string }} options
+ * @param {{ databaseUrl: string, port: number, logFile?: string, cwd?: string, environment?: Record<string, string> }} options
  * @returns {Promise<{ address: string, pid: number | undefined, stop: () => Promise<void>, ended: Promise<void> }>}
  */
-export async function startServer({ databaseUrl, port, logFile, cwd = root }) {
+export async function startServer({ databaseUrl, port, logFile, cwd = root, environment = {} }) {
 	const address = `http://127.0.0.1:${port}`;
 	const child = spawn(
 		process.execPath,
@@ -19,6 +19,7 @@ export async function startServer({ databaseUrl, port, logFile, cwd = root }) {
 			detached: true,
 			env: {
 				...process.env,
+				...environment,
 				DATABASE_URL: databaseUrl,
 				PORT: String(port),
 				HOST: '127.0.0.1',

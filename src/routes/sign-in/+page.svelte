@@ -57,7 +57,7 @@
 		>
 	{/if}
 	{#snippet elsewhere()}
-		<p><a class="underline decoration-dotted" href="/forgotten">The password is forgotten</a></p>
+		<p><a class="underline decoration-dotted" href="/forgotten">I forgot the password</a></p>
 		{#if data.open}
 			<p><a class="underline decoration-dotted" href="/register">Make an account</a></p>
 		{:else}

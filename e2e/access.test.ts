@@ -1,0 +1,284 @@
+/** Who may have what: every route, for every role, in inquiries that are theirs, shared, linked, foreign, and not there. */
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { connect, type Connection } from '../src/lib/server/db/client';
+import { actionOf } from '../src/lib/server/http/route-actions';
+import { startTogether } from './app.test-aid';
+
+const ROUTES = path.resolve('src/routes');
+
+/** Every method that a file of a route answers. */
+function routeTable(): { method: string; route: string }[] {
+	const files = readdirSync(ROUTES, { recursive: true, encoding: 'utf8' });
+	return files
+		.filter((file) => /\+(server\.ts|page\.svelte|page\.server\.ts)$/.test(file))
+		.flatMap((file) => {
+			const route = `/${path.dirname(file)}`.replace(/\/\.$/, '/');
+			if (file.endsWith('+page.svelte')) return [{ method: 'GET', route }];
+			const text = readFileSync(path.join(ROUTES, file), 'utf8');
+			const methods = file.endsWith('+server.ts')
+				? [...text.matchAll(/export (?:const|async function) (GET|POST|PUT|PATCH|DELETE)\b/g)].map(
+						([, one]) => one
+					)
+				: text.includes('export const actions')
+					? ['POST']
+					: [];
+			return methods.map((method) => ({ method, route }));
+		});
+}
+
+/** Whoever has done these is no longer who they were; for whom nobody is, they are asked all the same. */
+const OF_ONESELF = /^(DELETE \/account\/me|POST \/account\/sign-out|DELETE \/inquiry\/\[id\]\/people\/me)$/;
+
+const ROLES = ['administrator', 'librarian', 'member'] as const;
+const PARTS = ['owner', 'editor', 'reader', 'linked', 'foreign', 'absent'] as const;
+type Role = (typeof ROLES)[number];
+type Part = (typeof PARTS)[number];
+
+/** What is expected, said here once more, in other words than where it is decided. */
+function expected(action: string, role: Role, part?: Part): 'may' | 401 | 403 | 404 {
+	if (action === 'open') return 'may';
+	if (part === undefined) {
+		if (action === 'govern') return role === 'administrator' ? 'may' : 403;
+		if (action === 'change-indexes') return role === 'member' ? 403 : 'may';
+		return 'may';
+	}
+	if (part === 'foreign' || part === 'absent') return 404;
+	if (action === 'read') return 'may';
+	if (action === 'own-inquiry') return part === 'owner' ? 'may' : 403;
+	return part === 'owner' || part === 'editor' ? 'may' : 403;
+}
+
+let app: Awaited<ReturnType<typeof startTogether>>;
+let database: Connection;
+const cookies: Record<string, string> = {};
+const LINK = 'a-link-to-the-linked-one';
+
+beforeAll(async () => {
+	app = await startTogether();
+	database = connect(app.databaseUrl, 2);
+	const { sql } = database;
+	for (const role of ROLES) cookies[role] = await app.signIn(role);
+	await sql`insert into people (id, name, email) values ('somebody', 'Somebody Else', 'somebody@oak.example')`;
+	for (const part of PARTS.filter((one) => one !== 'absent'))
+		for (const role of ROLES) {
+			const id = `${part}-${role}`;
+			await sql`insert into inquiries (id, title, question, indexes) values (${id}, ${id}, '', '{yarrow}')`;
+			const owner = part === 'owner' ? role : 'somebody';
+			await sql`insert into inquiry_people (inquiry_id, person_id, role) values (${id}, ${owner}, 'owner')`;
+			if (part === 'editor' || part === 'reader')
+				await sql`insert into inquiry_people (inquiry_id, person_id, role) values (${id}, ${role}, ${part})`;
+			if (part === 'linked')
+				await sql`insert into inquiry_links (key, inquiry_id, made_by) values (${LINK + role}, ${id}, 'somebody')`;
+		}
+});
+afterAll(async () => {
+	await database?.end();
+	await app?.close();
+});
+
+/** Things that are there, for routes that only look; for others, none, so that nothing is lost on the way. */
+const THERE: Record<string, string> = { code: 'yarrow', format: 'json', record: 'y0001', label: '2024' };
+
+interface Asked {
+	status: number;
+	code?: string;
+	body: string;
+	location: string | null;
+}
+
+async function ask(
+	{ method, route }: { method: string; route: string },
+	{ cookie = '', inquiry = 'none', accept = '*/*' }
+): Promise<Asked> {
+	const ofInquiry = /^\/(inquiry|api\/v1\/inquiries)\/\[id\]/.test(route);
+	const address = route.replace(/\[(?:\.\.\.)?(\w+)\]/g, (_, name: string) =>
+		name === 'id' && ofInquiry ? inquiry : (method === 'GET' && THERE[name]) || 'none'
+	);
+	const response = await fetch(app.address + address, {
+		method,
+		redirect: 'manual',
+		headers: { accept, cookie, ...(method !== 'GET' && { 'content-type': 'application/json' }) },
+		...(method !== 'GET' && { body: '{}' })
+	});
+	const body = await response.text();
+	const isJson = (response.headers.get('content-type') ?? '').startsWith('application/json');
+	const error = isJson ? (JSON.parse(body) as { error?: { code: string } } | null)?.error : undefined;
+	return { status: response.status, code: error?.code, body, location: response.headers.get('location') };
+}
+
+/** Whether somebody was let in, whatever the route then made of what was sent. */
+const fits = ({ status, code }: Asked, wanted: ReturnType<typeof expected>) =>
+	wanted === 'may'
+		? status !== 401 && code !== 'not-allowed' && code !== 'no-inquiry' && status < 500
+		: status === wanted;
+
+describe('every route', () => {
+	const table = routeTable();
+	const isOfInquiry = (route: string) => /^\/(inquiry|api\/v1\/inquiries)\/\[id\]/.test(route);
+
+	const pages = new Set(
+		table
+			.filter(({ route }) => existsSync(path.join(ROUTES, route, '+page.svelte')))
+			.map(({ route }) => route)
+	);
+	const isPage = (route: string) => pages.has(route);
+
+	it('says what it asks for', () => {
+		expect(table.length).toBeGreaterThan(150);
+		expect(table.filter(({ method, route }) => actionOf(method, route) === undefined)).toEqual([]);
+	});
+
+	it('is closed to whoever is nobody, unless it is a way in', async () => {
+		const wrong: string[] = [];
+		for (const one of table) {
+			const name = `${one.method} ${one.route}`;
+			const asked = await ask(one, { inquiry: 'owner-member' });
+			if (!fits(asked, actionOf(one.method, one.route) === 'open' ? 'may' : 401))
+				wrong.push(`${name}: ${asked.status} ${asked.code}`);
+			if (one.method !== 'GET' || one.route.startsWith('/api/') || actionOf('GET', one.route) === 'open')
+				continue;
+			const page = await ask(one, { inquiry: 'owner-member', accept: 'text/html' });
+			if (page.status !== 303 || !page.location?.startsWith('/sign-in'))
+				wrong.push(`${name} as a page: ${page.status}`);
+		}
+		expect(wrong).toEqual([]);
+	});
+
+	it('of no inquiry is for those whose role it is', async () => {
+		const wrong: string[] = [];
+		for (const one of table.filter(({ route }) => !isOfInquiry(route)))
+			for (const role of ROLES) {
+				const name = `${one.method} ${one.route}`;
+				if (OF_ONESELF.test(name)) continue;
+				const asked = await ask(one, { cookie: cookies[role] });
+				const wanted = expected(actionOf(one.method, one.route) ?? '', role);
+				if (!fits(asked, wanted)) wrong.push(`${name} for ${role}: ${asked.status} ${asked.code}`);
+			}
+		expect(wrong).toEqual([]);
+	});
+
+	it('of an inquiry is for those who take part in it, by what they are there', async () => {
+		const { sql } = database;
+		const state = () => sql<{ all: string }>`
+			select json_agg(json_build_array(i.id, i.revision, i.title, i.archived, i.deleted_at,
+				(select count(*) from runs r where r.inquiry_id = i.id), (select count(*) from watches w where w.inquiry_id = i.id),
+				(select count(*) from outbox o where o.inquiry_id = i.id), (select count(*) from reports r where r.inquiry_id = i.id),
+				(select count(*) from report_drafts r where r.inquiry_id = i.id),
+				(select count(*) from inquiry_links l where l.inquiry_id = i.id),
+				(select json_agg(p order by p) from inquiry_people p where p.inquiry_id = i.id)) order by i.id)::text as all
+			from inquiries i where i.id ~ '^(reader|linked|foreign)-'`;
+		const before = await state();
+		const wrong: string[] = [];
+		for (const one of table.filter(({ route }) => isOfInquiry(route)))
+			for (const role of ROLES)
+				for (const part of PARTS) {
+					const name = `${one.method} ${one.route}`;
+					if (OF_ONESELF.test(name) && part !== 'foreign' && part !== 'absent') continue;
+					const link = part === 'linked' ? `; oakmoss_links=${LINK}${role}` : '';
+					const at = { cookie: cookies[role] + link, inquiry: `${part}-${role}` };
+					const asked = await ask(one, at);
+					const wanted = expected(actionOf(one.method, one.route) ?? '', role, part);
+					if (!fits(asked, wanted)) wrong.push(`${name} for ${role}, ${part}: ${asked.status} ${asked.code}`);
+					if (!isPage(one.route) || wanted !== 404) continue;
+					const page = await ask(one, { ...at, accept: 'text/html' });
+					if (page.status !== 404) wrong.push(`${name} as a page for ${role}, ${part}: ${page.status}`);
+				}
+		expect(wrong).toEqual([]);
+		expect(await state()).toEqual(before);
+	});
+
+	it('answers of a foreign inquiry as of one that is not there, to the letter', async () => {
+		const wrong: string[] = [];
+		for (const one of table.filter(({ route }) => isOfInquiry(route)))
+			for (const cookie of [cookies.administrator, `oakmoss_links=${LINK}member`]) {
+				const [foreign, absent] = await Promise.all(
+					['foreign-administrator', 'absent-administrator'].map((inquiry) => ask(one, { cookie, inquiry }))
+				);
+				const words = ({ status, body }: Asked, id: string) => `${status} ${body.replaceAll(id, 'ID')}`;
+				if (words(foreign, 'foreign-administrator') !== words(absent, 'absent-administrator'))
+					wrong.push(`${one.method} ${one.route}`);
+			}
+		expect(wrong).toEqual([]);
+	});
+
+	it('of the screens reads for whoever has a link, and takes nothing from them', async () => {
+		const wrong: string[] = [];
+		for (const one of table.filter(({ route }) => isOfInquiry(route))) {
+			const asked = await ask(one, { cookie: `oakmoss_links=${LINK}member`, inquiry: 'linked-member' });
+			const name = `${one.method} ${one.route}`;
+			const action = actionOf(one.method, one.route);
+			const wanted = one.route.startsWith('/api/') ? 401 : action === 'read' ? 'may' : 403;
+			// Two of these are their own to do, and a visitor owns nothing.
+			if (/\/copy$|people\/me$/.test(one.route) ? asked.status < 400 : !fits(asked, wanted))
+				wrong.push(`${name}: ${asked.status} ${asked.code}`);
+		}
+		expect(wrong).toEqual([]);
+	});
+});
+
+describe('a token', () => {
+	it('is asked for before anything else is looked at', async () => {
+		const at = `${app.address}/api/v1`;
+		for (const [method, where] of [
+			['GET', '/nothing/here'],
+			['PUT', '/indexes/yarrow/records'],
+			['PATCH', '/indexes'],
+			['POST', '/indexes/none/search']
+		]) {
+			const response = await fetch(at + where, { method, ...(method !== 'GET' && { body: 'not json' }) });
+			expect([where, response.status]).toEqual([where, 401]);
+			expect(response.headers.get('www-authenticate')).toMatch(/^Bearer/);
+			expect(((await response.json()) as { error: object }).error).toMatchObject({ code: 'not-signed-in' });
+		}
+		for (const open of ['/health', '/openapi.json', '/inquiry.schema.json'])
+			expect((await fetch(at + open)).status).toBe(200);
+	});
+
+	it('stands in the header, not in the address, and does what it may', async () => {
+		const at = `${app.address}/api/v1`;
+		const json = { 'content-type': 'application/json' };
+		const make = async (scope: string) => {
+			const endsAt = new Date(Date.now() + 3_600_000).toISOString();
+			const response = await fetch(`${at}/tokens`, {
+				method: 'POST',
+				headers: { ...json, cookie: cookies.member },
+				body: JSON.stringify({ name: scope, scope, endsAt })
+			});
+			expect(response.status).toBe(201);
+			return (await response.json()) as { id: string; token: string };
+		};
+		const [reads, writes] = [await make('read'), await make('write')];
+		const by = (token: string) => ({ ...json, authorization: `Bearer ${token}` });
+		const me = await fetch(`${at}/me`, { headers: by(reads.token) });
+		expect(await me.json()).toEqual({
+			id: 'member',
+			name: 'A member',
+			role: 'member',
+			scope: 'read',
+			accounts: true
+		});
+		const body = JSON.stringify({ title: 'By a script', question: '' });
+		const tried = (token: string) => fetch(`${at}/inquiries`, { method: 'POST', headers: by(token), body });
+		expect((await tried(reads.token)).status).toBe(403);
+		expect((await tried(writes.token)).status).toBe(201);
+		expect((await fetch(`${at}/inquiries?key=${reads.token}`, { headers: by(reads.token) })).status).toBe(
+			400
+		);
+		const searched = await fetch(`${at}/indexes/yarrow/search`, {
+			method: 'POST',
+			headers: by(reads.token),
+			body: JSON.stringify({ cql: 'cql.keywords = "sleep"' })
+		});
+		expect(searched.status).toBe(200);
+		const removed = await fetch(`${at}/tokens/${reads.id}`, {
+			method: 'DELETE',
+			headers: { cookie: cookies.member }
+		});
+		expect(removed.status).toBe(200);
+		expect((await fetch(`${at}/me`, { headers: by(reads.token) })).status).toBe(401);
+		// A token that is not good is not made up for by a session.
+		expect((await fetch(`${at}/me`, { headers: { ...by('x'), cookie: cookies.member } })).status).toBe(401);
+	});
+});
