@@ -41,6 +41,13 @@ async function introduced(event: RequestEvent): Promise<Response | undefined> {
 	const action = route.id === null ? undefined : actionOf(request.method, route.id);
 	try {
 		locals.person = await whoAsks(event);
+		const as = request.headers.get('x-oakmoss-as');
+		if (as !== null && locals.person && locals.person.id !== as)
+			throw new ServiceError(
+				409,
+				'other-person',
+				`${locals.person.name} is signed in with this browser now, which this page was not made for.`
+			);
 		if (!locals.person && action !== 'open') {
 			if (!isPage)
 				throw new ServiceError(401, 'not-signed-in', 'Nobody is signed in. Sign in, or send a token.');

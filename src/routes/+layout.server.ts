@@ -1,4 +1,4 @@
 /** Who is here, for the bars of every screen. */
 export const load = ({ locals: { person } }) => ({
-	me: person && { name: person.name, role: person.role, alone: person.alone === true }
+	me: person && { id: person.id, name: person.name, role: person.role, alone: person.alone === true }
 });

@@ -25,6 +25,31 @@ export interface Call {
 	again?: boolean;
 }
 
+/** For whom this page was made: a browser has one session, and another tab may have made it somebody else's. */
+let askedAs: string | undefined;
+let turnedAway: (fault: Fault | undefined) => void = () => {};
+let isAway = false;
+
+/**
+ * Says for whom everything is asked from now on.
+ * @param away is told when the server knows nobody any more, or somebody else; and when it knows them again
+ */
+export function askAs(person: string | undefined, away: (fault: Fault | undefined) => void): void {
+	askedAs = person;
+	isAway = false;
+	turnedAway = away;
+}
+
+/** The header that says for whom is asked. */
+export const asHeader = (): Record<string, string> =>
+	askedAs === undefined ? {} : { 'x-oakmoss-as': askedAs };
+
+/** Codes that say that it may work once whoever asks has signed in again. */
+const NOT_NOW = ['not-signed-in', 'other-person'];
+
+/** Whether it would be carried out once the same person is signed in again: until then it is kept. */
+export const isTurnedAway = ({ code }: Fault) => NOT_NOW.includes(code);
+
 /** Statuses that say that it may work a moment later; anything else is an answer, and a final one. */
 const AWAY = [502, 503, 504];
 /** Milliseconds before what only reads is tried again. */
@@ -48,16 +73,25 @@ async function askOnce<T>(address: string, { method, body, signal }: Call): Prom
 		response = await fetch(address, {
 			method,
 			signal,
-			...(body !== undefined && {
-				headers: { 'content-type': 'application/json' },
-				body: typeof body === 'string' ? body : JSON.stringify(body)
-			})
+			...((body !== undefined || askedAs !== undefined) && {
+				headers: { ...(body !== undefined && { 'content-type': 'application/json' }), ...asHeader() }
+			}),
+			...(body !== undefined && { body: typeof body === 'string' ? body : JSON.stringify(body) })
 		});
-		if (response.ok) return { value: (response.status === 204 ? undefined : await response.json()) as T };
+		if (response.ok) {
+			if (isAway) turnedAway(undefined);
+			isAway = false;
+			return { value: (response.status === 204 ? undefined : await response.json()) as T };
+		}
 	} catch {
 		return { fault: { isAway: true, code: 'away', message: 'The server cannot be reached.' } };
 	}
-	return { fault: await faultOf(response) };
+	const fault = await faultOf(response);
+	if (askedAs !== undefined && isTurnedAway(fault)) {
+		isAway = true;
+		turnedAway(fault);
+	}
+	return { fault };
 }
 
 /** An error in the shape in which the server answers it; whatever else stands between says less. */

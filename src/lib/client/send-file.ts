@@ -1,5 +1,5 @@
 /** Sends a file, telling how far it is, with XMLHttpRequest, which alone says how much of a file has been sent. */
-import type { Answer } from './ask';
+import { type Answer, asHeader } from './ask';
 
 export interface Sending<T> {
 	answer: Promise<Answer<T>>;
@@ -20,6 +20,7 @@ export function sendFile<T>(
 	const answer = new Promise<Answer<T>>((resolve) => {
 		request.open('PUT', address);
 		request.setRequestHeader('content-type', type);
+		for (const [name, value] of Object.entries(asHeader())) request.setRequestHeader(name, value);
 		request.upload.onprogress = ({ loaded, total }) => told(total ? loaded / total : 0);
 		request.onload = () => {
 			let said: { error?: { code: string; message: string } } | undefined;

@@ -1,5 +1,5 @@
 /** What a queue of commands sends, as calls over the network. */
-import { ask, type Answer } from './ask';
+import { ask, type Answer, isTurnedAway } from './ask';
 import type { Reply, Transport } from './sync';
 
 /** @param place the address of the inquiry */
@@ -15,5 +15,6 @@ export function overHttp(place: string): Transport {
 
 function replyOf<T>({ value, fault }: Answer<T>): Reply<T> {
 	if (!fault) return { done: value as T };
-	return fault.isAway ? 'away' : { refused: fault };
+	// What cannot be sent as long as nobody, or somebody else, is signed in is kept like what cannot arrive.
+	return fault.isAway || isTurnedAway(fault) ? 'away' : { refused: fault };
 }

@@ -1,6 +1,7 @@
 /** From start to stop: waiting for the database, settling what others left, letting go in good order. */
 import { setTimeout as wait } from 'node:timers/promises';
 import { closeConnection, databaseUrl, isAway, migrateDatabase } from './db';
+import { endStreams } from './inquiry';
 import { warmUp } from './vocabulary';
 import { settleLeftovers, stopJobs } from './jobs';
 import { deliverToAll, runWatches } from './keeping';
@@ -91,8 +92,9 @@ function every(milliseconds: number, trouble: string, work: () => Promise<unknow
 
 let stopping: Promise<void> | undefined;
 
-/** Imports are stopped at once, while requests under way are still answered. */
+/** Imports are stopped at once, while requests under way are still answered; what has no end is ended. */
 function onSignal(): void {
+	endStreams();
 	stopping ??= stopJobs().catch((error: unknown) =>
 		log.error({ reason: reasonOf(error) }, 'jobs could not be stopped')
 	);

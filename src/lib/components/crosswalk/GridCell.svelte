@@ -20,6 +20,10 @@
 	}
 	let { conceptId, indexCode, content, found, reading }: Props = $props();
 	const store = $derived(useInquiry()());
+	/** Others who have this cell in hand. */
+	const inHands = $derived([
+		...new Set(store.here.filter(({ at }) => at === `${conceptId}:${indexCode}`).map(({ name }) => name))
+	]);
 	const opens = (which: 'headings' | 'any') =>
 		recordsAt({ id: store.id, concept: conceptId }, indexCode, {
 			part: nameOfPart({ of: 'block', which, id: conceptId })
@@ -45,6 +49,12 @@
 	}
 </script>
 
+{#if inHands.length > 0}
+	<p class="mb-0.5 w-fit rounded bg-wash px-1 text-xs text-lichen-deep" data-in-hands>
+		{inHands.join(', ')}
+		{inHands.length === 1 ? 'is' : 'are'} here
+	</p>
+{/if}
 {#each content.picks as pick (pick.id)}
 	{#if reading === 'full' || pick.role !== 'rejected'}
 		<p class="leading-5" class:text-quiet={pick.role === 'rejected'}>

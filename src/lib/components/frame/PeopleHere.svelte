@@ -2,15 +2,44 @@
 	import UsersRound from '@lucide/svelte/icons/users-round';
 	import { page } from '$app/state';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import Hint from '../parts/Hint.svelte';
 
 	/** Who is here, and the way to who takes part. */
 	let { person }: { person: string } = $props();
 	const store = $derived(useInquiry()());
 	const role = $derived(page.data.role as string | undefined);
+	/** Others, each once, however many windows they have. */
+	const others = $derived([
+		...new Map(
+			store.here.filter(({ person: id }) => id !== page.data.me?.id).map((one) => [one.person, one])
+		).values()
+	]);
+	const initials = (name: string) =>
+		name
+			.split(/\s+/)
+			.map((part) => part[0])
+			.join('')
+			.slice(0, 2);
 </script>
 
 <div class="flex shrink-0 items-center gap-1 text-xs">
 	{#if role === 'reader'}<span class="text-quiet">you read it</span>{/if}
+	{#if others.length > 0}
+		<ul class="flex gap-0.5" aria-label="Here now" data-here>
+			{#each others as one (one.person)}
+				<li>
+					<Hint says="{one.name} is here">
+						{#snippet children(props)}<span
+								{...props}
+								class="inline-flex size-6 items-center justify-center rounded-full bg-wash font-semibold text-lichen-deep"
+								><span aria-hidden="true">{initials(one.name)}</span><span class="sr-only">{one.name}</span
+								></span
+							>{/snippet}
+					</Hint>
+				</li>
+			{/each}
+		</ul>
+	{/if}
 	<a class="quiet-action !px-1.5" href="/inquiry/{store.id}/people" aria-label="Who takes part"
 		><UsersRound size={16} aria-hidden="true" /></a
 	>

@@ -9,6 +9,7 @@ import {
 	type PickedHeading
 } from '$core/crosswalk';
 import { ask } from '$lib/client/ask';
+import { type Here, listenTo } from '$lib/client/live';
 import { SyncQueue, type Loaded, type Met, type Saving, type Sent } from '$lib/client/sync';
 import { overHttp } from '$lib/client/transport';
 import { Unsent } from '$lib/client/unsent';
@@ -45,6 +46,8 @@ export class InquiryStore {
 	/** What later editions touch, as the server last counted. */
 	repairs = $state(0);
 	marked = $state.raw<Marked[]>([]);
+	/** Others who have this inquiry before them now, each window of theirs. */
+	here = $state.raw<readonly Here[]>([]);
 	/** Every cell that holds something, by concept and index. */
 	readonly cells = $derived.by(() => new CellsByPlace(this.inquiry));
 	/** Entries of the reading list, by the records of their works: the code of the index, a slash and what it calls the record. */
@@ -69,7 +72,9 @@ export class InquiryStore {
 
 	constructor(
 		loaded: Loaded,
-		readonly indexes: IndexSummary[]
+		readonly indexes: IndexSummary[],
+		/** Whose unsent changes are kept apart from those of others in this browser; empty where there are no others. */
+		person = ''
 	) {
 		const { id } = loaded.inquiry.about;
 		this.inquiry = $state.raw(loaded.inquiry);
@@ -78,11 +83,11 @@ export class InquiryStore {
 			loaded,
 			this.window,
 			overHttp(`/inquiry/${id}`),
-			new Unsent<Sent>(`oakmoss.unsent.${id}`, this.window),
+			new Unsent<Sent>(`oakmoss.unsent.${person && `${person}.`}${id}`, this.window),
 			{
 				changed: () => this.show(),
 				shown: () => this.askFactsSoon(),
-				elsewhere: ({ person, summary }) => messages.say(`In another window, ${person}: ${summary}`),
+				elsewhere: ({ person: by, summary }) => messages.say(`In another window, ${by}: ${summary}`),
 				// What cannot be saved is off the screen and kept apart, so that nothing typed is lost and the rest goes on.
 				refused: ({ command }, { message }, confirmed) => {
 					const summary = describe(confirmed, command, this.indexName);
@@ -125,6 +130,23 @@ export class InquiryStore {
 			this.queue.leave();
 			clearTimeout(this.factsWait);
 		};
+	}
+
+	/**
+	 * Hears of others as it happens.
+	 * @param where the cell in hand, else the screen
+	 * @param turned is told when this person may do other things than before, or takes part no more
+	 */
+	listen(where: () => string, turned: (role: string | undefined) => void) {
+		return listenTo(`/inquiry/${this.id}`, this.window, where, {
+			changed: (revision) => revision > this.revision && void this.queue.look(),
+			here: (all) => (this.here = all),
+			role: turned,
+			out: () => {
+				this.here = [];
+				turned(undefined);
+			}
+		});
 	}
 
 	/**

@@ -105,6 +105,8 @@ const ROUTES: Record<Action | 'open', readonly string[]> = {
 		'POST /inquiry/[id]/incoming',
 		'GET /inquiry/[id]/indexes',
 		'GET /inquiry/[id]/keep-up',
+		'GET /inquiry/[id]/live',
+		'POST /inquiry/[id]/live',
 		'GET /inquiry/[id]/logbook',
 		'GET /inquiry/[id]/matches',
 		'GET /inquiry/[id]/offers',

@@ -24,6 +24,8 @@ export {
 } from './inquiry-changes';
 export type { HistoryEntry } from './inquiry-changes';
 export { exportInquiry, importInquiry } from './inquiry-document';
+export { endStreams, liveStream, sayWhere } from './live';
+export type { Here } from './live';
 export { seenAmong } from './access-rows';
 export { participantsBody } from './participants-schema';
 export {

@@ -33,6 +33,7 @@ import {
 } from './change-rows';
 import { entriesOf, indexNames, loadInquiry, noInquiry, writeRows, WITHOUT_WORKS } from './inquiry-rows';
 import { allowIn } from './inquiry-access';
+import { tell } from './live-rows';
 
 export interface InquiryState {
 	inquiry: Inquiry;
@@ -244,6 +245,7 @@ async function log(
 	{ revision, ...made }: Omit<NewChange, 'cells'> & { revision: number }
 ): Promise<number> {
 	await insertChange(tx, inquiryId, revision + 1, { ...made, cells: cellsOf(made.rows) });
+	await tell({ inquiry: inquiryId, kind: 'changed', revision: revision + 1 }, tx);
 	return revision + 1;
 }
 

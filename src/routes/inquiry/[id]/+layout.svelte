@@ -1,5 +1,8 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
+	import { invalidateAll } from '$app/navigation';
+	import { page } from '$app/state';
+	import { messages } from '$lib/components/messages/messages.svelte';
 	import CollisionPanel from '$lib/components/frame/CollisionPanel.svelte';
 	import ConceptStrip from '$lib/components/frame/ConceptStrip.svelte';
 	import { useKeys } from '$lib/components/parts/keys.svelte';
@@ -15,13 +18,45 @@
 	// A store lives as long as its inquiry is on the screen; a reload of the same data must not lose what is under way.
 	const store = $derived.by(() => {
 		void id;
-		return untrack(() => new InquiryStore(data.state, data.indexes));
+		return untrack(
+			() => new InquiryStore(data.state, data.indexes, data.me?.alone === false ? data.me.id : '')
+		);
 	});
 	provideInquiry(() => store);
 
 	let keysOpen = $state(false);
 
 	$effect(() => store.attach());
+
+	/** The cell in hand, else the screen. */
+	const where = $derived(page.url.searchParams.get('cell') ?? page.url.pathname.split('/')[3] ?? 'crosswalk');
+	let moved = () => {};
+	$effect(() => {
+		// Alone there is nobody else to hear of.
+		if (data.me?.alone !== false) return;
+		const line = untrack(() => store.listen(() => where, turned));
+		moved = line.moved;
+		return line.stop;
+	});
+	$effect(() => {
+		void where;
+		moved();
+	});
+
+	/** Whether this person takes part no more. */
+	let isOut = $state(false);
+	function turned(role: string | undefined) {
+		// What is typed and not sent stands on this page, and must not go with it.
+		isOut = role === undefined;
+		if (isOut) return;
+		if (role === 'reader')
+			messages.warn(
+				'You may read this inquiry from now on, and not change it. What you typed is still here.'
+			);
+		else messages.say('You may change this inquiry now.');
+		void invalidateAll();
+	}
+
 	$effect(() => {
 		const step = (kind: 'undo' | 'redo') => void store.step(kind);
 		return useKeys({
@@ -46,6 +81,13 @@
 	<Rail />
 	<div class="flex min-h-0 min-w-0 flex-1 flex-col">
 		<TopBar person={data.person} onKeys={() => (keysOpen = true)} />
+		{#if isOut}
+			<p role="alert" class="border-b bg-wash px-4 py-2 print:hidden">
+				You take part in this inquiry no more, or are signed out. What you typed is still here, and is not
+				saved.
+				<a class="underline" href="/">To the inquiries</a>
+			</p>
+		{/if}
 		<ConceptStrip />
 		<main id="main" class="flex min-h-0 flex-1 flex-col">
 			{@render children()}

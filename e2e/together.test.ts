@@ -1,0 +1,161 @@
+/** Two people at once in one inquiry: they see each other and what the other does, and nothing typed is lost. */
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Page } from 'puppeteer-core';
+import { connect, type Connection } from '../src/lib/server/db/client';
+import {
+	accessibilityFaults,
+	choose,
+	PASSWORD,
+	press,
+	saved,
+	startTogether,
+	waitForText
+} from './app.test-aid';
+
+type People = Awaited<ReturnType<typeof startTogether>>;
+let app: People;
+let database: Connection;
+beforeAll(async () => {
+	app = await startTogether();
+	database = connect(app.databaseUrl, 1);
+	const { sql } = database;
+	await sql`update inquiry_people set person_id = 'librarian' where inquiry_id = 'quiet-rooms' and role = 'owner'`;
+	await sql`insert into inquiry_people (inquiry_id, person_id, role) values ('quiet-rooms', 'member', 'editor')`;
+});
+afterAll(async () => {
+	await database?.end();
+	await app?.close();
+});
+
+const PATIENCE = 120_000;
+
+/** A browser of somebody's own, which shares no cookies with others; a page there that was signed in by its form. */
+async function signedIn(who: string, at: string): Promise<Page> {
+	const context = await app.browser.createBrowserContext();
+	const page = await context.newPage();
+	page.setDefaultTimeout(PATIENCE);
+	await page.setViewport({ width: 1280, height: 800 });
+	await page.goto(app.address + at);
+	await waitForText(page, 'h1', 'Sign in');
+	await page.type('#email', `${who}@oak.example`);
+	await page.type('#password', PASSWORD);
+	await Promise.all([
+		page.waitForFunction((path) => location.pathname === path, {}, new URL(at, app.address).pathname),
+		page.keyboard.press('Enter')
+	]);
+	await page.waitForSelector('#word-field');
+	return page;
+}
+
+const AT = '/inquiry/quiet-rooms';
+
+describe('two people in one inquiry', () => {
+	it('see each other come, work in a cell, change it, and go', async () => {
+		const owner = await signedIn('librarian', AT);
+		expect(await accessibilityFaults(owner)).toEqual([]);
+		const editor = await signedIn('member', `${AT}?cell=attention:yarrow`);
+		await waitForText(owner, '[data-here]', 'A member');
+		await waitForText(owner, '[data-in-hands]', 'A member is here');
+		await waitForText(editor, '[data-here]', 'A librarian');
+		// What one does stands before the other well before they would look by themselves, which is every four seconds.
+		await editor.goto(`${app.address}${AT}/question`);
+		await editor.waitForSelector('#word-field');
+		await waitForText(editor, '[data-here]', 'A librarian');
+		const name = 'corridor noise';
+		const seen = owner.waitForFunction(
+			(text) => (document.body.innerText.includes(text) ? performance.now() : false),
+			{ timeout: PATIENCE, polling: 50 },
+			name
+		);
+		await editor.evaluate(async (text) => {
+			await fetch('/inquiry/quiet-rooms/commands', {
+				method: 'POST',
+				headers: { 'content-type': 'application/json' },
+				body: JSON.stringify({
+					command: { kind: 'concept.add', id: 'corridor', name: text },
+					base: 10_000,
+					client: crypto.randomUUID(),
+					sending: crypto.randomUUID()
+				})
+			});
+		}, name);
+		const begun = await owner.evaluate(() => performance.now());
+		const at = (await (await seen).jsonValue()) as number;
+		expect(at - begun).toBeLessThan(3_500);
+		await waitForText(owner, 'header', 'A member');
+		await editor.close();
+		await owner.waitForFunction(() => !document.querySelector('[data-here]'), { timeout: PATIENCE });
+		await owner.browserContext().close();
+	});
+
+	it('are told when a part is taken away, and keep what they typed', async () => {
+		const owner = await signedIn('librarian', `${AT}/people`);
+		expect(await accessibilityFaults(owner)).toEqual([]);
+		const editor = await signedIn('member', `${AT}/question`);
+		await editor.waitForSelector('#new-concept');
+		await editor.type('#new-concept', 'half a thought');
+		await choose(owner, 'What A member may do', 'may read it');
+		await waitForText(owner, 'header', 'A member may read it');
+		await waitForText(editor, 'header', 'You may read this inquiry from now on');
+		await waitForText(editor, 'header', 'you read it');
+		// Sent all the same, it is refused, is off the screen, and is had again from what is not saved.
+		await editor.focus('#new-concept');
+		await editor.keyboard.press('Enter');
+		await waitForText(editor, 'header', '1 not saved');
+		await editor.type('#new-concept', 'another thought');
+		await press(owner, 'More for A member');
+		await owner.waitForSelector('[role="menuitem"]');
+		for (const item of await owner.$$('[role="menuitem"]'))
+			if ((await item.evaluate((element) => element.textContent?.trim())) === 'Takes part no more')
+				await item.click();
+		await waitForText(owner, 'header', 'A member takes part no more');
+		await waitForText(editor, '[role=alert]', 'You take part in this inquiry no more');
+		expect(await editor.$eval('#new-concept', (field) => (field as HTMLInputElement).value)).toBe(
+			'another thought'
+		);
+		await press(editor, '1 not saved');
+		await waitForText(editor, '[role=dialog]', 'half a thought');
+		await owner.browserContext().close();
+		await editor.browserContext().close();
+	});
+
+	it('are told apart in two tabs of one browser', async () => {
+		const page = await signedIn('librarian', `${AT}/question`);
+		const other = await page.browserContext().newPage();
+		await other.goto(`${app.address}/account`);
+		await press(other, 'Sign out');
+		await other.waitForSelector('#email');
+		// Nobody is signed in: what is typed in the first tab stays there, and is sent by nobody.
+		await page.bringToFront();
+		await page.type('#new-concept', 'of the first tab');
+		await page.focus('#new-concept');
+		await page.keyboard.press('Enter');
+		await waitForText(page, '[role=alert]', 'Nobody is signed in');
+		await other.bringToFront();
+		await other.type('#email', 'member@oak.example');
+		await other.type('#password', PASSWORD);
+		await other.keyboard.press('Enter');
+		await other.waitForFunction(() => location.pathname === '/');
+		await page.bringToFront();
+		await waitForText(page, '[role=alert]', 'A member is signed in with this browser now');
+		const [{ n }] = await database.sql<{ n: number }>`
+			select count(*)::int as n from concepts where name = 'of the first tab'`;
+		expect(n).toBe(0);
+		await other.bringToFront();
+		await other.goto(`${app.address}/account`);
+		await press(other, 'Sign out');
+		await other.waitForSelector('#email');
+		await other.type('#email', 'librarian@oak.example');
+		await other.type('#password', PASSWORD);
+		await other.keyboard.press('Enter');
+		await other.waitForFunction(() => location.pathname === '/');
+		await page.bringToFront();
+		await saved(page);
+		await expect
+			.poll(async () => (await database.sql`select 1 from concepts where name = 'of the first tab'`).length, {
+				timeout: PATIENCE
+			})
+			.toBe(1);
+		await page.browserContext().close();
+	});
+});

@@ -1,0 +1,53 @@
+/** What is told from server to server through the database: one connection of this process listens. */
+import pg from 'pg';
+import { log } from '../log';
+import { databaseUrl } from './client';
+
+/** Milliseconds before a connection that was lost is opened again. */
+const AGAIN_AFTER = 1_000;
+
+export interface Listening {
+	end: () => Promise<void>;
+}
+
+/**
+ * Hears what is told in a channel, from the moment it resolves on. A connection that is lost is opened again; what was told
+ * meanwhile was not heard, which is said each time.
+ * @param missed is called once it listens again
+ */
+export async function listen(
+	channel: string,
+	heard: (payload: string) => void,
+	missed: () => void
+): Promise<Listening> {
+	let client: pg.Client | undefined;
+	let isOver = false;
+	const open = async () => {
+		const next = new pg.Client({ connectionString: databaseUrl(), keepAlive: true });
+		next.on('error', () => {});
+		next.on('notification', ({ payload }) => heard(payload ?? ''));
+		next.on('end', () => void again());
+		await next.connect();
+		await next.query(`listen ${pg.escapeIdentifier(channel)}`);
+		client = next;
+	};
+	const again = async () => {
+		while (!isOver) {
+			await new Promise((resolve) => setTimeout(resolve, AGAIN_AFTER).unref());
+			if (isOver) return;
+			try {
+				await open();
+				return missed();
+			} catch (error) {
+				log.warn({ reason: (error as Error).message }, 'the database cannot be listened to');
+			}
+		}
+	};
+	await open();
+	return {
+		end: async () => {
+			isOver = true;
+			await client?.end();
+		}
+	};
+}
