@@ -64,7 +64,8 @@ const IDS: Record<string, string> = {
 	inquiries: 'quiet-rooms',
 	headings: 'sleep',
 	jobs: 'none',
-	watches: 'none'
+	watches: 'none',
+	tokens: 'none'
 };
 const BODIES: Record<string, unknown> = {
 	'/indexes': { code: 'willow', name: 'Willow', discipline: 'trees' },
@@ -90,6 +91,8 @@ const BODIES: Record<string, unknown> = {
 	'/citations': { records: [{ index: 'yarrow', id: 'Y-00704' }], style: 'harvard1', format: 'text' },
 	'/indexes/{code}/parse': { cql: 'sleep' },
 	'/watches': { name: 'An author', index: 'yarrow', cql: 'dc.creator = "Mossgrave"' },
+	'/tokens': { name: 'a notebook', scope: 'read', endsAt: '2999-12-31T00:00:00Z' },
+	'/inquiries/{id}/people': { people: [{ id: 'local', role: 'owner' }] },
 	'/inquiries/{id}/repairs/{repair}': {},
 	'/inquiries/{id}/cells/{conceptId}/{code}': { noHeading: true }
 };

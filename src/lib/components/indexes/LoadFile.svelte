@@ -5,7 +5,7 @@
 	import { goto, invalidateAll } from '$app/navigation';
 	import type { Parting } from '$core/formats/record-keywords';
 	import Select from '../parts/Select.svelte';
-	import { RECORD_TYPES, VOCABULARY_TYPES } from './file-types';
+	import { RECORD_TYPES, VOCABULARY_TYPES, xmlTypeOf } from './file-types';
 	import ImportUnderWay from './ImportUnderWay.svelte';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 
@@ -22,7 +22,6 @@
 	}
 	let { index, kind, formats, mostBytes, mostSeconds, onDone }: Props = $props();
 
-	const MARC_NAMESPACE = 'http://www.loc.gov/MARC21/slim';
 	const TYPES = $derived(kind === 'vocabulary' ? VOCABULARY_TYPES : RECORD_TYPES);
 	const size = (bytes: number) =>
 		bytes < 2 ** 20 ? `${Math.ceil(bytes / 1024)} KiB` : `${(bytes / 2 ** 20).toFixed(1)} MiB`;
@@ -74,17 +73,15 @@
 		if (file.size === 0) return void (problem = `${file.name} is empty. Nothing was sent.`);
 		step = 'sending';
 		share = 0;
-		// An XML file says in its first lines which kind it is.
-		const isMarc =
-			type === VOCABULARY_TYPES.xml && (await file.slice(0, 4_096).text()).includes(MARC_NAMESPACE);
+		const sent = type === VOCABULARY_TYPES.xml ? xmlTypeOf(await file.slice(0, 4_096).text()) : type;
 		const place = `/api/v1/indexes/${index.code}`;
 		sending = sendFile(
 			kind === 'vocabulary'
 				? `${place}/vocabulary?${new URLSearchParams({ edition, ...(waits && { current: 'never' }) })}`
 				: `${place}/records?${new URLSearchParams({ ...(parting && { keywords: parting }), ...(whole && { whole: 'yes' }) })}`,
 			file,
-			isMarc ? 'application/marcxml+xml' : type,
-			(sent) => (share = sent)
+			sent,
+			(done) => (share = done)
 		);
 		const { value, fault } = await sending.answer;
 		if (fault) {

@@ -19,3 +19,9 @@ export const RECORD_TYPES: Record<string, string> = {
 	json: 'application/vnd.citationstyles.csl+json',
 	csv: 'text/csv'
 };
+
+/** An XML file says in its first lines which kind it is; one that says nothing else is taken for RDF. */
+export function xmlTypeOf(beginning: string): string {
+	if (beginning.includes('http://www.loc.gov/MARC21/slim')) return 'application/marcxml+xml';
+	return /iso25964/i.test(beginning) ? 'application/xml' : VOCABULARY_TYPES.xml;
+}

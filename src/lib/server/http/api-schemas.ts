@@ -1,5 +1,6 @@
 /** What the public API answers, as Valibot schemas; the OpenAPI description is made from them. This file is long: what is answered stands together, so that it can be read against the contract. */
 import * as v from 'valibot';
+import { INQUIRY_ROLES, ROLES as PERSON_ROLES } from '../people';
 import { FITS, ROLES, SEARCHES } from '../../../core/crosswalk/inquiry';
 import { CHANGE_KINDS } from '../../../core/edition/difference';
 import { TOUCHES } from '../../../core/keeping';
@@ -411,4 +412,32 @@ export const record = v.looseObject({
 	type: text,
 	limits: v.record(text, v.array(text)),
 	headings: v.array(v.strictObject({ ...ref.entries, chief: v.boolean(), aspect: v.optional(text) }))
+});
+
+const token = {
+	id: text,
+	name: text,
+	scope: v.picklist(['read', 'write']),
+	madeAt: text,
+	endsAt: text,
+	usedAt: v.optional(text)
+};
+export const tokens = v.array(v.strictObject(token));
+export const madeToken = v.strictObject({ ...token, token: text });
+export const removed = v.strictObject({ removed: text });
+
+export const me = v.strictObject({
+	id: text,
+	name: text,
+	role: v.picklist([...PERSON_ROLES, 'visitor']),
+	scope: v.picklist(['read', 'write']),
+	/** Whether people sign in here. */
+	accounts: v.boolean()
+});
+
+export const participants = v.strictObject({
+	role: v.picklist(INQUIRY_ROLES),
+	people: v.array(v.strictObject({ id: text, name: text, role: v.picklist(INQUIRY_ROLES) })),
+	groups: v.array(v.strictObject({ id: text, name: text, role: v.picklist(['editor', 'reader']) })),
+	links: v.optional(v.array(v.strictObject({ key: text, madeAt: text })))
 });

@@ -7,7 +7,8 @@ import { RECORD_FORMATS } from '../../../core/formats/record-reading';
 import * as api from './api-schemas';
 import { FORMATS, MAPPING_TYPES, newIndex } from '../vocabulary';
 import { cellBody, CROSSWALK_TYPES } from '../crosswalk';
-import { inquiryDocument, newInquiry } from '../inquiry';
+import { inquiryDocument, newInquiry, participantsBody } from '../inquiry';
+import { newToken } from '../people';
 import { compositionBody, citedRecordsBody, listedBody, phrasesBody, poolBody } from '../reading';
 import { newWatch, repairBody } from '../keeping';
 import { REPORT_TYPES } from '../report';
@@ -46,11 +47,14 @@ interface Call {
 	body?: Record<string, unknown>;
 	status?: number;
 	answer: Record<string, unknown>;
+	/** Nobody need be signed in. */
+	open?: true;
 }
 
-function operation({ summary, parameters, body, status = 200, answer }: Call) {
+function operation({ summary, parameters, body, status = 200, answer, open }: Call) {
 	return {
 		summary,
+		...(open && { security: [] }),
 		...(parameters && { parameters }),
 		...(body && { requestBody: { required: true, content: body } }),
 		responses: { [status]: { description: summary, content: answer }, default: failed }
@@ -72,9 +76,25 @@ export function openApi(version: string) {
 			description: 'Vocabularies, look-up, crosswalks, records and searches, for notebooks and scripts.'
 		},
 		servers: [{ url: '/api/v1' }],
+		// Where accounts are on. What says `security: []` is open to everybody.
+		security: [{ token: [] }],
+		components: {
+			securitySchemes: {
+				token: {
+					type: 'http',
+					scheme: 'bearer',
+					description:
+						'A token of a person, made under their name at the upper right. 401 without one that is good, 403 for what it or its person may not do, 404 for what they may not see. Where people work alone, none is asked for.'
+				}
+			}
+		},
 		paths: {
 			'/health': {
-				get: operation({ summary: 'Whether the server and its database are well', answer: json(api.health) })
+				get: operation({
+					summary: 'Whether the server and its database are well',
+					answer: json(api.health),
+					open: true
+				})
 			},
 			'/indexes': {
 				get: operation({
@@ -332,6 +352,43 @@ export function openApi(version: string) {
 					parameters: [inquiryId, inPath('conceptId', 'The concept'), code],
 					body: json(cellBody),
 					answer: json(api.cell)
+				})
+			},
+			'/me': {
+				get: operation({ summary: 'Who asks, and what they may do', answer: json(api.me) })
+			},
+			'/tokens': {
+				get: operation({
+					summary: 'The tokens of whoever asks, without what they hold',
+					answer: json(api.tokens)
+				}),
+				post: operation({
+					summary:
+						'Makes a token, which is shown this once; asked by a person who is signed in, not by a token',
+					body: json(newToken),
+					status: 201,
+					answer: json(api.madeToken)
+				})
+			},
+			'/tokens/{id}': {
+				delete: operation({
+					summary: 'Removes a token; it is good for nothing from then on',
+					parameters: [inPath('id', 'The token')],
+					answer: json(api.removed)
+				})
+			},
+			'/inquiries/{id}/people': {
+				get: operation({
+					summary: 'Who takes part in an inquiry; links by which it is read are named to its owner alone',
+					parameters: [inquiryId],
+					answer: json(api.participants)
+				}),
+				put: operation({
+					summary:
+						'Says who takes part from now on, all at once; naming another owner gives the inquiry away',
+					parameters: [inquiryId],
+					body: json(participantsBody),
+					answer: json(api.participants)
 				})
 			},
 			'/watches': {

@@ -4,6 +4,7 @@ import { Writable, type Transform } from 'node:stream';
 import { Parser, type DataFactory, type ParserOptions } from 'n3';
 import Papa from 'papaparse';
 import { unguarded } from '../../../core/formats/csv-guard';
+import { isoRows } from '../../../core/formats/iso25964';
 import { marcRecords, marcRows, marcXmlRecords } from '../../../core/formats/marc-authority';
 import { taggedRows } from '../../../core/formats/tagged-text';
 import type { Finding } from '../../../core/vocabulary/vocabulary-data';
@@ -21,7 +22,8 @@ export const FORMATS = {
 	'text/csv': 'CSV',
 	'text/plain': 'tagged text',
 	'application/marc': 'MARC 21 authority records',
-	'application/marcxml+xml': 'MARCXML'
+	'application/marcxml+xml': 'MARCXML',
+	'application/xml': 'ISO 25964 XML'
 } as const;
 export type Format = keyof typeof FORMATS;
 
@@ -94,6 +96,10 @@ export async function parsing(format: Format, take: (statement: Statement) => vo
 			return found((text) => taggedRows(text), take);
 		case 'application/marc':
 			return found((text) => marcRows(marcRecords(text)), take);
+		case 'application/xml': {
+			const parsing = found(isoRows, take);
+			return { ...parsing, streams: [new XmlGuard(), ...parsing.streams] };
+		}
 		case 'application/marcxml+xml': {
 			const parsing = found((text) => marcRows(marcXmlRecords(text)), take);
 			return { ...parsing, streams: [new XmlGuard(), ...parsing.streams] };
