@@ -25,7 +25,6 @@ export {
 export type { HistoryEntry } from './inquiry-changes';
 export { exportInquiry, importInquiry } from './inquiry-document';
 export { endStreams, liveStream, sayWhere } from './live';
-export type { Here } from './live';
 export { seenAmong } from './access-rows';
 export { participantsBody } from './participants-schema';
 export {
@@ -37,7 +36,6 @@ export {
 	setParticipants,
 	takeBackLink
 } from './taking-part';
-export type { Participants } from './taking-part';
 export { allowIn, roleIn } from './inquiry-access';
 export { messageFile, messagesOf, withdrawMessage } from './messages';
 export type { MessageLine } from './messages';

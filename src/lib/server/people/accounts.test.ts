@@ -1,3 +1,4 @@
+/** This file is long: everything about accounts begins with people who came in, one after another. */
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
 import { connection } from '../db/client';

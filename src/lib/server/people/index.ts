@@ -1,6 +1,6 @@
 /** Who acts, and what they may do. */
 export { INQUIRY_ROLES, LOCAL_PERSON, ROLES, allow, whoAmI } from './access';
-export type { Action, InquiryRole, Person, Place, Role } from './access';
+export type { Action, InquiryRole, Person } from './access';
 export { dropOldAttempts } from './attempt-rows';
 export {
 	administratorsLog,
@@ -40,6 +40,6 @@ export {
 	signOutEverywhere,
 	takeVouched
 } from './signing-in';
-export type { Caller, OpenSession, Signed } from './signing-in';
+export type { Caller, Signed } from './caller';
 export { listTokens, makeToken, personByToken, removeToken } from './tokens';
 export type { Token } from './tokens';

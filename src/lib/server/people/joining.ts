@@ -6,7 +6,7 @@ import { inTransaction, type Queries } from '../db';
 import { putMessage } from '../outbox';
 import { allow, LOCAL_PERSON, type Person, type Role } from './access';
 import { oneMoreTry } from './attempts';
-import { auth, LEAST_PASSWORD, MOST_PASSWORD } from './auth-rows';
+import { auth } from './auth-rows';
 import { hashOf, newKey } from './keys';
 import {
 	deleteInvitation,
@@ -21,7 +21,8 @@ import {
 	useInvitation
 } from './people-rows';
 import { isOpenToAll, ownAddress } from './settings';
-import { type Caller, headersOf, type Signed, signIn } from './signing-in';
+import type { Caller, Signed } from './caller';
+import { headersOf, signIn } from './signing-in';
 
 /** Days for which an invitation is good. */
 const INVITED_DAYS = 14;
@@ -221,5 +222,3 @@ export async function changePassword(
 		throw error;
 	}
 }
-
-export { LEAST_PASSWORD, MOST_PASSWORD };

@@ -12,7 +12,7 @@ import {
 	sessions,
 	type Queries
 } from '../db';
-import type { Caller } from './signing-in';
+import type { Caller } from './caller';
 
 export type Kind =
 	'signed-in' | 'not-signed-in' | 'joined' | 'invited' | 'role' | 'token' | 'removed' | 'import' | 'group';

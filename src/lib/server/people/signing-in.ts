@@ -4,21 +4,9 @@ import { ServiceError } from '../errors';
 import type { Person, Role } from './access';
 import { auth, VOUCHED_AT } from './auth-rows';
 import { oneMoreTry, triedWell } from './attempts';
+import type { Caller, Signed } from './caller';
 import { noteForAdministrators, personWithEmail } from './people-rows';
 import { voucher } from './settings';
-
-/** Where a request comes from, and what it carries. */
-export interface Caller {
-	headers: Headers;
-	/** Of the network. */
-	address: string;
-}
-
-/** What is answered, and the cookies to be set with it. */
-export interface Signed<T> {
-	value: T;
-	cookies: string[];
-}
 
 /** Who is signed in with a browser; undefined where nobody is, or a session has ended or was ended elsewhere. */
 export async function personSignedIn(headers: Headers): Promise<Person | undefined> {
