@@ -9,6 +9,7 @@ import { fold } from '../text';
 import { cellId, cellState, inOrder, pickOfHeadings, picksOf, wordsOfConcept } from './cells';
 import { LONGEST_CQL, NO_SETTINGS } from './strategy-settings';
 import { apply, rowOf, sameRow } from './changes';
+import { placeOfComment } from './comments';
 import { listRows } from './list-commands';
 import {
 	CommandError,
@@ -248,6 +249,31 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 			draft.put('sightings', sighting.id, { ...sighting, state: command.state });
 			break;
 		}
+		case 'comment.add': {
+			fresh(inquiry.comments, command.id);
+			const text = required(command.text, 'A comment', LONGEST_TEXT);
+			if (!placeOfComment(command.about))
+				throw new CommandError('invalid', 'A comment is about a cell, a pick, a line or a record.');
+			draft.put('comments', command.id, {
+				id: command.id,
+				position: nextPosition(inquiry.comments),
+				about: command.about,
+				text,
+				mentions: [...new Set(command.mentions)],
+				isSettled: false,
+				by: '',
+				at: ''
+			});
+			break;
+		}
+		case 'comment.set': {
+			const comment = existing(inquiry.comments, command.id, 'This comment');
+			draft.put('comments', comment.id, { ...comment, isSettled: command.isSettled });
+			break;
+		}
+		case 'comment.remove':
+			draft.put('comments', existing(inquiry.comments, command.id, 'This comment').id, null);
+			break;
 		case 'pearl.add': {
 			fresh(inquiry.pearls, command.id);
 			const { id, indexCode, title } = command;

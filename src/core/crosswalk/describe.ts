@@ -126,6 +126,12 @@ export function describe(inquiry: Inquiry, command: Command, indexName: (code: s
 			if (command.state === 'open') return `Set “${text}” aside again`;
 			return command.state === 'used' ? `Used the sighting “${text}”` : `Dismissed the sighting “${text}”`;
 		}
+		case 'comment.add':
+			return `Said: “${shortened(command.text)}”`;
+		case 'comment.set':
+			return `${command.isSettled ? 'Settled' : 'Took up again'}: “${shortened(inquiry.comments[command.id]?.text)}”`;
+		case 'comment.remove':
+			return `Took back: “${shortened(inquiry.comments[command.id]?.text)}”`;
 		case 'pearl.add':
 			return `Marked “${command.title || command.record}” as a pearl`;
 		case 'pearl.remove': {
@@ -248,3 +254,6 @@ function describeFollowing(
 		? `Kept ${name} as it is in the edition ${edition}${why}`
 		: `${name} is ${now} in the edition ${edition}${why}`;
 }
+
+/** So much of what somebody said stands in a line of the history. */
+const shortened = (text = '') => (text.length > 80 ? `${text.slice(0, 79)}…` : text);

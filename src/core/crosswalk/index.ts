@@ -17,6 +17,15 @@ export { offersFor, type Offer } from './offers';
 export { likeness } from './likeness';
 export { DECIDED, DECISIONS } from './list-entry';
 export type { Decision, ListEntry, ListedRecord, Mends, NewEntry } from './list-entry';
+export {
+	aboutCell,
+	aboutLine,
+	aboutPick,
+	aboutRecord,
+	commentsOn,
+	mentionedIn,
+	placeOfComment
+} from './comments';
 export { stamped, worksNeeded } from './list-commands';
 export { firstYear, notPicked, predecessorsFrom, takePredecessors, type Chains } from './periods';
 export { reconcile } from './reconcile';
@@ -35,6 +44,7 @@ export { CommandError, DEFAULT_WORD_FIELD, emptyInquiry, FITS, ROLES, SEARCHES, 
 export type {
 	Change,
 	Command,
+	Comment,
 	Concept,
 	Fit,
 	Inquiry,

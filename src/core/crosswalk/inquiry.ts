@@ -124,6 +124,21 @@ export interface Pearl {
 	title: string;
 }
 
+/** What somebody said to others about a part of the inquiry. */
+export interface Comment {
+	id: string;
+	position: number;
+	/** What it is about, by the names in `comments.ts`. */
+	about: string;
+	text: string;
+	/** People who are spoken to. */
+	mentions: string[];
+	isSettled: boolean;
+	/** Who said it, and when (ISO 8601), as the server has it; empty until it has. */
+	by: string;
+	at: string;
+}
+
 /** What is settled of the strategy of one index beyond what the crosswalk says. */
 export interface StrategySettings {
 	/** Code of the index. */
@@ -166,11 +181,22 @@ export interface Inquiry {
 	entries: Record<string, ListEntry>;
 	/** By index code. */
 	strategies: Record<string, StrategySettings>;
+	comments: Record<string, Comment>;
 }
 
 export type Table =
-	'about' | 'concepts' | 'words' | 'cells' | 'picks' | 'sightings' | 'pearls' | 'entries' | 'strategies';
-export type Row = About | Concept | Word | Cell | Pick | Sighting | Pearl | ListEntry | StrategySettings;
+	| 'about'
+	| 'concepts'
+	| 'words'
+	| 'cells'
+	| 'picks'
+	| 'sightings'
+	| 'pearls'
+	| 'entries'
+	| 'strategies'
+	| 'comments';
+export type Row =
+	About | Concept | Word | Cell | Pick | Sighting | Pearl | ListEntry | StrategySettings | Comment;
 
 /** An inquiry without anything in it. */
 export function emptyInquiry(about: Omit<About, 'wordField'> & Partial<About>): Inquiry {
@@ -183,7 +209,8 @@ export function emptyInquiry(about: Omit<About, 'wordField'> & Partial<About>): 
 		sightings: {},
 		pearls: {},
 		entries: {},
-		strategies: {}
+		strategies: {},
+		comments: {}
 	};
 }
 
@@ -264,6 +291,9 @@ export type Command =
 	| { kind: 'sighting.set'; id: string; state: SightingState }
 	| { kind: 'pearl.add'; id: string; indexCode: string; record: string; title: string }
 	| { kind: 'pearl.remove'; id: string }
+	| { kind: 'comment.add'; id: string; about: string; text: string; mentions: string[] }
+	| { kind: 'comment.set'; id: string; isSettled: boolean }
+	| { kind: 'comment.remove'; id: string }
 	| ListCommand
 	| ({ kind: 'strategy.set'; indexCode: string } & Partial<Omit<StrategySettings, 'id'>>)
 	/** Several as one change, taken back in one step. The title says what they come to. */

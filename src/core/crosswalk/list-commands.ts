@@ -1,6 +1,6 @@
 /** The reading list of an inquiry: works that were set aside to be read, and what was decided of each. */
 import { fold } from '../text';
-import { CommandError, type Change, type Command, type Inquiry } from './inquiry';
+import { CommandError, type Change, type Command, type Comment, type Inquiry } from './inquiry';
 import type { ListCommand, ListEntry } from './list-entry';
 
 const MOST_ENTRIES = 20_000;
@@ -109,9 +109,12 @@ export function worksNeeded(command: Command): 'all' | string[] {
 	return command.kind === 'entries.set' || command.kind === 'entries.remove' ? command.ids : [];
 }
 
-/** Row changes with when and by whom, where works were put on the list or decided. */
+/** Row changes with when and by whom, where works were put on the list or decided, or something was said. */
 export function stamped(changes: readonly Change[], by: string, at: string): Change[] {
 	return changes.map((change) => {
+		// Who said something, and when, is never what its sender says.
+		if (change.table === 'comments' && change.after && !change.before)
+			return { ...change, after: { ...(change.after as Comment), by, at } };
 		if (change.table !== 'entries' || !change.after) return change;
 		const before = change.before as ListEntry | null;
 		const after = { ...(change.after as ListEntry) };

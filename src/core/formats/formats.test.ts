@@ -197,7 +197,8 @@ describe('addresses that are none', () => {
 			sightings: {},
 			pearls: {},
 			entries: {},
-			strategies: {}
+			strategies: {},
+			comments: {}
 		};
 		for (const command of commands) inquiry = apply(inquiry, execute(inquiry, command));
 		const quads = new Parser().parse(crosswalkToTurtle(inquiry));

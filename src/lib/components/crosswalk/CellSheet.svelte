@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { cellId, wordsOfConcept, type Concept } from '$core/crosswalk';
+	import { aboutCell, aboutPick, cellId, wordsOfConcept, type Concept } from '$core/crosswalk';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import { nameOfPart } from '$core/search';
 	import { lanesAt, recordsAt } from '../inquiry/addresses';
@@ -8,6 +8,7 @@
 	import Count from '../parts/Count.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
 	import SightingList from '../sightings/SightingList.svelte';
+	import Comments from '../comments/Comments.svelte';
 	import CellHistory from './CellHistory.svelte';
 	import CellPicks from './CellPicks.svelte';
 	import NoHeading from './NoHeading.svelte';
@@ -17,6 +18,12 @@
 	let { concept, index, onClose }: { concept: Concept; index: IndexSummary; onClose: () => void } = $props();
 	const store = $derived(useInquiry()());
 	const state = $derived(store.cells.at(concept.id, index.code).state);
+	const picks = $derived(store.cells.at(concept.id, index.code).picks);
+	const pickCommented = (about: string) =>
+		picks
+			.find(({ id }) => aboutPick(id) === about)
+			?.headings.map(({ label }) => label)
+			.join(' with ') ?? '';
 	const words = $derived(wordsOfConcept(store.inquiry, concept.id));
 	const place = $derived({ id: store.id, concept: concept.id });
 	const found = $derived(store.coverage[cellId(concept.id, index.code)]);
@@ -90,6 +97,13 @@
 					<li><a class="quiet-action -ml-2" href={lanesAt(place, concept.name)}>{concept.name}</a></li>
 				{/each}
 			</ul>
+		</section>
+		<section>
+			<h3 class="mb-1 text-xs font-semibold text-quiet">Comments</h3>
+			<Comments
+				about={[aboutCell(concept.id, index.code), ...picks.map(({ id }) => aboutPick(id))]}
+				says={pickCommented}
+			/>
 		</section>
 		<section>
 			<h3 class="mb-1 text-xs font-semibold text-quiet">History of this cell</h3>

@@ -2,6 +2,7 @@
 	import UsersRound from '@lucide/svelte/icons/users-round';
 	import { page } from '$app/state';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import { counted } from '../parts/numbers';
 	import Hint from '../parts/Hint.svelte';
 
 	/** Who is here, and the way to who takes part. */
@@ -14,6 +15,12 @@
 			store.here.filter(({ person: id }) => id !== page.data.me?.id).map((one) => [one.person, one])
 		).values()
 	]);
+	/** What was said to this person and is not settled. */
+	const forMe = $derived(
+		Object.values(store.inquiry.comments).filter(
+			({ isSettled, mentions }) => !isSettled && mentions.includes(page.data.me?.id ?? '')
+		).length
+	);
 	const initials = (name: string) =>
 		name
 			.split(/\s+/)
@@ -40,8 +47,14 @@
 			{/each}
 		</ul>
 	{/if}
-	<a class="quiet-action !px-1.5" href="/inquiry/{store.id}/people" aria-label="Who takes part"
-		><UsersRound size={16} aria-hidden="true" /></a
+	<a
+		class="quiet-action !px-1.5"
+		href="/inquiry/{store.id}/people"
+		aria-label={forMe > 0 ? `Who takes part; ${counted(forMe, 'comment')} to you` : 'Who takes part'}
+		><UsersRound size={16} aria-hidden="true" />{#if forMe > 0}<span
+				class="rounded bg-wash px-1 font-semibold text-lichen-deep"
+				aria-hidden="true">{forMe}</span
+			>{/if}</a
 	>
 	{#if page.data.me?.role === 'visitor'}<a class="quiet-action" href="/sign-in">Sign in</a>
 	{:else}<a class="quiet-action max-xl:hidden" href="/account">{person}</a>{/if}

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { Concept } from '$core/crosswalk';
+	import { aboutRecord, type Concept } from '$core/crosswalk';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import type { OpenRecord } from '$lib/server/search';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
@@ -10,6 +10,7 @@
 	import CopyCitation from '../citing/CopyCitation.svelte';
 	import ToggleListed from '../listing/ToggleListed.svelte';
 	import MarkedText from './MarkedText.svelte';
+	import Comments from '../comments/Comments.svelte';
 	import NeighbourLists from './NeighbourLists.svelte';
 	import RecordCitation from './RecordCitation.svelte';
 	import RecordFacts from './RecordFacts.svelte';
@@ -89,6 +90,11 @@
 
 	<WhereToHave of={{ index: index.code, record: sheet.id }} />
 	<RecordFacts {sheet} {index} />
+
+	<section class="mt-4 print:hidden">
+		<h3 class="mb-1 font-semibold">Comments</h3>
+		{#key sheet.id}<Comments about={[aboutRecord(index.code, sheet.id)]} />{/key}
+	</section>
 
 	<div class="print:hidden"><NeighbourLists record={sheet.id} {index} {concept} {onRead} /></div>
 </article>

@@ -4,6 +4,7 @@
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import FreeWord from '../marks/FreeWord.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
+	import LineComments from '../comments/LineComments.svelte';
 	import LineFlags from './LineFlags.svelte';
 	import LineSwitches from './LineSwitches.svelte';
 	import StemForms from './StemForms.svelte';
@@ -192,6 +193,7 @@
 				<button class="quiet-action !py-0.5" onclick={setAside}>Set aside as a sighting</button>
 			{/if}
 		</div>
+		<LineComments code={index.code} line={line.id} />
 		{#if isStem && line.kind === 'word' && own}<StemForms stem={line.test.text} {index} />{/if}
 	{/if}
 </li>

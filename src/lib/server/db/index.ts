@@ -23,6 +23,7 @@ export {
 	cells,
 	changes,
 	collections,
+	comments,
 	concepts,
 	editionDifferences,
 	editions,

@@ -700,6 +700,23 @@ export const sightings = pgTable(
 	(t) => [primaryKey({ columns: [t.inquiryId, t.id] })]
 );
 
+/** What people said to each other about parts of an inquiry. */
+export const comments = pgTable(
+	'comments',
+	{
+		id: text('id').notNull(),
+		inquiryId: ofInquiry(),
+		position: integer('position').notNull(),
+		about: text('about').notNull(),
+		text: text('text').notNull(),
+		mentions: text('mentions').array().notNull(),
+		isSettled: boolean('is_settled').notNull(),
+		by: text('by').notNull(),
+		at: text('at').notNull()
+	},
+	(t) => [primaryKey({ columns: [t.inquiryId, t.id] })]
+);
+
 /** Records known to be relevant. A row stays though its index may lose the record. */
 export const pearls = pgTable(
 	'pearls',

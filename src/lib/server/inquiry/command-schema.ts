@@ -135,6 +135,14 @@ const single = [
 		seen: text
 	}),
 	commandOf('sighting.set', { id, state: v.picklist(['open', 'used', 'dismissed']) }),
+	commandOf('comment.add', {
+		id,
+		about: v.pipe(v.string(), v.minLength(1), v.maxLength(2_400)),
+		text,
+		mentions: v.pipe(v.array(v.pipe(v.string(), v.maxLength(100))), v.maxLength(100))
+	}),
+	commandOf('comment.set', { id, isSettled: v.boolean() }),
+	commandOf('comment.remove', { id }),
 	commandOf('pearl.add', {
 		id,
 		indexCode: id,

@@ -18,7 +18,8 @@ export function documentFault(
 		'sightings',
 		'pearls',
 		'entries',
-		'strategies'
+		'strategies',
+		'comments'
 	] as const) {
 		const fault = twice(
 			`inquiry.${table}`,

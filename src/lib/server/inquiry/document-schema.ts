@@ -87,7 +87,17 @@ const ROWS = {
 		decidedAt: text,
 		decidedBy: v.pipe(v.string(), v.maxLength(100))
 	}),
-	strategies: strategySettings
+	strategies: strategySettings,
+	comments: v.strictObject({
+		id,
+		position: whole,
+		about: v.pipe(v.string(), v.minLength(1), v.maxLength(2_400)),
+		text,
+		mentions: v.array(v.pipe(v.string(), v.maxLength(100))),
+		isSettled: v.boolean(),
+		by: v.pipe(v.string(), v.maxLength(100)),
+		at: text
+	})
 } as const;
 
 /** A row as the history has it; one from before a field was introduced lacks that. */
@@ -112,7 +122,8 @@ const rowChange = v.variant('table', [
 	changeOf('sightings', past(ROWS.sightings)),
 	changeOf('pearls', past(ROWS.pearls)),
 	changeOf('entries', past(ROWS.entries)),
-	changeOf('strategies', past(ROWS.strategies))
+	changeOf('strategies', past(ROWS.strategies)),
+	changeOf('comments', past(ROWS.comments))
 ]);
 
 const ownDocument = v.strictObject({
@@ -128,7 +139,8 @@ const ownDocument = v.strictObject({
 		sightings: v.array(ROWS.sightings),
 		pearls: v.optional(v.array(ROWS.pearls), []),
 		entries: v.optional(v.array(ROWS.entries), []),
-		strategies: v.optional(v.array(ROWS.strategies), [])
+		strategies: v.optional(v.array(ROWS.strategies), []),
+		comments: v.optional(v.array(ROWS.comments), [])
 	}),
 	history: v.array(
 		v.strictObject({

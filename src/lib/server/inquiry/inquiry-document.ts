@@ -19,7 +19,7 @@ export async function exportInquiry(person: Person | undefined, inquiryId: strin
 		Promise.all(documentParts().map(async ({ name, take }) => [name, await take(inquiryId)] as const)),
 		wholeHistory(inquiryId)
 	]);
-	const { about, concepts, words, cells, picks, sightings, pearls, entries, strategies } = inquiry;
+	const { about, concepts, words, cells, picks, sightings, pearls, entries, strategies, comments } = inquiry;
 	return {
 		format: INQUIRY_FORMAT,
 		version: 1,
@@ -33,7 +33,8 @@ export async function exportInquiry(person: Person | undefined, inquiryId: strin
 			sightings: inOrder(sightings),
 			pearls: inOrder(pearls),
 			entries: inOrder(entries),
-			strategies: Object.values(strategies).sort((a, b) => (a.id < b.id ? -1 : 1))
+			strategies: Object.values(strategies).sort((a, b) => (a.id < b.id ? -1 : 1)),
+			comments: inOrder(comments)
 		},
 		history: log.map(({ revision, at, personId, kind, target, state, summary, command, rows }) => ({
 			revision,
@@ -82,7 +83,8 @@ export async function importInquiry(person: Person | undefined, document: Inquir
 			sightings: byIdentifier(tables.sightings),
 			pearls: byIdentifier(tables.pearls),
 			entries: byIdentifier(tables.entries),
-			strategies: byIdentifier(tables.strategies)
+			strategies: byIdentifier(tables.strategies),
+			comments: byIdentifier(tables.comments)
 		};
 		await writeRows(tx, own, rowsAsMade(inquiry));
 		const log = document.history.map(({ at, command, rows, ...entry }) => {

@@ -3,6 +3,7 @@ import { and, asc, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm
 import type { Change, Inquiry, Row, Table } from '../../../core/crosswalk';
 import {
 	cells,
+	comments,
 	concepts,
 	connection,
 	entries,
@@ -20,7 +21,7 @@ import { ServiceError } from '../errors';
 import type { Person } from '../people';
 import { takenPartIn } from './access-rows';
 
-const TABLES = { concepts, words, cells, picks, sightings, pearls, entries, strategies } as const;
+const TABLES = { concepts, words, cells, picks, sightings, pearls, entries, strategies, comments } as const;
 
 export function noInquiry(id: string): ServiceError {
 	return new ServiceError(404, 'no-inquiry', `There is no inquiry “${id}”. It may have been removed.`);
@@ -55,6 +56,7 @@ export async function loadInquiry(
 	const sightingRows = await db.select().from(sightings).where(eq(sightings.inquiryId, id));
 	const pearlRows = await db.select().from(pearls).where(eq(pearls.inquiryId, id));
 	const entryRows = await entriesOf(db, id, works);
+	const commentRows = await db.select().from(comments).where(eq(comments.inquiryId, id));
 	const strategyRows = await db.select().from(strategies).where(eq(strategies.inquiryId, id));
 	const { title, question, indexes, wordField, revision, archived } = about;
 	return {
@@ -69,7 +71,8 @@ export async function loadInquiry(
 			sightings: byIdentifier(sightingRows),
 			pearls: byIdentifier(pearlRows),
 			entries: entryRows,
-			strategies: byIdentifier(strategyRows)
+			strategies: byIdentifier(strategyRows),
+			comments: byIdentifier(commentRows)
 		}
 	};
 }

@@ -1,13 +1,24 @@
 import { forPage } from '$lib/server/http';
 import { listIndexes } from '$lib/server/vocabulary';
-import { participantsOf, readInquiry } from '$lib/server/inquiry';
+import { namesOf, participantsOf, readInquiry } from '$lib/server/inquiry';
 
 export const load = ({ locals, params }) =>
 	forPage(async () => {
-		const [state, indexes, { role }] = await Promise.all([
+		const [state, indexes, { role, people }, named] = await Promise.all([
 			readInquiry(locals.person, params.id),
 			listIndexes(locals.person),
-			participantsOf(locals.person, params.id)
+			participantsOf(locals.person, params.id),
+			namesOf(locals.person, params.id)
 		]);
-		return { state, indexes, role, person: locals.person?.name ?? '' };
+		// Whoever takes part, and whoever did and is named beside what they said.
+		const others = Object.entries(named).flatMap(([id, name]) =>
+			people.some((one) => one.id === id) ? [] : [{ id, name }]
+		);
+		return {
+			state,
+			indexes,
+			role,
+			people: [...people.map(({ id, name }) => ({ id, name })), ...others],
+			person: locals.person?.name ?? ''
+		};
 	});

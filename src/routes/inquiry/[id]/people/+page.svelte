@@ -8,6 +8,7 @@
 	import Menu from '$lib/components/parts/Menu.svelte';
 	import Select from '$lib/components/parts/Select.svelte';
 	import { Asking } from '$lib/components/people/asking.svelte';
+	import AllComments from '$lib/components/comments/AllComments.svelte';
 	import FindPeople from '$lib/components/people/FindPeople.svelte';
 	import { PARTS_SAID } from '$lib/components/people/roles';
 	import Ellipsis from '@lucide/svelte/icons/ellipsis';
@@ -132,6 +133,10 @@
 			{:else if data.me?.role !== 'visitor'}
 				<button class="quiet-action mt-2" onclick={leave}>Leave this inquiry</button>
 			{/if}
+		</section>
+		<section aria-labelledby="comments-title">
+			<h2 id="comments-title" class="mb-2 text-lg font-semibold">Comments</h2>
+			<AllComments />
 		</section>
 		{#if isOwner}
 			<section aria-labelledby="links-title">
