@@ -88,6 +88,29 @@ describe('two people in one inquiry', () => {
 		await owner.browserContext().close();
 	});
 
+	it('speak to each other where it belongs, and settle it', async () => {
+		const owner = await signedIn('librarian', AT);
+		const editor = await signedIn('member', `${AT}?concept=attention&cell=attention:yarrow`);
+		const field = 'aside textarea';
+		await editor.waitForSelector(field);
+		await editor.type(field, 'Is anything near enough here? @A lib');
+		await press(editor, '@A librarian', 'aside');
+		await editor.type(field, 'what do you say?');
+		expect(await accessibilityFaults(editor)).toEqual([]);
+		await press(editor, 'Say it', 'aside');
+		await waitForText(editor, 'aside', 'Is anything near enough here? @A librarian what do you say?');
+		await owner.waitForSelector('[aria-label="Who takes part; 1 comment to you"]');
+		await press(owner, 'Who takes part; 1 comment to you');
+		await waitForText(owner, 'main', 'about attention in Yarrow, to you');
+		await press(owner, 'Go there', 'main');
+		await waitForText(owner, 'aside', 'Is anything near enough here?');
+		await press(owner, 'Settle it', 'aside');
+		await editor.bringToFront();
+		await waitForText(editor, 'aside', 'settled');
+		await owner.browserContext().close();
+		await editor.browserContext().close();
+	});
+
 	it('are told when a part is taken away, and keep what they typed', async () => {
 		const owner = await signedIn('librarian', `${AT}/people`);
 		expect(await accessibilityFaults(owner)).toEqual([]);

@@ -35,7 +35,11 @@
 	<ol class="mt-2 divide-y border-y">
 		{#each entries as entry (entry.id)}
 			<li class="flex min-h-8 items-center justify-between gap-4">
-				<span>{entry.said}</span>
+				<span
+					>{entry.said}{#if entry.person && !entry.said.includes(entry.person)}{' '}<span class="text-quiet"
+							>by {entry.person}</span
+						>{/if}</span
+				>
 				<span class="shrink-0 text-xs text-quiet">{entry.address} {moment(entry.at)}</span>
 			</li>
 		{/each}

@@ -9,7 +9,7 @@ import { guarded } from '../../../core/formats/csv-guard';
 import { databaseUrl, isAway, type jobs } from '../db';
 import { ServiceError } from '../errors';
 import { log, reasonOf } from '../log';
-import { allow, type Person } from '../people';
+import { allow, noteForAdministrators, type Person } from '../people';
 import {
 	askToCancel,
 	failJob,
@@ -47,6 +47,7 @@ export async function startJob({ upload, request, done, ...row }: NewJob): Promi
 	try {
 		const id = randomUUID();
 		await insertJob({ ...row, id, state: 'queued', total });
+		if (row.indexCode) await noteForAdministrators('import', row.startedBy, loadingOf(row));
 		enqueue(id, { kind: row.kind, databaseUrl: databaseUrl(), request: request(file) }, folder, done);
 		return id;
 	} catch (error) {
@@ -54,6 +55,11 @@ export async function startJob({ upload, request, done, ...row }: NewJob): Promi
 		throw error;
 	}
 }
+
+const loadingOf = ({ kind, indexCode, edition }: Pick<NewJob, 'kind' | 'indexCode' | 'edition'>) =>
+	kind === 'vocabulary'
+		? `The edition ${edition} of ${indexCode} is being loaded.`
+		: `Records of ${indexCode} are being loaded.`;
 
 /** So many imports at a time: each takes a thread and room for a whole vocabulary. */
 const AT_A_TIME = 2;

@@ -28,7 +28,7 @@ export {
 } from './joining';
 export { newKey } from './keys';
 export * from './people-schema';
-export { areHere } from './people-rows';
+export { areHere, noteForAdministrators } from './people-rows';
 export { isOpenToAll, secret, voucher, withAccounts } from './settings';
 export {
 	beginVouched,

@@ -3,7 +3,7 @@ import { setTimeout as wait } from 'node:timers/promises';
 import type { InferOutput } from 'valibot';
 import type { Dialect, LimitDefinition } from '../../../core/search';
 import { seenAmong } from '../inquiry';
-import { allow, type Person } from '../people';
+import { allow, noteForAdministrators, type Person } from '../people';
 import {
 	currentIndexes,
 	type CurrentIndex,
@@ -73,7 +73,7 @@ export async function usesOf(person: Person | undefined, code: string) {
  * no longer shown until an index of that code is there again.
  */
 export async function removeIndex(person: Person | undefined, code: string) {
-	allow(person, 'change-indexes');
+	const { id, name: by } = allow(person, 'change-indexes');
 	const gone = (await listIndexes(person)).find((index) => index.code === code);
 	if (!gone) throw new ServiceError(404, 'no-index', `There is no subject index “${code}”.`);
 	if (await isLoading(code))
@@ -91,6 +91,7 @@ export async function removeIndex(person: Person | undefined, code: string) {
 			);
 		await wait(TRY_AGAIN);
 	}
+	await noteForAdministrators('removed', id, `${by} removed the index ${gone.name}.`);
 	return gone;
 }
 
