@@ -11,11 +11,20 @@ import {
 	whoAsks
 } from '$lib/server/http';
 import { log, reasonOf } from '$lib/server/log';
+import { measured } from '$lib/server/metrics';
 import { isReady, startServing } from '$lib/server/serving';
 
 export const init: ServerInit = () => startServing();
 
-export const handle: Handle = async ({ event, resolve }) => {
+export const handle: Handle = async (asked) => {
+	const begun = performance.now();
+	const response = await handled(asked);
+	const { route, request } = asked.event;
+	measured(route.id, request.method, response.status, (performance.now() - begun) / 1_000);
+	return response;
+};
+
+const handled: Handle = async ({ event, resolve }) => {
 	const refused = refusal(event.request, event.url) ?? notYet(event);
 	if (refused) return safely(isForScripts(event) ? errorAnswer(refused) : inWords(refused));
 	const unknown = await introduced(event);
@@ -74,7 +83,7 @@ const challenge = ({ url }: RequestEvent): Record<string, string> =>
 
 /** While the database has not been reached since the start, nothing can be answered but how the server is. */
 function notYet({ url }: RequestEvent): ServiceError | undefined {
-	if (isReady() || url.pathname === '/api/v1/health') return undefined;
+	if (isReady() || ['/api/v1/health', '/live', '/metrics'].includes(url.pathname)) return undefined;
 	return new ServiceError(
 		503,
 		'database-away',

@@ -29,7 +29,8 @@ const DATABASE = 'oakmoss';
 /** Passwords of both, generated once, readable by whoever runs this alone. */
 const SECRETS = 'access.json';
 
-function programs() {
+/** Folders of PostgreSQL's programs, the latest version first. */
+export function postgresPrograms() {
 	const base = '/usr/lib/postgresql';
 	const found = existsSync(base)
 		? readdirSync(base)
@@ -41,7 +42,7 @@ function programs() {
 
 /** The folder of PostgreSQL's programs; installs them first where they are missing. */
 function ensurePrograms(home) {
-	if (programs().length === 0) {
+	if (postgresPrograms().length === 0) {
 		// Debian starts a server of its own on installation unless told not to; ours is the only one wanted.
 		if (isRoot && !existsSync('/etc/postgresql-common/createcluster.conf')) {
 			mkdirSync('/etc/postgresql-common', { recursive: true });
@@ -49,7 +50,7 @@ function ensurePrograms(home) {
 		}
 		installDebian(['postgresql'], 'the database');
 	}
-	const all = programs();
+	const all = postgresPrograms();
 	if (all.length === 0)
 		throw new Trouble('PostgreSQL is installed, but its programs are not under /usr/lib/postgresql.');
 	const versionFile = path.join(home, 'postgres/PG_VERSION');

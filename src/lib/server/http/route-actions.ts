@@ -22,6 +22,8 @@ const ROUTES: Record<Action | 'open', readonly string[]> = {
 		'GET /api/v1/openapi.json',
 		'GET /confirm',
 		'GET /forgotten',
+		'GET /live',
+		'GET /metrics',
 		'GET /new-password',
 		'GET /register',
 		'GET /shared/[key]',
