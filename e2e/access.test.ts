@@ -102,7 +102,10 @@ async function ask(
 		headers: { accept, cookie, ...(method !== 'GET' && { 'content-type': 'application/json' }) },
 		...(method !== 'GET' && { body: '{}' })
 	});
-	const body = await response.text();
+	const isStream = (response.headers.get('content-type') ?? '').startsWith('text/event-stream');
+	// A stream has no end: that it was opened is all that is asked.
+	const body = isStream ? '' : await response.text();
+	if (isStream) await response.body?.cancel();
 	const isJson = (response.headers.get('content-type') ?? '').startsWith('application/json');
 	const error = isJson ? (JSON.parse(body) as { error?: { code: string } } | null)?.error : undefined;
 	return { status: response.status, code: error?.code, body, location: response.headers.get('location') };

@@ -124,27 +124,32 @@ export class ValueLists {
 		const counts = new Uint32Array(size);
 		// The record that a value was counted for last, from 1.
 		const lastFor = new Uint32Array(size);
-		const waiting = new Uint32Array(size);
 		let notLabelled = 0;
 		// By place, as a view for each record and each value would be most of the work.
 		const { starts, values } = this;
 		const { starts: stepStarts, values: steps } = leadsTo;
+		const waiting = new Uint32Array(steps.length);
 		for (const record of records) {
 			const end = starts[record + 1];
 			if (starts[record] === end) notLabelled++;
 			for (let i = starts[record]; i < end; i++) {
-				if (lastFor[values[i]] === record + 1) continue;
-				lastFor[values[i]] = record + 1;
-				waiting[0] = values[i];
-				// What was met before for this record has led on already.
-				for (let left = 1; left > 0;) {
-					const value = waiting[--left];
-					counts[value]++;
-					for (let j = stepStarts[value]; j < stepStarts[value + 1]; j++) {
-						if (lastFor[steps[j]] === record + 1) continue;
-						lastFor[steps[j]] = record + 1;
-						waiting[left++] = steps[j];
+				let left = 0;
+				// Up the first step of each value at once, as most have no other; the rest waits.
+				for (let value = values[i]; ;) {
+					// What was met before for this record has led on already.
+					if (lastFor[value] !== record + 1) {
+						lastFor[value] = record + 1;
+						counts[value]++;
+						const first = stepStarts[value];
+						const last = stepStarts[value + 1];
+						for (let j = first + 1; j < last; j++) waiting[left++] = steps[j];
+						if (first < last) {
+							value = steps[first];
+							continue;
+						}
 					}
+					if (left === 0) break;
+					value = waiting[--left];
 				}
 			}
 		}
