@@ -94,7 +94,7 @@ let stopping: Promise<void> | undefined;
 
 /** Imports are stopped at once, while requests under way are still answered; what has no end is ended. */
 function onSignal(): void {
-	endStreams();
+	void endStreams().catch(() => {});
 	stopping ??= stopJobs().catch((error: unknown) =>
 		log.error({ reason: reasonOf(error) }, 'jobs could not be stopped')
 	);

@@ -15,6 +15,7 @@ export type { Database, Queries } from './client';
 export { copy } from './copy';
 export type { Value } from './copy';
 export { listen } from './listening';
+export type { Listening } from './listening';
 export { attachPartition, dropPartitions, makePartitions, partitionOf } from './partitions';
 export type { Parted } from './partitions';
 export {

@@ -26,10 +26,11 @@ export async function listen(
 		const next = new pg.Client({ connectionString: databaseUrl(), keepAlive: true });
 		next.on('error', () => {});
 		next.on('notification', ({ payload }) => heard(payload ?? ''));
-		next.on('end', () => void again());
 		await next.connect();
 		await next.query(`listen ${pg.escapeIdentifier(channel)}`);
 		client = next;
+		// Only of one that listened: an attempt that fails ends too, and is made again by whoever made it.
+		next.on('end', () => void again());
 	};
 	const again = async () => {
 		while (!isOver) {

@@ -1,5 +1,5 @@
 /** What happens in an inquiry, as it happens: changes, who is here and where, and who takes part. */
-import { listen, perConnection } from '../db';
+import { listen, type Listening, perConnection } from '../db';
 import { log, reasonOf } from '../log';
 import type { Person } from '../people';
 import { allowIn, roleIn } from './inquiry-access';
@@ -24,10 +24,10 @@ type Hearer = (told: Told | { kind: 'missed' }) => void;
 class Board {
 	private readonly hearers = new Map<string, Set<Hearer>>();
 	private readonly here = new Map<string, Map<string, Here & { seen: number }>>();
-	private listening: Promise<unknown> | undefined;
+	private listening: Promise<Listening> | undefined;
 
 	/** Listens from the first time somebody asks on. */
-	open(): Promise<unknown> {
+	open(): Promise<Listening> {
 		this.listening ??= listen(
 			CHANNEL,
 			(payload) => this.take(JSON.parse(payload) as Told),
@@ -47,12 +47,18 @@ class Board {
 	private place(told: Extract<Told, { kind: 'here' | 'gone' }>): void {
 		const windows = this.here.get(told.inquiry) ?? new Map<string, Here & { seen: number }>();
 		this.here.set(told.inquiry, windows);
+		// A window that was cut off never says that it goes.
+		for (const [window, { seen }] of windows) if (seen < Date.now() - FORGOTTEN_AFTER) windows.delete(window);
 		if (told.kind === 'gone') windows.delete(told.window);
 		else {
 			const { window, person, name, at } = told;
 			windows.set(window, { window, person, name, at, seen: Date.now() });
 		}
 		if (windows.size === 0) this.here.delete(told.inquiry);
+	}
+
+	async close(): Promise<void> {
+		await (await this.listening?.catch(() => undefined))?.end();
 	}
 
 	/** Who is here now, whichever server they are at. */
@@ -76,10 +82,11 @@ class Board {
 
 const board = perConnection(() => new Board());
 
-/** Ends every stream of this server; they are opened again at another one, or at this one when it is back. */
+/** Ends every stream of this server and hears no more; they are opened again at another one, or at this one when it is back. */
 const open = new Set<() => void>();
-export function endStreams(): void {
+export async function endStreams(): Promise<void> {
 	for (const end of open) end();
+	await board().close();
 }
 
 /**

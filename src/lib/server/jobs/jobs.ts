@@ -155,7 +155,7 @@ async function jobFor(person: Person | undefined, how: 'see' | 'change', id: str
 	// What was asked for by others and is of no index is theirs alone.
 	if (!job || (!isOwn && job.kind === 'citations'))
 		throw new ServiceError(404, 'no-job', 'There is no such job.');
-	if (how === 'change' && !isOwn) allow(person, 'change-indexes');
+	if (how === 'change') allow(person, isOwn ? 'work' : 'change-indexes');
 	return job;
 }
 
