@@ -23,6 +23,8 @@ export interface Call {
 	signal?: AbortSignal;
 	/** Whether to try again when the server is away; what only reads is, once, unless told otherwise. */
 	again?: boolean;
+	/** It goes out even where the page that sends it goes away. */
+	keepalive?: boolean;
 }
 
 /** For whom this page was made: a browser has one session, and another tab may have made it somebody else's. */
@@ -67,12 +69,13 @@ export async function ask<T = unknown>(address: string, call: Call = {}): Promis
 	return askOnce<T>(address, { ...call, method });
 }
 
-async function askOnce<T>(address: string, { method, body, signal }: Call): Promise<Answer<T>> {
+async function askOnce<T>(address: string, { method, body, signal, keepalive }: Call): Promise<Answer<T>> {
 	let response: Response;
 	try {
 		response = await fetch(address, {
 			method,
 			signal,
+			...(keepalive && { keepalive }),
 			...((body !== undefined || askedAs !== undefined) && {
 				headers: { ...(body !== undefined && { 'content-type': 'application/json' }), ...asHeader() }
 			}),

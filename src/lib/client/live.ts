@@ -36,7 +36,7 @@ export function listenTo(
 	let said: string | undefined;
 	const say = (at: string | null) => {
 		said = at ?? undefined;
-		void ask(`${place}/live`, { body: { window, at } });
+		void ask(`${place}/live`, { body: { window, at }, keepalive: at === null });
 	};
 	const on = <T>(name: string, take: (data: T) => void) =>
 		source?.addEventListener(name, (event) => take(JSON.parse((event as MessageEvent<string>).data) as T));
@@ -63,7 +63,9 @@ export function listenTo(
 			say(null);
 		}
 	};
+	const leave = () => source && say(null);
 	document.addEventListener('visibilitychange', look);
+	addEventListener('pagehide', leave);
 	const again = setInterval(() => source && say(where()), SAY_AGAIN);
 	look();
 	return {
@@ -72,8 +74,9 @@ export function listenTo(
 		},
 		stop: () => {
 			document.removeEventListener('visibilitychange', look);
+			removeEventListener('pagehide', leave);
 			clearInterval(again);
-			if (source) say(null);
+			leave();
 			close();
 		}
 	};

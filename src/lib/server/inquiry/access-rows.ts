@@ -28,12 +28,8 @@ export function takenPartIn({ id, links = [], alone }: Person) {
 }
 
 /** All that a person is in an inquiry: by themselves, by their groups, by a link. Nothing where it is not there. */
-export async function rolesIn(
-	{ id, links = [], alone }: Person,
-	inquiryId: string,
-	on: Queries = connection().db
-): Promise<InquiryRole[]> {
-	const { rows } = await on.execute(sql`
+export async function rolesIn({ id, links = [], alone }: Person, inquiryId: string): Promise<InquiryRole[]> {
+	const { rows } = await connection().db.execute(sql`
 		select role from inquiry_people where inquiry_id = ${inquiryId} and person_id = ${id}
 		union
 		select g.role from inquiry_groups g join group_people m on m.group_id = g.group_id

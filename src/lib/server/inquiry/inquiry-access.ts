@@ -1,16 +1,11 @@
 /** What a person may do in one inquiry. */
 import { type Action, allow, INQUIRY_ROLES, type InquiryRole, type Person } from '../people';
-import type { Queries } from '../db';
 import { rolesIn } from './access-rows';
 import { noInquiry } from './inquiry-rows';
 
 /** What a person is in an inquiry: the most of what they are by themselves, by groups and by links. */
-export async function roleIn(
-	person: Person,
-	inquiryId: string,
-	on?: Queries
-): Promise<InquiryRole | undefined> {
-	const roles = await rolesIn(person, inquiryId, on);
+export async function roleIn(person: Person, inquiryId: string): Promise<InquiryRole | undefined> {
+	const roles = await rolesIn(person, inquiryId);
 	return INQUIRY_ROLES.find((role) => roles.includes(role));
 }
 
@@ -21,9 +16,20 @@ export async function roleIn(
 export async function allowIn(
 	person: Person | undefined,
 	action: Action,
-	inquiryId: string,
-	on?: Queries
+	inquiryId: string
 ): Promise<Person> {
-	const role = person && (await roleIn(person, inquiryId, on));
-	return allow(person, action, { role, absent: noInquiry(inquiryId) });
+	return (await standingIn(person, action, inquiryId)).person;
+}
+
+/** The same, with what they are there. */
+export async function standingIn(
+	person: Person | undefined,
+	action: Action,
+	inquiryId: string
+): Promise<{ person: Person; role: InquiryRole }> {
+	const absent = noInquiry(inquiryId);
+	const role = person && (await roleIn(person, inquiryId));
+	const asking = allow(person, action, { role, absent });
+	if (!role) throw absent;
+	return { person: asking, role };
 }

@@ -2,7 +2,7 @@
 import { listen, type Listening, perConnection } from '../db';
 import { log, reasonOf } from '../log';
 import type { Person } from '../people';
-import { allowIn, roleIn } from './inquiry-access';
+import { allowIn, roleIn, standingIn } from './inquiry-access';
 import { CHANNEL, tell, type Told } from './live-rows';
 
 /** Somebody's window that shows this inquiry. */
@@ -99,8 +99,7 @@ export async function liveStream(
 	inquiryId: string,
 	stillIn: () => Promise<Person | undefined>
 ): Promise<Response> {
-	const asking = await allowIn(person, 'read', inquiryId);
-	let role = await roleIn(asking, inquiryId);
+	let { role } = await standingIn(person, 'read', inquiryId);
 	const at = board();
 	await at.open();
 	let end = () => {};

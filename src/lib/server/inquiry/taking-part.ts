@@ -18,7 +18,7 @@ import {
 	takerRows,
 	takingGroups
 } from './access-rows';
-import { allowIn, roleIn } from './inquiry-access';
+import { allowIn, roleIn, standingIn } from './inquiry-access';
 import { setState } from './inquiry-rows';
 import { tell } from './live-rows';
 import type { participantsBody } from './participants-schema';
@@ -36,8 +36,7 @@ export interface Participants {
 }
 
 export async function participantsOf(person: Person | undefined, inquiryId: string): Promise<Participants> {
-	const asking = await allowIn(person, 'read', inquiryId);
-	const role = (await roleIn(asking, inquiryId)) ?? 'reader';
+	const { role } = await standingIn(person, 'read', inquiryId);
 	const [people, groups, links] = await Promise.all([
 		takerRows(inquiryId),
 		takingGroups(inquiryId),
@@ -91,8 +90,8 @@ export async function setParticipants(
 
 /** Leaves an inquiry of others. */
 export async function leaveInquiry(person: Person | undefined, inquiryId: string): Promise<void> {
-	const asking = await allowIn(person, 'read', inquiryId);
-	if ((await roleIn(asking, inquiryId)) === 'owner')
+	const { person: asking, role } = await standingIn(person, 'read', inquiryId);
+	if (role === 'owner')
 		throw new ServiceError(
 			409,
 			'owns-it',
