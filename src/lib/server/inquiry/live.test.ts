@@ -1,0 +1,111 @@
+import { randomUUID } from 'node:crypto';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
+import { connection } from '../db/client';
+import { LOCAL_PERSON, type Person } from '../people/access';
+import { changeInquiry } from './inquiry-changes';
+import { createInquiry } from './inquiries';
+import { endStreams, liveStream, sayWhere } from './live';
+import { setParticipants } from './taking-part';
+
+const ID = 'quiet';
+const member = (id: string): Person => ({ id, name: `Name of ${id}`, role: 'member' });
+const [owner, reader] = [member('owner'), member('reader')];
+let url: string;
+beforeAll(async () => {
+	url = await migratedDatabase();
+	for (const { id, name } of [owner, reader])
+		await connection()
+			.sql`insert into people (id, name, email) values (${id}, ${name}, ${`${id}@oak.example`})`;
+	await createInquiry(owner, { id: ID, title: 'Quiet rooms', question: '' });
+});
+afterAll(async () => {
+	await endStreams();
+	await dropDatabase(url);
+});
+
+const share = (role?: 'editor' | 'reader') =>
+	setParticipants(owner, ID, {
+		people: [{ id: owner.id, role: 'owner' }, ...(role ? [{ id: reader.id, role }] : [])],
+		groups: []
+	});
+const add = (name: string) => changeInquiry(owner, ID, { kind: 'concept.add', id: name, name });
+
+/** A stream that somebody opened: what it said, as it comes. */
+async function opened(person: Person) {
+	const response = await liveStream(person, ID, () => Promise.resolve(person));
+	const heard: { event: string; data: unknown }[] = [];
+	let isOver = false;
+	const text = new TextDecoder();
+	const reading = (async () => {
+		for await (const piece of response.body as unknown as AsyncIterable<Uint8Array>)
+			for (const [, event, data] of text.decode(piece).matchAll(/event: (\w+)\ndata: (.*)\n\n/g))
+				heard.push({ event, data: JSON.parse(data) as unknown });
+		isOver = true;
+	})();
+	const hears = (event: string, data: unknown) =>
+		expect.poll(() => heard, { timeout: 20_000 }).toContainEqual({ event, data });
+	return { heard, hears, reading, isOver: () => isOver };
+}
+
+describe('a stream of an inquiry', () => {
+	it('tells of each change once it is kept, and not of what was not', async () => {
+		const stream = await opened(owner);
+		const { revision } = await add('noise');
+		await stream.hears('changed', { revision });
+		await expect(add('noise')).rejects.toMatchObject({ status: 422 });
+		const next = await add('rest');
+		await stream.hears('changed', { revision: next.revision });
+		expect(stream.heard.filter(({ event }) => event === 'changed')).toHaveLength(2);
+	});
+
+	it('tells who is here and where, until they go', async () => {
+		await share('reader');
+		const stream = await opened(owner);
+		const window = randomUUID();
+		await sayWhere(reader, ID, { window, at: 'noise:yarrow' });
+		await stream.hears('here', [{ window, person: reader.id, name: reader.name, at: 'noise:yarrow' }]);
+		const late = await opened(owner);
+		await late.hears('here', [{ window, person: reader.id, name: reader.name, at: 'noise:yarrow' }]);
+		await sayWhere(reader, ID, { window, at: null });
+		await expect.poll(() => stream.heard.at(-1), { timeout: 20_000 }).toEqual({ event: 'here', data: [] });
+		// Whoever came by a link is not known by name.
+		const visitor: Person = { id: 'visitor', name: 'A reader', role: 'visitor', alone: true };
+		await sayWhere(visitor, ID, { window, at: 'noise:yarrow' });
+		await expect(sayWhere(member('other'), ID, { window, at: 'x' })).rejects.toMatchObject({ status: 404 });
+	});
+
+	it('says that a part is another one, and ends for whoever takes part no more', async () => {
+		await share('reader');
+		const stream = await opened(reader);
+		await share('editor');
+		await stream.hears('role', { role: 'editor' });
+		await share();
+		await stream.hears('out', {});
+		await stream.reading;
+		expect(stream.isOver()).toBe(true);
+		await expect(opened(reader)).rejects.toMatchObject({ status: 404 });
+	});
+
+	it('goes on over a lost line to the database, with one line and not more', async () => {
+		const stream = await opened(owner);
+		const lines = () => connection().sql<{ pid: number }>`
+			select pid from pg_stat_activity where datname = current_database() and query like 'listen %'`;
+		const [{ pid }] = await lines();
+		await connection().sql`select pg_terminate_backend(${pid})`;
+		// What was told meanwhile was not heard; that is said, so that the window looks.
+		await stream.hears('changed', { revision: Number.MAX_SAFE_INTEGER });
+		const { revision } = await add('light');
+		await stream.hears('changed', { revision });
+		const now = await lines();
+		expect(now).toHaveLength(1);
+		expect(now[0].pid).not.toBe(pid);
+	});
+
+	it('is ended when the server stops', async () => {
+		const stream = await opened(LOCAL_PERSON);
+		await endStreams();
+		await stream.reading;
+		expect(stream.isOver()).toBe(true);
+	});
+});
