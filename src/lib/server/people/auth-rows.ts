@@ -4,7 +4,7 @@ import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { genericOAuth } from 'better-auth/plugins';
 import { accounts, connection, people, perConnection, sessions, verifications } from '../db';
 import { putMessage } from '../outbox';
-import { ownAddress, secret, voucher } from './settings';
+import { isOpenToAll, ownAddress, secret, voucher } from './settings';
 
 export const LEAST_PASSWORD = 10;
 export const MOST_PASSWORD = 200;
@@ -47,8 +47,8 @@ function make() {
 		account: {
 			modelName: 'accounts',
 			fields: { userId: 'personId' },
-			// Whoever vouches for an address must have been asked in under it, or be told so by the setting.
-			accountLinking: { enabled: vouching !== undefined, trustedProviders: ['vouched'] }
+			// An account is that of whoever is vouched for only where the address is vouched for as theirs too.
+			accountLinking: { enabled: vouching !== undefined }
 		},
 		verification: { modelName: 'verifications' },
 		emailAndPassword: {
@@ -96,7 +96,10 @@ function make() {
 								clientId: vouching.client,
 								clientSecret: vouching.secret,
 								scopes: ['openid', 'email', 'profile'],
-								pkce: true
+								pkce: true,
+								requireIdTokenVerification: true,
+								// Vouched for by whomever: accounts are made by invitation, unless the installation is open.
+								disableSignUp: !isOpenToAll()
 							}
 						]
 					})
