@@ -7,6 +7,7 @@
 	import LeaveForGood from '$lib/components/people/LeaveForGood.svelte';
 	import { programOf } from '$lib/components/people/programs';
 	import Tokens from '$lib/components/people/Tokens.svelte';
+	import NewPassword from '$lib/components/people/NewPassword.svelte';
 	import Typed from '$lib/components/people/Typed.svelte';
 
 	let { data } = $props();
@@ -77,17 +78,7 @@
 					required
 					bind:value={present}
 				/>
-				<Typed
-					name="password"
-					label="The new one"
-					type="password"
-					autocomplete="new-password"
-					required
-					minlength={10}
-					maxlength={200}
-					says="10 characters or more. You are signed out everywhere else."
-					bind:value={password}
-				/>
+				<NewPassword label="The new one" says=". You are signed out everywhere else." bind:value={password} />
 				<button class="action" disabled={asking.busy}>Change it</button>
 			</form>
 		</section>

@@ -1,14 +1,14 @@
 <script lang="ts">
 	import { page } from '$app/state';
 	import { Asking } from '$lib/components/people/asking.svelte';
+	import EntryForm from '$lib/components/people/EntryForm.svelte';
+	import NewPassword from '$lib/components/people/NewPassword.svelte';
 	import EntryPage from '$lib/components/people/EntryPage.svelte';
-	import Typed from '$lib/components/people/Typed.svelte';
 
 	const asking = new Asking();
 	let password = $state('');
 
-	async function renew(event: SubmitEvent) {
-		event.preventDefault();
+	async function renew() {
 		const key = page.url.searchParams.get('key') ?? '';
 		if (await asking.send('/account/new-password', { key, password }))
 			location.assign('/sign-in?renewed=yes');
@@ -16,21 +16,13 @@
 </script>
 
 <EntryPage title="A new password">
-	<form class="space-y-4" onsubmit={renew}>
-		<Typed
-			name="password"
+	<EntryForm {asking} does="Set it" onSend={renew}>
+		<NewPassword
 			label="The new password"
-			type="password"
-			autocomplete="new-password"
-			required
-			minlength={10}
-			maxlength={200}
-			says="10 characters or more. You are signed out everywhere else."
+			says=". You are signed out everywhere else."
 			bind:value={password}
 		/>
-		{#if asking.problem}<p class="text-warn" role="alert">{asking.problem}</p>{/if}
-		<button class="action" disabled={asking.busy}>Set it</button>
-	</form>
+	</EntryForm>
 	{#snippet elsewhere()}<p>
 			<a class="underline decoration-dotted" href="/forgotten">Send another link</a>
 		</p>{/snippet}

@@ -1,8 +1,9 @@
 <script lang="ts">
 	import { Asking } from '$lib/components/people/asking.svelte';
+	import EntryForm from '$lib/components/people/EntryForm.svelte';
+	import MailField from '$lib/components/people/MailField.svelte';
 	import EntryPage from '$lib/components/people/EntryPage.svelte';
 	import NamePassword from '$lib/components/people/NamePassword.svelte';
-	import Typed from '$lib/components/people/Typed.svelte';
 
 	const asking = new Asking();
 	let name = $state('');
@@ -10,8 +11,7 @@
 	let password = $state('');
 	let isSent = $state(false);
 
-	async function register(event: SubmitEvent) {
-		event.preventDefault();
+	async function register() {
 		isSent = (await asking.send('/account/register', { name, email, password })) !== undefined;
 	}
 </script>
@@ -23,21 +23,10 @@
 			can sign in.
 		</p>
 	{:else}
-		<form class="space-y-4" onsubmit={register}>
-			<Typed
-				name="email"
-				label="Address of mail"
-				type="email"
-				autocomplete="username"
-				required
-				maxlength={254}
-				says="A link is sent to it. Nobody else sees it but administrators."
-				bind:value={email}
-			/>
+		<EntryForm {asking} does="Make the account" onSend={register}>
+			<MailField says="A link is sent to it. Nobody else sees it but administrators." bind:value={email} />
 			<NamePassword bind:name bind:password />
-			{#if asking.problem}<p class="text-warn" role="alert">{asking.problem}</p>{/if}
-			<button class="action" disabled={asking.busy}>Make the account</button>
-		</form>
+		</EntryForm>
 	{/if}
 	{#snippet elsewhere()}<p><a class="underline decoration-dotted" href="/sign-in">Sign in</a></p>{/snippet}
 </EntryPage>

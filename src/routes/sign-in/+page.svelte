@@ -1,6 +1,8 @@
 <script lang="ts">
 	import { page } from '$app/state';
 	import { Asking } from '$lib/components/people/asking.svelte';
+	import EntryForm from '$lib/components/people/EntryForm.svelte';
+	import MailField from '$lib/components/people/MailField.svelte';
 	import EntryPage from '$lib/components/people/EntryPage.svelte';
 	import Typed from '$lib/components/people/Typed.svelte';
 
@@ -11,8 +13,7 @@
 	const refused = $derived(page.url.searchParams.has('refused'));
 	const renewed = $derived(page.url.searchParams.has('renewed'));
 
-	async function signIn(event: SubmitEvent) {
-		event.preventDefault();
+	async function signIn() {
 		// Everything that was shown before belongs to nobody.
 		if (await asking.send('/account/sign-in', { email, password })) location.assign(data.to);
 	}
@@ -27,19 +28,12 @@
 	{#if renewed}<p role="status">The new password is set. Sign in with it.</p>{/if}
 	{#if refused}
 		<p class="text-warn" role="alert">
-			You were not let in: there is no account here under that address. Ask an administrator to be asked in.
+			You were not let in: there is no account here under that address, or it was not vouched for as yours. An
+			administrator can ask you in.
 		</p>
 	{/if}
-	<form class="space-y-4" onsubmit={signIn}>
-		<Typed
-			name="email"
-			label="Address of mail"
-			type="email"
-			autocomplete="username"
-			required
-			maxlength={254}
-			bind:value={email}
-		/>
+	<EntryForm {asking} does="Sign in" onSend={signIn}>
+		<MailField bind:value={email} />
 		<Typed
 			name="password"
 			label="Password"
@@ -48,9 +42,7 @@
 			required
 			bind:value={password}
 		/>
-		{#if asking.problem}<p class="text-warn" role="alert">{asking.problem}</p>{/if}
-		<button class="action" disabled={asking.busy}>Sign in</button>
-	</form>
+	</EntryForm>
 	{#if data.voucher}
 		<button class="quiet-action" onclick={byVoucher} disabled={asking.busy}
 			>Sign in with {data.voucher}</button

@@ -1,8 +1,9 @@
 <script lang="ts">
 	import { Asking } from '$lib/components/people/asking.svelte';
+	import EntryForm from '$lib/components/people/EntryForm.svelte';
+	import MailField from '$lib/components/people/MailField.svelte';
 	import EntryPage from '$lib/components/people/EntryPage.svelte';
 	import NamePassword from '$lib/components/people/NamePassword.svelte';
-	import Typed from '$lib/components/people/Typed.svelte';
 
 	let { data } = $props();
 	const asking = new Asking();
@@ -11,8 +12,7 @@
 	let email = $state('');
 	let password = $state('');
 
-	async function come(event: SubmitEvent) {
-		event.preventDefault();
+	async function come() {
 		const body = { key: data.key, name, password, ...(isFirst && { email }) };
 		if (await asking.send('/account/welcome', body)) location.assign('/');
 	}
@@ -27,20 +27,10 @@
 	{:else}
 		<p>You are asked in as {data.role}, under {data.email}.</p>
 	{/if}
-	<form class="space-y-4" onsubmit={come}>
+	<EntryForm {asking} does="Begin" onSend={come}>
 		{#if isFirst}
-			<Typed
-				name="email"
-				label="Your address of mail"
-				type="email"
-				autocomplete="username"
-				required
-				maxlength={254}
-				bind:value={email}
-			/>
+			<MailField label="Your address of mail" bind:value={email} />
 		{/if}
 		<NamePassword bind:name bind:password />
-		{#if asking.problem}<p class="text-warn" role="alert">{asking.problem}</p>{/if}
-		<button class="action" disabled={asking.busy}>Begin</button>
-	</form>
+	</EntryForm>
 </EntryPage>

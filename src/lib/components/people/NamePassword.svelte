@@ -1,4 +1,5 @@
 <script lang="ts">
+	import NewPassword from './NewPassword.svelte';
 	import Typed from './Typed.svelte';
 
 	/** How a person is called, and a password they choose. */
@@ -14,14 +15,4 @@
 	says="Others see it beside what you decide."
 	bind:value={name}
 />
-<Typed
-	name="password"
-	label="A password"
-	type="password"
-	autocomplete="new-password"
-	required
-	minlength={10}
-	maxlength={200}
-	says="10 characters or more; a few words do well."
-	bind:value={password}
-/>
+<NewPassword label="A password" says="; a few words do well." bind:value={password} />
