@@ -119,7 +119,7 @@ describe('two people in one inquiry', () => {
 		await editor.type('#new-concept', 'half a thought');
 		await choose(owner, 'What A member may do', 'may read it');
 		await waitForText(owner, 'header', 'A member may read it');
-		await waitForText(editor, 'header', 'You may read this inquiry from now on');
+		await waitForText(editor, 'header', 'From now on you only read here');
 		await waitForText(editor, 'header', 'you read it');
 		// Sent all the same, it is refused, is off the screen, and is had again from what is not saved.
 		await editor.focus('#new-concept');

@@ -21,31 +21,19 @@
 			({ isSettled, mentions }) => !isSettled && mentions.includes(page.data.me?.id ?? '')
 		).length
 	);
-	const initials = (name: string) =>
-		name
-			.split(/\s+/)
-			.map((part) => part[0])
-			.join('')
-			.slice(0, 2);
 </script>
 
 <div class="flex shrink-0 items-center gap-1 text-xs">
 	{#if role === 'reader'}<span class="text-quiet">you read it</span>{/if}
 	{#if others.length > 0}
-		<ul class="flex gap-0.5" aria-label="Here now" data-here>
-			{#each others as one (one.person)}
-				<li>
-					<Hint says="{one.name} is here">
-						{#snippet children(props)}<span
-								{...props}
-								class="inline-flex size-6 items-center justify-center rounded-full bg-wash font-semibold text-lichen-deep"
-								><span aria-hidden="true">{initials(one.name)}</span><span class="sr-only">{one.name}</span
-								></span
-							>{/snippet}
-					</Hint>
-				</li>
-			{/each}
-		</ul>
+		<Hint says="{others.map(({ name }) => name).join(', ')} {others.length === 1 ? 'has' : 'have'} this open">
+			{#snippet children(props)}<span {...props} class="flex max-w-40 items-center gap-1" data-here>
+					<span class="size-1.5 shrink-0 rotate-45 bg-lichen" aria-hidden="true"></span>
+					<span class="truncate"
+						>{others[0].name}{others.length > 1 ? ` and ${counted(others.length - 1, 'other')}` : ''}</span
+					>
+				</span>{/snippet}
+		</Hint>
 	{/if}
 	<a
 		class="quiet-action !px-1.5"

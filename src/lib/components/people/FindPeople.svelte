@@ -6,7 +6,12 @@
 		id: string;
 		name: string;
 	}
-	let { onTake }: { onTake: (kind: 'people' | 'groups', id: string, name: string) => void } = $props();
+	interface Props {
+		/** Who takes part already. */
+		without: readonly string[];
+		onTake: (kind: 'people' | 'groups', id: string, name: string) => void;
+	}
+	let { without, onTake }: Props = $props();
 	let text = $state('');
 	let found = $state<{ people: Named[]; groups: Named[] }>();
 	let problem = $state('');
@@ -25,9 +30,16 @@
 			);
 			problem = answer.fault?.message ?? '';
 			// An answer to an earlier text says nothing of the present one.
-			if (answer.value && wanted === text.trim()) found = answer.value;
+			if (!answer.value || wanted !== text.trim()) return;
+			found = answer.value;
 		}, 150);
 	}
+
+	const offered = $derived(
+		(['people', 'groups'] as const)
+			.flatMap((kind) => (found?.[kind] ?? []).map((one) => ({ kind, one })))
+			.filter(({ one }) => !without.includes(one.id))
+	);
 
 	function take(kind: 'people' | 'groups', { id, name }: Named) {
 		onTake(kind, id, name);
@@ -47,7 +59,7 @@
 		oninput={look}
 	/>
 	<ul class="mt-1 w-72 empty:hidden" aria-label="Found">
-		{#each (['people', 'groups'] as const).flatMap( (kind) => (found?.[kind] ?? []).map( (one) => ({ kind, one }) ) ) as { kind, one } (kind + one.id)}
+		{#each offered as { kind, one } (kind + one.id)}
 			<li>
 				<button
 					class="flex min-h-8 w-full items-center justify-between rounded px-2 text-left hover:bg-shade"
@@ -57,8 +69,12 @@
 			</li>
 		{/each}
 	</ul>
-	{#if found && found.people.length + found.groups.length === 0}
-		<p class="mt-1 text-quiet">Nobody here is called so. An administrator can ask them in.</p>
+	{#if found && offered.length === 0}
+		<p class="mt-1 text-quiet">
+			{found.people.length + found.groups.length > 0
+				? 'Whoever is called so takes part already.'
+				: 'Nobody here is called so. An administrator can ask them in.'}
+		</p>
 	{/if}
 	{#if problem}<p class="mt-1 text-warn" role="alert">{problem}</p>{/if}
 </div>

@@ -2,7 +2,7 @@
 import type { InferOutput } from 'valibot';
 import { inTransaction } from '../db';
 import { ServiceError } from '../errors';
-import { allow, areHere, endAccount, type InquiryRole, newKey, type Person } from '../people';
+import { allow, areHere, endAccount, type InquiryRole, newKey, type Person, withAccounts } from '../people';
 import {
 	areGroups,
 	deleteLink,
@@ -127,8 +127,13 @@ export async function takeBackLink(
 	await tell({ inquiry: inquiryId, kind: 'people' });
 }
 
-/** The inquiry that a link leads to; nothing where it was taken back. */
-export const inquiryBehind = (key: string): Promise<string | undefined> => inquiryOfLink(key);
+/** The inquiry that a link leads to. Without accounts there are none. */
+export async function inquiryBehind(key: string): Promise<string> {
+	const inquiry = withAccounts() ? await inquiryOfLink(key) : undefined;
+	if (inquiry === undefined)
+		throw new ServiceError(404, 'no-link', 'This link leads nowhere: it was taken back, or never was.');
+	return inquiry;
+}
 
 /**
  * Ends an account. An inquiry that others take part in goes to the first of them, editors before readers; one that nobody

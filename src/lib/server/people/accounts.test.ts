@@ -385,7 +385,7 @@ describe('an inquiry', () => {
 		});
 		await takeBackLink(ben, ID, key);
 		await expect(readInquiry(visitor, ID)).rejects.toMatchObject(absent);
-		expect(await inquiryBehind(key)).toBeUndefined();
+		await expect(inquiryBehind(key)).rejects.toMatchObject({ status: 404, code: 'no-link' });
 	});
 
 	it('outlives the account of its owner where others take part, and its history keeps a name', async () => {

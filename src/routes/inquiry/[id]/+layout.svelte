@@ -49,10 +49,7 @@
 		// What is typed and not sent stands on this page, and must not go with it.
 		isOut = role === undefined;
 		if (isOut) return;
-		if (role === 'reader')
-			messages.warn(
-				'You may read this inquiry from now on, and not change it. What you typed is still here.'
-			);
+		if (role === 'reader') messages.warn('From now on you only read here. What you typed stays.');
 		else messages.say('You may change this inquiry now.');
 		void invalidateAll();
 	}

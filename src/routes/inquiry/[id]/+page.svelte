@@ -108,6 +108,12 @@
 					// Where all of them are folded away, to what opens them.
 					run: () => (visible('[data-suggestion]') ?? visible('aside summary'))?.focus()
 				},
+				{
+					shown: ['M'],
+					does: 'From a cell to what was said of it, to say more',
+					bind: 'm',
+					run: () => visible('aside textarea')?.focus()
+				},
 				{ shown: ['Esc'], does: 'Back to the grid, then close the cell' },
 				{ shown: ['L'], does: 'Look the concept’s first word up' },
 				{ shown: ['N'], does: 'Decide: no heading here' },

@@ -129,7 +129,7 @@
 				{/each}
 			</ul>
 			{#if asking.problem}<p class="mt-2 text-warn" role="alert">{asking.problem}</p>{/if}
-			{#if isOwner}<FindPeople onTake={add} />
+			{#if isOwner}<FindPeople without={[...data.people, ...data.groups].map(({ id }) => id)} onTake={add} />
 			{:else if data.me?.role !== 'visitor'}
 				<button class="quiet-action mt-2" onclick={leave}>Leave this inquiry</button>
 			{/if}
