@@ -91,7 +91,7 @@ describe('two people in one inquiry', () => {
 	it('speak to each other where it belongs, and settle it', async () => {
 		const owner = await signedIn('librarian', AT);
 		const editor = await signedIn('member', `${AT}?concept=attention&cell=attention:yarrow`);
-		const field = 'aside textarea';
+		const field = 'aside [data-say]';
 		await editor.waitForSelector(field);
 		await editor.type(field, 'Is anything near enough here? @A lib');
 		await press(editor, '@A librarian', 'aside');

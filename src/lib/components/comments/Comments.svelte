@@ -55,6 +55,7 @@
 		<label class="sr-only" for={field}>Say something about this</label>
 		<textarea
 			id={field}
+			data-say
 			class="field block min-h-14 w-full"
 			maxlength="10000"
 			placeholder="Say something to the others; @ and a name speaks to one"

@@ -112,7 +112,7 @@
 					shown: ['M'],
 					does: 'From a cell to what was said of it, to say more',
 					bind: 'm',
-					run: () => visible('aside textarea')?.focus()
+					run: () => visible('aside [data-say]')?.focus()
 				},
 				{ shown: ['Esc'], does: 'Back to the grid, then close the cell' },
 				{ shown: ['L'], does: 'Look the concept’s first word up' },
