@@ -109,17 +109,34 @@ function cycles(data: VocabularyData): Finding[] {
 	});
 }
 
+/** SKOS allows no heading to be related to what lies above or below it, however far (SKOS Reference, S27). */
 function broaderAndRelated(data: VocabularyData): Finding[] {
-	return data.headings.flatMap((heading) =>
-		heading.broader
-			.filter((other) => heading.related.includes(other))
-			.map((other): Finding => ({
+	const { headings } = data;
+	const findings: Finding[] = [];
+	// The heading that another was met above, from 1.
+	const metAbove = new Uint32Array(headings.length);
+	for (const [n, { broader, related, uri, labels }] of headings.entries()) {
+		if (related.length === 0 || broader.length === 0) continue;
+		const waiting = [...broader];
+		for (let above = waiting.pop(); above !== undefined; above = waiting.pop()) {
+			if (metAbove[above] === n + 1) continue;
+			metAbove[above] = n + 1;
+			for (const next of headings[above].broader) waiting.push(next);
+		}
+		for (const other of related) {
+			if (metAbove[other] !== n + 1) continue;
+			const [own, theirs] = [labels[0].text, headings[other].labels[0].text];
+			findings.push({
 				severity: 'warning',
 				rule: 'broader-and-related',
-				subject: heading.uri,
-				message: `“${heading.labels[0].text}” has “${data.headings[other].labels[0].text}” as both broader and related; both links were kept.`
-			}))
-	);
+				subject: uri,
+				message: broader.includes(other)
+					? `“${own}” has “${theirs}” as both broader and related; both links were kept.`
+					: `“${own}” has “${theirs}” as related, which lies above it in the hierarchy; the links were kept.`
+			});
+		}
+	}
+	return findings;
 }
 
 function orphans(data: VocabularyData): Finding[] {

@@ -78,6 +78,7 @@ describe('a SKOS vocabulary', () => {
 		['entry-without-heading', 'x:a skos:prefLabel "A"@en . x:z skos:altLabel "Stray"@en .'],
 		['label-mended', 'x:a skos:prefLabel "A\\u0007  B"@en .'],
 		['empty-label', 'x:a skos:prefLabel "A"@en ; skos:altLabel " "@en .'],
+		['broader-and-related', 'x:a skos:prefLabel "A"@en . x:b skos:prefLabel "B"@en ; skos:broader x:a . x:c skos:prefLabel "C"@en ; skos:broader x:b ; skos:related x:a . '],
 		['label-too-long', `x:a skos:prefLabel "A"@en ; skos:altLabel "${'l'.repeat(LONGEST_LABEL + 1)}"@en .`],
 		['not-a-year', 'x:a skos:prefLabel "A"@en ; oak:introduced "long ago" .']
 	])('reports %s', (rule, turtle) => {
@@ -95,7 +96,7 @@ describe('a SKOS vocabulary', () => {
 			x:e a skos:Collection ; skos:prefLabel "Empty"@en .`);
 		expect(data.headings.map(({ labels }) => labels[0].text)).toEqual(['A', 'B']);
 		expect(data.collections.map(({ labels, members }) => [labels[0].text, members])).toEqual([
-			['By use', [1]],
+			['By use', [1, { collection: 1 }]],
 			['In turn', [1, 0]]
 		]);
 		expect(findings.map(({ rule }) => rule).sort()).toEqual(['empty-collection', 'unknown-target']);

@@ -92,6 +92,22 @@ describe.each([
 		expect(findings.map(({ rule, subject }) => [rule, subject])).toEqual([['statement-not-kept', '750']]);
 	}); // prettier-ignore
 
+	it('keep links to other vocabularies that have an address, as near as they say', () => {
+		const skos = 'http://www.w3.org/2004/02/skos/core#';
+		const { rows, findings } = marcRows(
+			parse([
+				['001 a', '150 $aNoise', '750 $aDin$0https://other.example/din', `750 $aRow$0(xx)12$1https://other.example/row$4${skos}broadMatch`, '750 $aHum$0(xx)13']
+			])
+		); // prettier-ignore
+		const reader = new SkosReader();
+		for (const statement of csvStatements(rows).statements) reader.add(statement);
+		expect(reader.finish().data.mappings).toEqual([
+			{ heading: 0, relation: 'close', target: 'https://other.example/din' },
+			{ heading: 0, relation: 'broader', target: 'https://other.example/row' }
+		]);
+		expect(findings.map(({ subject }) => subject)).toEqual(['750']);
+	});
+
 	it('are left out one by one where they have no heading', () => {
 		const { said, findings } = read(parse([['001 a', '150 $aNoise & din'], ['001 b', '450 $aDin'], ['001 c', '150 $wx']]));
 		expect(Object.keys(said)).toEqual(['Noise & din']);

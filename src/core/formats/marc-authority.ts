@@ -4,6 +4,7 @@
  */
 import { SaxesParser } from '@rubensworks/saxes';
 import type { Finding } from '../vocabulary/vocabulary-data';
+import { relationOf } from './sssom-table';
 import { joinList, type CsvRow } from './vocabulary-csv';
 
 export interface MarcField {
@@ -104,9 +105,16 @@ function namesOf(fields: readonly MarcField[]) {
 const first = ({ subfields }: MarcField, code: string) =>
 	subfields.find(([own]) => own === code)?.[1].trim() ?? '';
 
+/** The address of the heading that a linking field (7XX) names. */
+const addressOf = ({ subfields }: MarcField) =>
+	subfields
+		.filter(([code]) => code === '1' || code === '0')
+		.map(([, value]) => value.trim())
+		.find((value) => /^[a-z][a-z0-9+.-]*:\/?\/?[^\s|]+$/i.test(value));
+
 /**
  * The rows of authority records. What is no authority record, or has no heading, is named; so are fields that nothing is kept
- * of, such as links to other vocabularies (7XX), once for each tag. O(size).
+ * of, such as links to other vocabularies (7XX) without an address, once for each tag. O(size).
  */
 export function marcRows(records: readonly MarcRecord[]): MarcRows {
 	const rows: MarcRows['rows'] = [];
@@ -169,6 +177,11 @@ export function marcRows(records: readonly MarcRecord[]): MarcRows {
 			} else if (/^(?:053|08[0-3])$/.test(tag)) {
 				const mark = first(field, 'a');
 				if (mark !== '') say({ notation: mark });
+			} else if (/^7[0-58]\d$/.test(tag) && addressOf(field) !== undefined) {
+				const relation = relationOf(first(field, '4'));
+				// The format says that the two are equivalents, not how nearly.
+				const isStated = relation !== undefined && relation !== 'notJudged';
+				say({ mappings: joinList([`${isStated ? relation : 'close'} ${addressOf(field)}`]) });
 			} else {
 				const known = left.get(tag);
 				if (known) known.count++;

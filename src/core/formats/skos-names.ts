@@ -1,4 +1,6 @@
 /** Names of the RDF terms that vocabularies are written with. */
+import type { MappingRelation } from '../vocabulary/vocabulary-data';
+
 const SKOS = 'http://www.w3.org/2004/02/skos/core#';
 const SKOSXL = 'http://www.w3.org/2008/05/skos-xl#';
 const OWL = 'http://www.w3.org/2002/07/owl#';
@@ -12,6 +14,8 @@ export const PREFIXES = { skos: SKOS, skosxl: SKOSXL, dct: DCT, owl: OWL, oak: O
 export const names = {
 	type: 'http://www.w3.org/1999/02/22-rdf-syntax-ns#type',
 	value: 'http://www.w3.org/1999/02/22-rdf-syntax-ns#value',
+	nil: 'http://www.w3.org/1999/02/22-rdf-syntax-ns#nil',
+	rdfsLabel: 'http://www.w3.org/2000/01/rdf-schema#label',
 	deprecated: OWL + 'deprecated',
 	first: 'http://www.w3.org/1999/02/22-rdf-syntax-ns#first',
 	rest: 'http://www.w3.org/1999/02/22-rdf-syntax-ns#rest',
@@ -33,6 +37,11 @@ export const names = {
 	broader: SKOS + 'broader',
 	narrower: SKOS + 'narrower',
 	related: SKOS + 'related',
+	exactMatch: SKOS + 'exactMatch',
+	closeMatch: SKOS + 'closeMatch',
+	broadMatch: SKOS + 'broadMatch',
+	narrowMatch: SKOS + 'narrowMatch',
+	relatedMatch: SKOS + 'relatedMatch',
 	scopeNote: SKOS + 'scopeNote',
 	historyNote: SKOS + 'historyNote',
 	changeNote: SKOS + 'changeNote',
@@ -55,9 +64,19 @@ export const names = {
 	introduced: OAK + 'introduced',
 	retired: OAK + 'retired',
 	aspect: OAK + 'aspect',
+	group: OAK + 'Group',
 	compoundEntryTerm: OAK + 'CompoundEntryTerm',
 	useTogether: OAK + 'useTogether'
 } as const;
+
+/** How a heading stands to one of another vocabulary. */
+export const MATCHES: Record<MappingRelation, string> = {
+	exact: names.exactMatch,
+	close: names.closeMatch,
+	broader: names.broadMatch,
+	narrower: names.narrowMatch,
+	related: names.relatedMatch
+};
 
 /** Characters that no IRI may hold (Turtle 1.1, IRIREF). */
 const NO_IRI =

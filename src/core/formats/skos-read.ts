@@ -9,6 +9,7 @@ import type {
 	HeadingData,
 	ImportCounts,
 	LangText,
+	MappingData,
 	VocabularyData
 } from '../vocabulary/vocabulary-data';
 import { added, addLabel, SkosStatements, type Draft, type Statement } from './skos-statements';
@@ -108,7 +109,7 @@ export class SkosReader {
 				key: keys.get(address) as string,
 				labels,
 				hidden: [],
-				notation: draft.notation,
+				...readNotations(draft),
 				notes: this.notes(uri, draft),
 				introduced: draft.introduced,
 				retired: draft.retired ?? (draft.deprecated ? 0 : undefined),
@@ -122,10 +123,13 @@ export class SkosReader {
 		kept.forEach((draft, n) => this.entryTerms(draft, n, headings[n], entryTerms));
 		const oneWay = this.links(kept, headings, place);
 		this.compoundEntryTerms(entryTerms, place);
-		const collections = this.collectionsOf(place);
+		const schemes = this.schemesWith(concepts, place);
+		const collections = this.collectionsOf(place, schemes);
+		const mappings = this.mappingsOf(kept, headings);
 		this.strayLabels();
-		this.notTaken();
-		const data = { headings, entryTerms, collections };
+		this.notTaken(schemes);
+		const data: VocabularyData = { headings, entryTerms, collections };
+		if (mappings.length > 0) data.mappings = mappings;
 		const completed = completeRelations(data);
 		completed.findings.forEach((finding) => this.report(finding));
 		counts.repaired += completed.repaired + oneWay;
@@ -178,14 +182,7 @@ export class SkosReader {
 		for (const [uri, draft] of concepts) {
 			if (!this.statements.blanks.has(uri)) continue;
 			const label = draft.labels.preferred[0]?.text ?? '';
-			const base =
-				GENID +
-				iri(
-					label
-						.trim()
-						.toLowerCase()
-						.replace(/[\s/#?%]+/g, '-')
-				);
+			const base = GENID + slugOf(label);
 			let address = base;
 			for (let n = 2; used.has(address); n++) address = `${base}-${n}`;
 			used.add(address);
@@ -200,7 +197,14 @@ export class SkosReader {
 	}
 
 	/** What the file says beyond what is kept, with how often. */
-	private notTaken(): void {
+	private notTaken(schemes: ReadonlyMap<string, unknown>): void {
+		// The title of the whole vocabulary is its index's; those of schemes that are groups name them.
+		for (const [uri, titles] of this.statements.titles)
+			if (!this.statements.schemes.has(uri) && !schemes.has(uri))
+				for (const { name } of titles) this.statements.leave(name, uri);
+		for (const uri of this.statements.schemes)
+			if (!schemes.has(uri) && this.statements.drafts.has(uri) && !this.statements.draft(uri).isTyped)
+				this.leaveOfGroup(uri, 'scheme');
 		for (const [name, { count, subject }] of this.statements.notTaken)
 			this.report({
 				severity: 'note',
@@ -427,41 +431,149 @@ export class SkosReader {
 		}
 	}
 
-	private collectionsOf(place: Map<string, number>): CollectionData[] {
+	/**
+	 * Headings of each scheme, where the file has several: each is then a group. A scheme that holds every heading is the
+	 * vocabulary itself.
+	 */
+	private schemesWith(
+		concepts: readonly [string, Draft][],
+		place: ReadonlyMap<string, number>
+	): Map<string, number[]> {
+		const members = new Map<string, number[]>();
+		for (const [uri, { schemes = [] }] of concepts) {
+			const n = place.get(uri);
+			if (n === undefined) continue;
+			for (const scheme of this.statements.schemesOf(uri, schemes)) {
+				const known = members.get(scheme);
+				if (known) known.push(n);
+				else members.set(scheme, [n]);
+			}
+		}
+		const several = members.size > 1;
+		for (const [scheme, { length }] of members)
+			if (!this.statements.groups.has(scheme) && (!several || length === place.size)) members.delete(scheme);
+		return members;
+	}
+
+	private collectionsOf(
+		place: ReadonlyMap<string, number>,
+		schemes: ReadonlyMap<string, readonly number[]>
+	): CollectionData[] {
+		// One that is a concept too was kept as a heading.
+		const wanted = [...this.statements.collections.keys()].filter(
+			(uri) => !this.statements.draft(uri).isTyped
+		);
+		const labelled = new Map(
+			[...wanted, ...schemes.keys()].map((uri) => {
+				this.counts.read++;
+				return [uri, this.labelsOfGroup(uri, schemes.has(uri))];
+			})
+		);
+		const kept = this.keptCollections(wanted, labelled, place);
+		const at = new Map([...kept.keys(), ...schemes.keys()].map((uri, i) => [uri, i]));
 		const found: CollectionData[] = [];
-		for (const uri of this.statements.collections.keys()) {
-			const draft = this.statements.draft(uri);
-			// One that is a concept too was kept as a heading.
-			if (draft.isTyped) continue;
-			this.counts.read++;
-			this.resolveNodes(uri, draft);
-			const labels = this.preferredLabels(uri, draft);
-			const members = new Set<number>();
-			for (const member of this.statements.membersOf(uri)) {
-				const n = place.get(member);
-				if (n !== undefined) members.add(n);
-				// A collection may hold collections; what they hold is listed by themselves.
-				else if (!this.statements.collections.has(member)) {
+		for (const [uri, members] of kept)
+			found.push({
+				uri: this.addressOfGroup(uri, labelled.get(uri) as LangText[]),
+				labels: labelled.get(uri) as LangText[],
+				members: members.map((member) => place.get(member) ?? { collection: at.get(member) as number }),
+				...(this.statements.ordered.has(uri) && { isOrdered: true as const })
+			});
+		for (const [uri, members] of schemes)
+			found.push({
+				uri,
+				labels: labelled.get(uri) as LangText[],
+				members: [...members],
+				isScheme: true
+			});
+		this.counts.kept += found.length;
+		return found;
+	}
+
+	private labelsOfGroup(uri: string, isScheme: boolean): LangText[] {
+		const draft = this.statements.draft(uri);
+		this.resolveNodes(uri, draft);
+		this.leaveOfGroup(uri, isScheme ? 'scheme' : 'collection');
+		const labels = this.preferredLabels(uri, draft);
+		if (labels.length > 0 || !isScheme) return labels;
+		const titles = this.statements.titles.get(uri) ?? [];
+		const named = titles.map(({ lang, text }) => ({ lang, text: text.trim() })).filter(({ text }) => text);
+		return named.length > 0 ? firstOfEach(named) : [{ lang: '', text: uri }];
+	}
+
+	/** Says what is not kept of a collection or scheme. */
+	private leaveOfGroup(uri: string, what: string): void {
+		const { labels, notes, notations = [] } = this.statements.draft(uri);
+		for (const _ of [...labels.entry, ...labels.hidden])
+			this.statements.leave(`a further label of a ${what}`, uri);
+		for (const _ of notes) this.statements.leave(`a note of a ${what}`, uri);
+		for (const _ of notations) this.statements.leave(`a notation of a ${what}`, uri);
+	}
+
+	/** The members of each collection that are there; one that has a label and holds something is kept. */
+	private keptCollections(
+		wanted: readonly string[],
+		labelled: ReadonlyMap<string, LangText[]>,
+		place: ReadonlyMap<string, number>
+	): Map<string, string[]> {
+		const members = new Map(wanted.map((uri) => [uri, [...new Set(this.statements.membersOf(uri))]]));
+		for (const [uri, list] of members)
+			for (const member of list)
+				if (!place.has(member) && !members.has(member)) {
 					this.counts.read++;
 					this.refuse(
 						'unknown-target',
 						uri,
-						`The collection “${labels[0]?.text ?? uri}” has ${member} as a member, which is no heading of this file; it was left out.`
+						`The collection “${labelled.get(uri)?.[0]?.text ?? uri}” has ${member} as a member, which is no heading of this file; it was left out.`
 					);
 				}
-			}
-			if (labels.length === 0 || members.size === 0) {
+		// One that has a label and leads to a heading, by itself or through others, is kept.
+		const kept = new Set<string>();
+		for (let before = -1; before !== kept.size;) {
+			before = kept.size;
+			for (const [uri, list] of members)
+				if (labelled.get(uri)?.length && list.some((member) => place.has(member) || kept.has(member)))
+					kept.add(uri);
+		}
+		for (const uri of members.keys())
+			if (!kept.has(uri))
 				this.refuse(
 					'empty-collection',
 					uri,
-					`The collection “${labels[0]?.text ?? uri}” needs a label and at least one heading of this file; it was left out.`
+					`The collection “${labelled.get(uri)?.[0]?.text ?? uri}” needs a label and at least one heading of this file; it was left out.`
 				);
-				continue;
+		return new Map(
+			wanted.flatMap((uri) => {
+				const own = (members.get(uri) ?? []).filter(
+					(member) => place.has(member) || (member !== uri && kept.has(member))
+				);
+				return kept.has(uri) ? [[uri, own]] : [];
+			})
+		);
+	}
+
+	/** A collection without an address gets one made of its label, as a heading does. */
+	private addressOfGroup(uri: string, [{ text }]: readonly LangText[]): string {
+		return this.statements.blanks.has(uri) ? `${GENID}collection-${slugOf(text)}` : uri;
+	}
+
+	/** What headings are to those of other vocabularies. */
+	private mappingsOf(drafts: readonly Draft[], headings: readonly HeadingData[]): MappingData[] {
+		const found = new Map<string, MappingData>();
+		for (const [heading, { mappings = [] }] of drafts.entries())
+			for (const { relation, target } of mappings) {
+				this.counts.read++;
+				if (/^[a-z][a-z0-9+.-]*:\S+$/i.test(target)) {
+					this.counts.kept++;
+					found.set(`${heading} ${relation} ${target}`, { heading, relation, target });
+				} else
+					this.refuse(
+						'unknown-target',
+						headings[heading].uri,
+						`“${headings[heading].labels[0].text}” is mapped to “${target.slice(0, 80)}”, which is no address; the mapping was left out.`
+					);
 			}
-			this.counts.kept++;
-			found.push({ uri, labels, members: [...members] });
-		}
-		return found;
+		return [...found.values()];
 	}
 
 	/** Entry terms of something that is not a heading at all. */
@@ -484,6 +596,29 @@ export class SkosReader {
 /** A label with its text as it is kept; the same where nothing was mended, as it is for most. */
 const mended = (label: LangText, clean: string): LangText =>
 	label.text === clean ? label : { lang: label.lang, text: clean };
+
+/** A label as the end of an address. */
+const slugOf = (label: string) =>
+	iri(
+		label
+			.trim()
+			.toLowerCase()
+			.replace(/[\s/#?%]+/g, '-')
+	);
+
+/** The first in each language. */
+const firstOfEach = (texts: readonly LangText[]) =>
+	texts.filter(({ lang }, i) => texts.findIndex((other) => other.lang === lang) === i);
+
+/** The notation that is shown, and all of them where that is not all there is to say. */
+function readNotations({ notations = [] }: Draft): Pick<HeadingData, 'notation' | 'notations'> {
+	if (notations.length === 0) return { notation: undefined };
+	const all = notations.filter(
+		({ text, type }, i) => notations.findIndex((other) => other.text === text && other.type === type) === i
+	);
+	const [{ text, type }] = all;
+	return all.length === 1 && type === undefined ? { notation: text } : { notation: text, notations: all };
+}
 
 const distinct = (list: number[]) => (list.length > 1 ? [...new Set(list)] : list);
 

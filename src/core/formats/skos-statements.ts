@@ -1,16 +1,21 @@
 /** The statements of a SKOS vocabulary sorted by what they are about, whatever their order. */
-import type { Finding, LangText, NoteKind } from '../vocabulary/vocabulary-data';
+import type { Finding, LangText, MappingRelation, Notation, NoteKind } from '../vocabulary/vocabulary-data';
 import { names } from './skos-names';
 
 /** The parts of an RDF/JS statement that are looked at. */
 export interface Statement {
 	subject: { termType: string; value: string };
 	predicate: { value: string };
-	object: { termType: string; value: string; language?: string };
+	object: { termType: string; value: string; language?: string; datatype?: { value: string } };
 }
 
 export type LabelKind = 'preferred' | 'entry' | 'hidden';
 type LinkKind = 'broader' | 'narrower' | 'related' | 'replaces' | 'replacedBy';
+
+/** A title with the property that gives it. */
+interface Title extends LangText {
+	name: string;
+}
 
 /** What statements say of one resource. */
 export interface Draft {
@@ -23,7 +28,11 @@ export interface Draft {
 	noteNodes?: { kind: NoteKind; node: string }[];
 	notes: ({ kind: NoteKind } & LangText)[];
 	links: { kind: LinkKind; target: string }[];
-	notation?: string;
+	notations?: Notation[];
+	/** Headings of other vocabularies. Few files say any. */
+	mappings?: { relation: MappingRelation; target: string }[];
+	/** Schemes that it belongs to. */
+	schemes?: readonly string[];
 	introduced?: number;
 	retired?: number;
 	deprecated: boolean;
@@ -61,14 +70,17 @@ const LINKS: Record<string, LinkKind> = {
 	[names.isReplacedBy]: 'replacedBy'
 };
 
-/** What follows from the rest, or says only which vocabulary a heading is of. */
-const IMPLIED: ReadonlySet<string> = new Set([
-	names.inScheme,
-	names.hasTopConcept,
-	names.topConceptOf,
-	names.versionInfo,
-	names.title
-]);
+const MAPPINGS: Record<string, MappingRelation> = {
+	[names.exactMatch]: 'exact',
+	[names.closeMatch]: 'close',
+	[names.broadMatch]: 'broader',
+	[names.narrowMatch]: 'narrower',
+	[names.relatedMatch]: 'related'
+};
+/** Which vocabulary a heading is of. */
+const MEMBERSHIP: ReadonlySet<string> = new Set([names.inScheme, names.topConceptOf]);
+/** Datatypes that say nothing of a text. */
+const PLAIN_TYPE = /#(string|langString)$/;
 
 /**
  * Memory grows with the vocabulary, not with the number of statements that have nothing to do with it.
@@ -82,6 +94,15 @@ export class SkosStatements {
 	/** Collections and schemes have labels too, and are no headings. */
 	readonly collections = new Map<string, string[]>();
 	readonly schemes = new Set<string>();
+	/** Schemes that are groups within the vocabulary, in so many words. */
+	readonly groups = new Set<string>();
+	/** What things are called by names that are no labels of SKOS; schemes mostly are. */
+	readonly titles = new Map<string, Title[]>();
+	/** Schemes that name a heading as one of their top ones. */
+	private readonly topOf = new Map<string, string[]>();
+	/** One list for all that are in one scheme alone, as most are. */
+	private readonly alone = new Map<string, string[]>();
+	readonly ordered = new Set<string>();
 	private readonly memberLists = new Map<string, string>();
 	private readonly listCells = new Map<string, { first?: string; rest?: string }>();
 	/** Resources that a file gives no address. */
@@ -123,7 +144,9 @@ export class SkosStatements {
 			if (object.value === names.compoundEntryTerm) this.compound(subject.value);
 			if (object.value === names.collection || object.value === names.orderedCollection)
 				listIn(this.collections, subject.value);
+			if (object.value === names.orderedCollection) this.ordered.add(subject.value);
 			if (object.value === names.conceptScheme) this.schemes.add(subject.value);
+			if (object.value === names.group) this.groups.add(subject.value);
 		} else if (name === names.literalForm || name === names.value) {
 			if (isLiteral) this.literals.set(subject.value, { lang: object.language ?? '', text: object.value });
 		} else if (name === names.useTogether) {
@@ -132,15 +155,31 @@ export class SkosStatements {
 			listIn(this.collections, subject.value).push(object.value);
 		} else if (name === names.memberList) {
 			listIn(this.collections, subject.value);
+			this.ordered.add(subject.value);
 			this.memberLists.set(subject.value, object.value);
 		} else if (name === names.first || name === names.rest) {
 			const cell = this.listCells.get(subject.value) ?? {};
 			cell[name === names.first ? 'first' : 'rest'] = object.value;
 			this.listCells.set(subject.value, cell);
 		} else if (name === names.notation) {
+			const type = object.datatype?.value;
+			const notation: Notation = { text: object.value };
+			if (type !== undefined && !PLAIN_TYPE.test(type)) notation.type = type;
 			const draft = this.draft(subject.value);
-			if (draft.notation === undefined) draft.notation = object.value;
-			else if (draft.notation !== object.value) this.leave('a further skos:notation', subject.value);
+			draft.notations = added(draft.notations ?? [], notation);
+		} else if (MAPPINGS[name]) {
+			const draft = this.draft(subject.value);
+			const mapping = { relation: MAPPINGS[name], target: object.value };
+			draft.mappings = added(draft.mappings ?? [], mapping);
+		} else if (MEMBERSHIP.has(name)) {
+			this.joins(subject.value, object.value);
+		} else if (name === names.hasTopConcept) {
+			// Not put with the heading at once, as headings keep the order in which they are described.
+			this.schemes.add(subject.value);
+			listIn(this.topOf, object.value).push(subject.value);
+		} else if (isLiteral && (name === names.title || name === names.rdfsLabel)) {
+			const title: Title = { name, lang: object.language ?? '', text: object.value };
+			this.titles.set(subject.value, added(this.titles.get(subject.value) ?? [], title));
 		} else if (name === names.introduced) {
 			this.draft(subject.value).introduced = this.year(subject.value, object.value);
 		} else if (name === names.retired) {
@@ -149,10 +188,28 @@ export class SkosStatements {
 			this.draft(subject.value).deprecated = object.value === 'true' || object.value === '1';
 		} else if (name === names.aspect) {
 			(this.draft(subject.value).aspects ??= []).push(object.value);
-		} else if (!IMPLIED.has(name)) this.leave(name, subject.value);
+		} else if (name !== names.versionInfo) this.leave(name, subject.value);
 	}
 
-	private leave(name: string, subject: string): void {
+	/** Which scheme a heading or collection is in. */
+	private joins(member: string, scheme: string): void {
+		this.schemes.add(scheme);
+		const draft = this.draft(member);
+		if (!draft.schemes) {
+			let alone = this.alone.get(scheme);
+			if (!alone) this.alone.set(scheme, (alone = [scheme]));
+			draft.schemes = alone;
+		} else if (!draft.schemes.includes(scheme)) draft.schemes = [...draft.schemes, scheme];
+	}
+
+	/** The schemes of a heading, said on either side. */
+	schemesOf(uri: string, said: readonly string[]): Iterable<string> {
+		const top = this.topOf.get(uri);
+		return top ? new Set([...said, ...top]) : said;
+	}
+
+	/** Counts a statement of which nothing is kept. */
+	leave(name: string, subject: string): void {
 		const known = this.notTaken.get(name);
 		if (known) known.count++;
 		else this.notTaken.set(name, { count: 1, subject });

@@ -1,7 +1,12 @@
 /** Writes a vocabulary as SKOS: as RDF statements for any syntax, and as JSON-LD with a context of its own. */
 import { DataFactory, type Literal, type Quad } from 'n3';
-import type { NoteKind, VocabularyData } from '../vocabulary/vocabulary-data';
-import { iri, names, PREFIXES } from './skos-names';
+import {
+	headingsAmong,
+	notationsOf,
+	type NoteKind,
+	type VocabularyData
+} from '../vocabulary/vocabulary-data';
+import { iri, MATCHES, names, PREFIXES } from './skos-names';
 
 const { literal, blankNode, quad } = DataFactory;
 const namedNode = (uri: string) => DataFactory.namedNode(iri(uri));
@@ -30,7 +35,7 @@ const BOOLEAN = 'http://www.w3.org/2001/XMLSchema#boolean';
  * @param scheme left out where only what is in it counts
  */
 export function* vocabularyStatements(
-	{ headings, entryTerms, collections }: VocabularyData,
+	{ headings, entryTerms, collections, mappings = [] }: VocabularyData,
 	scheme?: SchemeName
 ): Generator<Quad> {
 	const whole = scheme && namedNode(scheme.uri);
@@ -43,6 +48,12 @@ export function* vocabularyStatements(
 	}
 	const terms: VocabularyData['entryTerms'][] = headings.map(() => []);
 	for (const entry of entryTerms) if (entry.headings.length === 1) terms[entry.headings[0]].push(entry);
+	const mapped = new Map<number, typeof mappings>();
+	for (const mapping of mappings)
+		mapped.set(mapping.heading, [...(mapped.get(mapping.heading) ?? []), mapping]);
+	const groups = new Map<number, number[]>();
+	for (const [group, { isScheme, members }] of collections.entries())
+		if (isScheme) for (const n of headingsAmong(members)) groups.set(n, [...(groups.get(n) ?? []), group]);
 	const text = (value: string, lang: string) => (lang ? literal(value, lang) : literal(value));
 	for (const [n, heading] of headings.entries()) {
 		const node = namedNode(heading.uri);
@@ -58,17 +69,26 @@ export function* vocabularyStatements(
 		for (const other of heading.related) yield say(names.related, namedNode(headings[other].uri));
 		for (const other of heading.replaces) yield say(names.replaces, namedNode(headings[other].uri));
 		for (const note of heading.notes) yield say(NOTE_NAMES[note.kind], text(note.text, note.lang));
-		if (heading.notation !== undefined) yield say(names.notation, literal(heading.notation));
+		for (const { text: code, type } of notationsOf(heading))
+			yield say(names.notation, type === undefined ? literal(code) : literal(code, namedNode(type)));
+		for (const { relation, target } of mapped.get(n) ?? []) yield say(MATCHES[relation], namedNode(target));
+		for (const group of groups.get(n) ?? []) yield say(names.inScheme, namedNode(collections[group].uri));
 		if (heading.introduced !== undefined) yield say(names.introduced, literal(String(heading.introduced)));
 		if (heading.retired === 0) yield say(names.deprecated, literal('true', namedNode(BOOLEAN)));
 		else if (heading.retired !== undefined) yield say(names.retired, literal(String(heading.retired)));
 		for (const aspect of heading.aspects) yield say(names.aspect, literal(aspect));
 	}
-	for (const { uri, labels, members } of collections) {
+	for (const { uri, labels, members, isOrdered, isScheme } of collections) {
 		const node = namedNode(uri);
-		yield quad(node, namedNode(names.type), namedNode(names.collection));
+		const kind = isScheme ? names.conceptScheme : isOrdered ? names.orderedCollection : names.collection;
+		yield quad(node, namedNode(names.type), namedNode(kind));
+		if (isScheme) yield quad(node, namedNode(names.type), namedNode(names.group));
 		for (const label of labels) yield quad(node, namedNode(names.prefLabel), text(label.text, label.lang));
-		for (const n of members) yield quad(node, namedNode(names.member), namedNode(headings[n].uri));
+		const nodes = members.map((member) =>
+			namedNode(typeof member === 'number' ? headings[member].uri : collections[member.collection].uri)
+		);
+		if (isOrdered) yield* orderedMembers(node, nodes);
+		else if (!isScheme) for (const member of nodes) yield quad(node, namedNode(names.member), member);
 	}
 	let number = 0;
 	for (const entry of entryTerms) {
@@ -78,6 +98,20 @@ export function* vocabularyStatements(
 		yield quad(node, namedNode(names.literalForm), text(entry.text, entry.lang));
 		for (const n of entry.headings)
 			yield quad(node, namedNode(names.useTogether), namedNode(headings[n].uri));
+	}
+}
+
+/** Members as an RDF list, whose cells have addresses made of the collection's. */
+function* orderedMembers(
+	collection: ReturnType<typeof namedNode>,
+	members: readonly ReturnType<typeof namedNode>[]
+): Generator<Quad> {
+	const cell = (i: number) =>
+		i < members.length ? namedNode(`${collection.value}#member-${i + 1}`) : namedNode(names.nil);
+	yield quad(collection, namedNode(names.memberList), cell(0));
+	for (const [i, member] of members.entries()) {
+		yield quad(cell(i), namedNode(names.first), member);
+		yield quad(cell(i), namedNode(names.rest), cell(i + 1));
 	}
 }
 

@@ -5,10 +5,17 @@
  * Lists are separated by " | "; a bar inside a term is written "\|". A row with `use_together` is a compound entry
  * term: its `heading` is the term, its `use_together` the headings. Further rows with the same `id` and another
  * `language` give labels, entry terms and notes in that language. A row with `members` is a collection: its `heading`
- * is the collection's label. Headings are referred to by id or by label.
+ * is the collection's label, and its `collection_kind` says where it is "ordered" or a "scheme". Headings are referred to
+ * by id or by label. With `notation_types`, `notation` is a list, and each has the address of its datatype, or "plain".
+ * `mappings` are relations with the addresses of other vocabularies' headings, as in "exact https://…".
  */
-import type { NoteKind, VocabularyData } from '../vocabulary/vocabulary-data';
-import { names } from './skos-names';
+import {
+	notationsOf,
+	type HeadingData,
+	type NoteKind,
+	type VocabularyData
+} from '../vocabulary/vocabulary-data';
+import { MATCHES, names } from './skos-names';
 import type { Statement } from './skos-statements';
 
 export const CSV_COLUMNS = [
@@ -33,7 +40,10 @@ export const CSV_COLUMNS = [
 	'example',
 	'members',
 	'note',
-	'change_note'
+	'change_note',
+	'notation_types',
+	'mappings',
+	'collection_kind'
 ] as const;
 export type CsvColumn = (typeof CSV_COLUMNS)[number];
 export type CsvRow = Partial<Record<CsvColumn, string>>;
@@ -48,6 +58,8 @@ const NOTE_COLUMNS: [CsvColumn, string, NoteKind][] = [
 	['change_note', names.changeNote, 'change']
 ];
 
+/** What stands for a notation without a datatype among those that have one. */
+const PLAIN = 'plain';
 /** Items of a list cell. */
 export function splitList(cell: string | undefined): string[] {
 	return (cell ?? '')
@@ -102,10 +114,10 @@ export function csvStatements(rows: readonly { line: number; row: CsvRow }[]): {
 				predicate: { value: name },
 				object: { termType: 'NamedNode', value }
 			});
-			const text = (name: string, value: string, language = lang): Statement => ({
+			const text = (name: string, value: string, language = lang, type?: string): Statement => ({
 				subject: { termType: 'NamedNode', value: uri },
 				predicate: { value: name },
-				object: { termType: 'Literal', value, language }
+				object: { termType: 'Literal', value, language, ...(type && { datatype: { value: type } }) }
 			});
 			if (together) {
 				yield link(names.type, names.compoundEntryTerm);
@@ -114,9 +126,14 @@ export function csvStatements(rows: readonly { line: number; row: CsvRow }[]): {
 				continue;
 			}
 			if (isCollection) {
-				yield link(names.type, names.collection);
+				const kind = row.collection_kind?.trim();
+				if (kind === 'scheme') {
+					yield link(names.type, names.conceptScheme);
+					yield link(names.type, names.group);
+				} else yield link(names.type, kind === 'ordered' ? names.orderedCollection : names.collection);
 				if (heading) yield text(names.prefLabel, heading);
-				for (const name of splitList(row.members)) yield link(names.member, refer(name));
+				for (const name of splitList(row.members))
+					yield kind === 'scheme' ? link(names.hasTopConcept, refer(name)) : link(names.member, refer(name));
 				continue;
 			}
 			yield link(names.type, names.concept);
@@ -132,7 +149,16 @@ export function csvStatements(rows: readonly { line: number; row: CsvRow }[]): {
 				yield row.retired.trim() === 'yes'
 					? text(names.deprecated, 'true', '')
 					: text(names.retired, row.retired.trim(), '');
-			if (row.notation?.trim()) yield text(names.notation, row.notation.trim(), '');
+			const types = splitList(row.notation_types);
+			if (types.length > 0)
+				for (const [i, code] of splitList(row.notation).entries())
+					yield text(names.notation, code, '', types[i] === PLAIN ? undefined : types[i]);
+			else if (row.notation?.trim()) yield text(names.notation, row.notation.trim(), '');
+			for (const mapping of splitList(row.mappings)) {
+				const [relation, target = ''] = mapping.split(/\s+/);
+				const name = MATCHES[relation as keyof typeof MATCHES];
+				yield name ? link(name, target) : link('a mapping that is none of the five', target);
+			}
 			for (const aspect of splitList(row.aspects)) yield text(names.aspect, aspect, '');
 		}
 	}
@@ -143,7 +169,8 @@ export function csvStatements(rows: readonly { line: number; row: CsvRow }[]): {
 export function* vocabularyRows({
 	headings,
 	entryTerms,
-	collections
+	collections,
+	mappings = []
 }: VocabularyData): Generator<Record<CsvColumn, string>> {
 	const blank = Object.fromEntries(CSV_COLUMNS.map((column) => [column, ''])) as Record<CsvColumn, string>;
 	const terms: Map<string, string[]>[] = headings.map(() => new Map());
@@ -153,6 +180,8 @@ export function* vocabularyRows({
 		own.set(lang, [...(own.get(lang) ?? []), text]);
 	}
 	const uris = (list: readonly number[]) => joinList(list.map((n) => headings[n].uri));
+	const mapped: string[][] = headings.map(() => []);
+	for (const { heading, relation, target } of mappings) mapped[heading].push(`${relation} ${target}`);
 	for (const [n, heading] of headings.entries()) {
 		const languages = new Set([
 			...heading.labels.map(({ lang }) => lang),
@@ -184,7 +213,8 @@ export function* vocabularyRows({
 				row.introduced = heading.introduced === undefined ? '' : String(heading.introduced);
 				row.retired =
 					heading.retired === undefined ? '' : heading.retired === 0 ? 'yes' : String(heading.retired);
-				row.notation = heading.notation ?? '';
+				Object.assign(row, notationCells(heading));
+				row.mappings = joinList(mapped[n]);
 				row.aspects = joinList(heading.aspects);
 				first = false;
 			}
@@ -194,7 +224,24 @@ export function* vocabularyRows({
 	}
 	for (const { lang, text, headings: targets } of entryTerms)
 		if (targets.length > 1) yield { ...blank, heading: text, language: lang, use_together: uris(targets) };
-	for (const { uri, labels, members } of collections)
+	for (const { uri, labels, members, isOrdered, isScheme } of collections) {
+		const held = members.map((member) =>
+			typeof member === 'number' ? headings[member].uri : collections[member.collection].uri
+		);
+		const first = {
+			members: joinList(held),
+			collection_kind: isScheme ? 'scheme' : isOrdered ? 'ordered' : ''
+		};
 		for (const [i, { lang, text }] of labels.entries())
-			yield { ...blank, id: uri, heading: text, language: lang, members: i === 0 ? uris(members) : '' };
+			yield { ...blank, id: uri, heading: text, language: lang, ...(i === 0 && first) };
+	}
+}
+
+function notationCells(heading: HeadingData): CsvRow {
+	const all = notationsOf(heading);
+	if (!heading.notations) return { notation: all[0]?.text ?? '' };
+	return {
+		notation: joinList(all.map(({ text }) => text)),
+		notation_types: joinList(all.map(({ type }) => type ?? PLAIN))
+	};
 }

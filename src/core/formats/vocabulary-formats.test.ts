@@ -2,7 +2,12 @@ import fc from 'fast-check';
 import { Parser, Writer } from 'n3';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
-import { NOTE_KINDS, type HeadingData, type VocabularyData } from '../vocabulary/vocabulary-data';
+import {
+	MAPPING_RELATIONS,
+	NOTE_KINDS,
+	type HeadingData,
+	type VocabularyData
+} from '../vocabulary/vocabulary-data';
 import { SkosReader, uniqueKeys } from './skos-read';
 import type { Statement } from './skos-statements';
 import { vocabularyJsonLd, vocabularyStatements } from './skos-write';
@@ -33,15 +38,24 @@ const vocabulary: fc.Arbitrary<VocabularyData> = fc.integer({ min: 1, max: 6 }).
 			key: fc.constant(String(n)),
 			labels: fc.uniqueArray(fc.record({ lang, text: label }), { minLength: 1, maxLength: 3, selector: (l) => l.lang }),
 			hidden: fc.uniqueArray(fc.record({ lang, text: fc.nat(99).map((i) => `hidden ${i}`) }), { maxLength: 2, selector: (l) => l.text }),
-			notation: fc.option(fc.constant('N.1'), { nil: undefined }),
 			notes: fc.array(fc.record({ kind: fc.constantFrom(...NOTE_KINDS), lang, text: label }), { maxLength: 3 }),
 			introduced: year,
 			retired: fc.option(fc.constantFrom(0, 1999), { nil: undefined }),
 			broader: others(n),
-			related: fc.constant([]),
+			related: fc.constant<number[]>([]),
 			replaces: others(n),
-			aspects: fc.uniqueArray(fc.constantFrom('causes', 'costs', 'use | wear'), { maxLength: 2 })
-		}); // prettier-ignore
+			aspects: fc.uniqueArray(fc.constantFrom('causes', 'costs', 'use | wear'), { maxLength: 2 }),
+			codes: fc.uniqueArray(
+				fc.record({ text: fc.constantFrom('N.1', '7|2', '613.5'), type: fc.constantFrom(undefined, 'https://v.example/code') }),
+				{ maxLength: 3, selector: ({ text, type }) => `${text} ${type}` }
+			)
+		}).map(({ codes, ...rest }) => ({ ...rest, ...withCodes(codes) })); // prettier-ignore
+	const match = fc.record({
+		heading: fc.nat(size - 1),
+		relation: fc.constantFrom(...MAPPING_RELATIONS),
+		target: fc.nat(9).map((i) => `https://w.example/${i}`)
+	});
+	const kind = fc.constantFrom({}, { isOrdered: true as const }, { isScheme: true as const });
 	return fc
 		.tuple(
 			fc.tuple(...Array.from({ length: size }, (_, n) => heading(n))),
@@ -50,27 +64,46 @@ const vocabulary: fc.Arbitrary<VocabularyData> = fc.integer({ min: 1, max: 6 }).
 				selector: ([n, language]) => `${n}${language}`
 			}),
 			size > 1 ? fc.array(label, { maxLength: 2 }) : fc.constant([]),
-			fc.array(fc.uniqueArray(fc.nat(size - 1), { minLength: 1 }), { maxLength: 2 })
+			fc.array(fc.tuple(fc.uniqueArray(fc.nat(size - 1), { minLength: 1 }), kind, fc.boolean()), {
+				maxLength: 3
+			}),
+			fc.uniqueArray(match, { maxLength: 4, selector: (one) => JSON.stringify(one) })
 		)
-		.map(([headings, single, compound, collections]) => ({
+		.map(([headings, single, compound, groups, mappings]) => ({
 			headings,
 			entryTerms: [
 				...single.map(([n, language], i) => ({ lang: language, text: `entry | ${i}`, headings: [n] })),
 				...compound.map((text) => ({ lang: 'en', text, headings: [0, 1] }))
 			],
-			collections: collections.map((members, i) => ({
-				uri: `https://v.example/collection/${i}`,
-				labels: [
-					{ lang: 'en', text: `Group ${i}` },
-					{ lang: 'es', text: `Grupo ${i}` }
-				],
-				members
-			}))
+			collections: groups
+				// A reader gives schemes after collections; one that holds every heading is the vocabulary itself.
+				.filter(([members, { isScheme }]) => !isScheme || members.length < size)
+				.sort(([, a], [, b]) => Number('isScheme' in a) - Number('isScheme' in b))
+				.map(([members, settings, isNested], i) => ({
+					uri: `https://v.example/collection/${i}`,
+					labels: [
+						{ lang: 'en', text: `Group ${i}` },
+						{ lang: 'es', text: `Grupo ${i}` }
+					],
+					members: isNested && i > 0 && !('isScheme' in settings) ? [{ collection: 0 }, ...members] : members,
+					...settings
+				})),
+			...(mappings.length > 0 && { mappings })
 		}));
 });
 
+function withCodes(
+	codes: readonly { text: string; type?: string }[]
+): Pick<HeadingData, 'notation' | 'notations'> {
+	if (codes.length === 0) return { notation: undefined };
+	const all = codes.map(({ text, type }) => (type === undefined ? { text } : { text, type }));
+	return all.length === 1 && all[0].type === undefined
+		? { notation: all[0].text }
+		: { notation: all[0].text, notations: all };
+}
+
 /** The same vocabulary with everything in one order, as formats may keep another. */
-function settled({ headings, entryTerms, collections }: VocabularyData) {
+function settled({ headings, entryTerms, collections, mappings = [] }: VocabularyData) {
 	const sorted = <T>(list: readonly T[]) => [...list].map((item) => JSON.stringify(item)).sort();
 	return {
 		headings: headings.map(({ labels, hidden, notes, broader, replaces, aspects, ...rest }) => ({
@@ -85,7 +118,10 @@ function settled({ headings, entryTerms, collections }: VocabularyData) {
 		entryTerms: sorted(
 			entryTerms.map(({ lang, text, headings: targets }) => [lang, text, [...targets].sort()])
 		),
-		collections
+		collections: collections.map((group) =>
+			group.isScheme ? { ...group, members: sorted(group.members) } : group
+		),
+		mappings: sorted(mappings)
 	};
 }
 
@@ -125,7 +161,13 @@ describe('out and in again gives the same vocabulary', () => {
 			fc.property(vocabulary, (data) => {
 				const document = JSON.parse([...vocabularyJsonLd(data)].join('')) as { '@graph': unknown[] };
 				const compound = data.entryTerms.filter(({ headings }) => headings.length > 1).length;
-				expect(document['@graph']).toHaveLength(data.headings.length + compound + data.collections.length);
+				const cells = data.collections.reduce(
+					(n, { isOrdered, members }) => n + (isOrdered ? members.length : 0),
+					0
+				);
+				expect(document['@graph']).toHaveLength(
+					data.headings.length + compound + data.collections.length + cells
+				);
 			})
 		);
 	});
@@ -149,14 +191,64 @@ describe('SKOS from elsewhere', () => {
 
 	it('names with a count what nothing is kept of', () => {
 		const { findings } = read(
-			'v:a a skos:Concept ; skos:prefLabel "A" ; skos:notation "1", "2" ; skos:exactMatch v:x, v:y ; skos:inScheme v:s . v:s a skos:ConceptScheme ; skos:hasTopConcept v:a . v:b a skos:Concept ; skos:prefLabel "B" ; skos:broaderTransitive v:a .'
+			'v:a a skos:Concept ; skos:prefLabel "A" ; skos:inScheme v:s . v:s a skos:ConceptScheme ; skos:hasTopConcept v:a ; skos:note "All." . v:b a skos:Concept ; skos:prefLabel "B" ; skos:broaderTransitive v:a ; v:own 1 . v:c a skos:Collection ; skos:prefLabel "C" ; skos:altLabel "D" ; skos:notation "7" ; skos:member v:a .'
 		);
 		const left = findings.filter(({ rule }) => rule === 'statement-not-kept');
 		expect(left.map(({ message }) => message)).toEqual([
-			'a further skos:notation is said once; nothing is kept of it.',
-			'http://www.w3.org/2004/02/skos/core#exactMatch is said 2 times; nothing is kept of it.',
-			'http://www.w3.org/2004/02/skos/core#broaderTransitive is said once; nothing is kept of it.'
+			'http://www.w3.org/2004/02/skos/core#broaderTransitive is said once; nothing is kept of it.',
+			'https://v.example/own is said once; nothing is kept of it.',
+			'a further label of a collection is said once; nothing is kept of it.',
+			'a notation of a collection is said once; nothing is kept of it.',
+			'a note of a scheme is said once; nothing is kept of it.'
 		]);
+	});
+
+	it('keeps every notation with its datatype, and what headings are to those of other vocabularies', () => {
+		const { data, findings } = read(
+			'v:a a skos:Concept ; skos:prefLabel "A" ; skos:notation "1", "2"^^v:code ; skos:exactMatch v:x, v:x, "no address" ; skos:broadMatch v:y .'
+		);
+		expect(data.headings[0].notation).toBe('1');
+		expect(data.headings[0].notations).toEqual([
+			{ text: '1' },
+			{ text: '2', type: 'https://v.example/code' }
+		]);
+		expect(data.mappings).toEqual([
+			{ heading: 0, relation: 'exact', target: 'https://v.example/x' },
+			{ heading: 0, relation: 'broader', target: 'https://v.example/y' }
+		]);
+		expect(findings.map(({ rule }) => rule)).toContain('unknown-target');
+	});
+
+	it('takes several schemes of one file as groups, by their titles, and one that holds everything as the vocabulary', () => {
+		const heading = (name: string, schemes: string) =>
+			`v:${name} a skos:Concept ; skos:prefLabel "${name}" ; skos:inScheme ${schemes} . `;
+		const { data } = read(
+			`${heading('a', 'v:all, v:s')}${heading('b', 'v:all, v:t')}v:all a skos:ConceptScheme . v:s a skos:ConceptScheme ; <http://purl.org/dc/terms/title> "Sounds"@en, "Noises"@en . v:t a skos:ConceptScheme .`
+		);
+		expect(data.collections).toEqual([
+			{ uri: 'https://v.example/s', labels: [{ lang: 'en', text: 'Sounds' }], members: [0], isScheme: true },
+			{
+				uri: 'https://v.example/t',
+				labels: [{ lang: '', text: 'https://v.example/t' }],
+				members: [1],
+				isScheme: true
+			}
+		]);
+		expect(read(heading('a', 'v:s') + 'v:b a skos:Concept ; skos:prefLabel "b" .').data.collections).toEqual(
+			[]
+		);
+	});
+
+	it('leaves out a collection that holds nothing but itself or others that hold nothing', () => {
+		const collection = (name: string, members: string) =>
+			`v:${name} a skos:Collection ; skos:prefLabel "${name}" ; skos:member ${members} . `;
+		const { data, findings, counts } = read(
+			`v:a a skos:Concept ; skos:prefLabel "A" . ${collection('p', 'v:q')}${collection('q', 'v:p, v:r')}${collection('r', 'v:r')}${collection('s', 'v:t, v:a')}${collection('t', 'v:a')}`
+		);
+		expect(data.collections.map(({ labels }) => labels[0].text)).toEqual(['s', 't']);
+		expect(data.collections[0].members).toEqual([{ collection: 1 }, 0]);
+		expect(findings.filter(({ rule }) => rule === 'empty-collection')).toHaveLength(3);
+		expect(counts.read).toBe(counts.kept + counts.refused);
 	});
 
 	it('keeps a concept that is a collection or a scheme as well, and says so', () => {

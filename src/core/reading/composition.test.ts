@@ -59,6 +59,26 @@ describe('the values of records', () => {
 		);
 	});
 
+	it('count for others however many those are: in a chain of 300, one above the other, and in a round', () => {
+		const size = 300;
+		for (const isRound of [false, true]) {
+			const steps = new ValueListsMaker(size);
+			for (let value = 0; value < size; value++)
+				if (isRound || value + 1 < size) steps.add(value, (value + 1) % size);
+			const lists = new ValueListsMaker(3);
+			lists.add(0, 10);
+			lists.add(0, 200);
+			lists.add(2, 250);
+			const found = lists.lists(size).countRaised(Uint32Array.of(0, 1, 2), steps.lists(size));
+			const wanted = Array.from(
+				{ length: size },
+				(_, value) => Number(isRound || value >= 10) + Number(isRound || value >= 250)
+			);
+			expect([...found.counts]).toEqual(wanted);
+			expect(found.notLabelled).toBe(1);
+		}
+	});
+
 	it('lead back to the records that have them', () => {
 		fc.assert(
 			fc.property(values, some, fc.uniqueArray(fc.nat(DISTINCT - 1)), (of, flags, wanted) => {

@@ -1,5 +1,7 @@
 /** What the records of an index have of one dimension, in flat lists: the values of each record, one after another. */
 
+import { belowEach, countClimbing, countTurned, type Flat } from './raised-counts';
+
 /** Puts lists together, record by record in ascending order; records that are passed over have no value. */
 export class ValueListsMaker {
 	private readonly starts: Uint32Array;
@@ -39,6 +41,8 @@ export class ValueListsMaker {
 export class ValueLists {
 	private counted: ValueCounts | undefined;
 	private turned: ValueLists | undefined;
+	/** Taken as steps, what leads to each value; made once. */
+	private below: Flat | 'too many' | undefined;
 
 	/**
 	 * @param starts where the values of each record begin, and where the last ones end
@@ -120,40 +124,13 @@ export class ValueLists {
 	 *   them. Steps may go round.
 	 */
 	countRaised(records: Uint32Array, leadsTo: ValueLists): ValueCounts {
-		const size = leadsTo.records;
-		const counts = new Uint32Array(size);
-		// The record that a value was counted for last, from 1.
-		const lastFor = new Uint32Array(size);
-		let notLabelled = 0;
-		// By place, as a view for each record and each value would be most of the work.
 		const { starts, values } = this;
-		const { starts: stepStarts, values: steps } = leadsTo;
-		const waiting = new Uint32Array(steps.length);
-		for (const record of records) {
-			const end = starts[record + 1];
-			if (starts[record] === end) notLabelled++;
-			for (let i = starts[record]; i < end; i++) {
-				let left = 0;
-				// Up the first step of each value at once, as most have no other; the rest waits.
-				for (let value = values[i]; ;) {
-					// What was met before for this record has led on already.
-					if (lastFor[value] !== record + 1) {
-						lastFor[value] = record + 1;
-						counts[value]++;
-						const first = stepStarts[value];
-						const last = stepStarts[value + 1];
-						for (let j = first + 1; j < last; j++) waiting[left++] = steps[j];
-						if (first < last) {
-							value = steps[first];
-							continue;
-						}
-					}
-					if (left === 0) break;
-					value = waiting[--left];
-				}
-			}
-		}
-		return { counts, notLabelled };
+		leadsTo.below ??= belowEach(leadsTo.starts, leadsTo.values) ?? 'too many';
+		if (leadsTo.below !== 'too many') return countTurned({ starts, values }, records, leadsTo.below);
+		return countClimbing({ starts, values }, records, {
+			starts: leadsTo.starts,
+			values: leadsTo.values
+		});
 	}
 
 	/** Taken as steps from value to value, as in `countRaised`: what leads to any of some, these included. O(values and steps). */

@@ -21,6 +21,12 @@ export interface Note extends LangText {
 	kind: NoteKind;
 }
 
+/** A notation with the address of its datatype, which says by which scheme it was given; none where it is plain. */
+export interface Notation {
+	text: string;
+	type?: string;
+}
+
 /** A heading. Other headings are referred to by their position in `VocabularyData.headings`. */
 export interface HeadingData {
 	uri: string;
@@ -29,7 +35,10 @@ export interface HeadingData {
 	/** Preferred labels, at most one a language; the first is the one shown. Never empty. */
 	labels: LangText[];
 	hidden: LangText[];
+	/** The one that is shown. */
 	notation?: string;
+	/** All of them, where there are several or they have a datatype; the first is the one shown. */
+	notations?: Notation[];
 	notes: Note[];
 	introduced?: number;
 	retired?: number;
@@ -45,20 +54,49 @@ export interface EntryTermData extends LangText {
 	headings: number[];
 }
 
-/** A group of headings that is not a heading itself: an array of a thesaurus, a subset, a theme. */
+/** A group of headings that is not a heading itself: an array of a thesaurus, a subset, a theme, a scheme of several in one file. */
 export interface CollectionData {
 	uri: string;
 	/** At most one a language; the first is the one shown. Never empty. */
 	labels: LangText[];
-	/** Headings by their position, in the order the source gives them. Never empty. */
-	members: number[];
+	/** In the order the source gives them. Never empty. */
+	members: Member[];
+	/** The order of the members means something. */
+	isOrdered?: true;
+	/** The source has it as a scheme of its own. */
+	isScheme?: true;
 }
+
+/** A heading by its position, or a collection by its own. */
+export type Member = number | { collection: number };
+
+/** What the source says of a heading and one of another vocabulary. */
+export interface MappingData {
+	/** By its position. */
+	heading: number;
+	relation: MappingRelation;
+	/** The address of the other. */
+	target: string;
+}
+
+export const MAPPING_RELATIONS = ['exact', 'close', 'broader', 'narrower', 'related'] as const;
+export type MappingRelation = (typeof MAPPING_RELATIONS)[number];
 
 export interface VocabularyData {
 	headings: HeadingData[];
 	entryTerms: EntryTermData[];
 	collections: CollectionData[];
+	/** Left out where the source says nothing of other vocabularies. */
+	mappings?: MappingData[];
 }
+
+/** All notations of a heading. */
+export const notationsOf = ({ notation, notations }: HeadingData): readonly Notation[] =>
+	notations ?? (notation === undefined ? [] : [{ text: notation }]);
+
+/** The headings among the members of a collection. */
+export const headingsAmong = (members: readonly Member[]): number[] =>
+	members.filter((member) => typeof member === 'number');
 
 export type Severity = 'error' | 'warning' | 'note';
 

@@ -134,10 +134,10 @@
 			<dd>{sheet.collections.join(' · ')}</dd>
 		</div>
 	{/if}
-	{#if sheet.notation}
+	{#if sheet.notations.length > 0}
 		<div>
 			<dt class="text-xs text-quiet">Notation</dt>
-			<dd>{sheet.notation}</dd>
+			<dd>{sheet.notations.join(' · ')}</dd>
 		</div>
 	{/if}
 	{#if picture && sheet.broader.length + sheet.narrower.length > 0}

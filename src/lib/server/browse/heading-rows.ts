@@ -1,6 +1,6 @@
 /** The rows of one heading. */
-import { and, asc, eq, sql } from 'drizzle-orm';
-import { collections, connection, entryTerms, headings, labels, notes, relations } from '../db';
+import { and, asc, eq } from 'drizzle-orm';
+import { connection, entryTerms, headings, labels, notes, relations } from '../db';
 
 /** All that is stored of a heading. Seven statements by key, whatever the size of the vocabulary. */
 export async function headingRows(editionId: number, n: number) {
@@ -34,11 +34,7 @@ export async function headingRows(editionId: number, n: number) {
 			.select({ n: relations.n })
 			.from(relations)
 			.where(and(eq(relations.editionId, editionId), eq(relations.other, n), replaces)),
-		db
-			.select({ labels: collections.labels })
-			.from(collections)
-			.where(and(eq(collections.editionId, editionId), sql`${n} = any(${collections.members})`))
-			.orderBy(asc(collections.position))
+		collectionsWith(editionId, n)
 	]);
 	return {
 		heading,
@@ -49,6 +45,23 @@ export async function headingRows(editionId: number, n: number) {
 		successors: successors.map((other) => other.n),
 		groups
 	};
+}
+
+/** The collections that a heading is in, each below those that it is in itself: a name for every way to it. */
+function collectionsWith(editionId: number, n: number): Promise<{ name: string }[]> {
+	return connection().sql<{ name: string }>`
+		with recursive up as (
+			select position, array[position] as way, labels->0->>'text' as name
+			from collections where edition_id = ${editionId} and ${n} = any(members)
+			union all
+			select c.position, up.way || c.position, c.labels->0->>'text' || ' › ' || up.name
+			from up join collections c
+				on c.edition_id = ${editionId} and (-1 - up.position) = any(c.members) and c.position <> all(up.way)
+		)
+		select name from up where not exists (
+			select 1 from collections c
+			where c.edition_id = ${editionId} and (-1 - up.position) = any(c.members) and c.position <> all(up.way))
+		order by way`;
 }
 
 /** The aspects that a heading allows. */

@@ -206,6 +206,7 @@ export async function headingSheet(person: Person | undefined, code: string, id:
 		hidden: ownLabels.filter(({ kind }) => kind === 'hidden').map(({ lang, text }) => ({ lang, text })),
 		notes: stored.notes,
 		notation: row.notation,
+		notations: row.notations?.map(({ text }) => text) ?? (row.notation === null ? [] : [row.notation]),
 		introduced: row.introduced,
 		retiredIn: row.retired,
 		aspects: row.aspects,
@@ -219,7 +220,7 @@ export async function headingSheet(person: Person | undefined, code: string, id:
 		related: lines(index.related.at(n)),
 		predecessors: lines(stored.predecessors),
 		successors: lines(stored.successors),
-		collections: stored.groups.map((group) => group.labels[0].text),
+		collections: stored.groups.map(({ name }) => name),
 		siblings: siblings
 			.slice(0, MOST_SIBLINGS)
 			.map((other) => lineOf(index, other, counts))

@@ -21,6 +21,7 @@ import {
 	type Finding,
 	type ImportCounts,
 	type LangText,
+	type Notation,
 	NOTE_KINDS
 } from '../../../core/vocabulary/vocabulary-data';
 import {
@@ -277,6 +278,8 @@ export const headings = pgTable(
 		key: text('key').notNull(),
 		uri: text('uri').notNull(),
 		notation: text('notation'),
+		/** All of them, where that one is not all there is to say. */
+		notations: jsonb('notations').$type<Notation[]>(),
 		introduced: smallint('introduced'),
 		/** The year of retirement; 0 where only the fact is known. */
 		retired: smallint('retired'),
@@ -353,7 +356,11 @@ export const collections = pgTable(
 		position: integer('position').notNull(),
 		uri: text('uri').notNull(),
 		labels: jsonb('labels').$type<LangText[]>().notNull(),
-		members: integer('members').array().notNull()
+		/** Headings by their numbers; a collection at position p as -1 - p. */
+		members: integer('members').array().notNull(),
+		kind: text('kind', { enum: ['', 'ordered', 'scheme'] })
+			.notNull()
+			.default('')
 	},
 	(t) => [primaryKey({ columns: [t.editionId, t.position] })]
 );

@@ -14,6 +14,7 @@ import { ImportError } from '../jobs';
 import { insertEdition, lockIndex, makeCurrent } from './edition-rows';
 import { writePack } from './pack-rows';
 import { freeLabel, settle } from './settling-edition';
+import { numberOfMember } from './vocabulary-rows';
 
 /**
  * Whether an edition is made current in any case, or never at once: it is kept to be looked at. Where nothing is said, it is
@@ -94,7 +95,7 @@ function rowsOf(
 	return [
 		{
 			table: 'headings',
-			columns: 'edition_id, n, key, uri, notation, introduced, retired, aspects',
+			columns: 'edition_id, n, key, uri, notation, notations, introduced, retired, aspects',
 			*rows(): Generator<Value[]> {
 				for (const [n, h] of headings.entries())
 					yield [
@@ -103,6 +104,7 @@ function rowsOf(
 						h.key,
 						h.uri,
 						h.notation ?? null,
+						h.notations ? JSON.stringify(h.notations) : null,
 						h.introduced ?? null,
 						h.retired ?? null,
 						h.aspects
@@ -150,9 +152,16 @@ function rowsOf(
 	];
 }
 
-const COLLECTION = 'edition_id, position, uri, labels, members';
+const COLLECTION = 'edition_id, position, uri, labels, members, kind';
 
 function* collectionRows(edition: number, { collections }: VocabularyData): Generator<Value[]> {
-	for (const [i, { uri, labels, members }] of collections.entries())
-		yield [edition, i, uri, JSON.stringify(labels, ['lang', 'text']), members.map(String)];
+	for (const [i, { uri, labels, members, isOrdered, isScheme }] of collections.entries())
+		yield [
+			edition,
+			i,
+			uri,
+			JSON.stringify(labels, ['lang', 'text']),
+			members.map((member) => String(numberOfMember(member))),
+			isScheme ? 'scheme' : isOrdered ? 'ordered' : ''
+		];
 }

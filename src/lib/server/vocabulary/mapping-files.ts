@@ -1,13 +1,14 @@
 /** Mappings between vocabularies, loaded from files; evidence for suggestions. */
 import { readFile } from 'node:fs/promises';
-import { readMappings, type MappingReading } from '../../../core/formats/known-mappings';
-import type { Sql } from '../db';
+import { readMappings, type KnownMapping, type MappingReading } from '../../../core/formats/known-mappings';
+import type { Finding, MappingData, VocabularyData } from '../../../core/vocabulary/vocabulary-data';
+import type { Sql, Transaction } from '../db';
 import { ServiceError } from '../errors';
 import { type Finish, formatOf, ImportError, type Progress, startJob, type Upload } from '../jobs';
 import { allow, type Person } from '../people';
 import { editionIndex } from './editions';
 import { currentIndexes } from './index-rows';
-import { deleteMappings, mappingSetRows, replaceMappings } from './mapping-rows';
+import { deleteMappings, mappingSetRows, mappingsNamed, replaceMappings } from './mapping-rows';
 
 export const MAPPING_TYPES = { 'text/tab-separated-values': 'SSSOM (TSV)' } as const;
 
@@ -91,10 +92,7 @@ function read(text: string): MappingReading {
 
 /** How many mappings have a heading that some index has, and how many join headings of two. */
 async function placesOf({ mappings }: MappingReading): Promise<{ known: number; joined: number }> {
-	const indexes = await Promise.all(
-		(await currentIndexes()).flatMap(({ edition }) => (edition ? [editionIndex(edition)] : []))
-	);
-	const isKnown = (uri: string) => indexes.some((index) => index.find(uri) !== undefined);
+	const isKnown = await whetherHere();
 	let [known, joined] = [0, 0];
 	for (const { subject, object } of mappings) {
 		const ends = Number(isKnown(subject)) + Number(isKnown(object));
@@ -102,4 +100,65 @@ async function placesOf({ mappings }: MappingReading): Promise<{ known: number; 
 		if (ends === 2) joined++;
 	}
 	return { known, joined };
+}
+
+/** Tells whether an address is that of a heading of some index. */
+async function whetherHere(): Promise<(uri: string) => boolean> {
+	const indexes = await Promise.all(
+		(await currentIndexes()).flatMap(({ edition }) => (edition ? [editionIndex(edition)] : []))
+	);
+	return (uri) => indexes.some((index) => index.find(uri) !== undefined);
+}
+
+const nameOfVocabulary = (indexCode: string) => `vocabulary ${indexCode}`;
+
+/**
+ * What a vocabulary itself says of others, kept as known mappings under its own name.
+ * @returns how to write them, and what to say of them
+ */
+export async function mappingsOfVocabulary(
+	indexCode: string,
+	{ headings, mappings = [] }: VocabularyData
+): Promise<{ write: (tx: Transaction) => Promise<void>; findings: Finding[] }> {
+	const name = nameOfVocabulary(indexCode);
+	if (mappings.length === 0)
+		return {
+			write: async (tx) => {
+				await tx`delete from mapping_sets where name = ${name}`;
+			},
+			findings: []
+		};
+	const isKnown = await whetherHere();
+	const joined = mappings.filter(({ target }) => isKnown(target)).length;
+	const known = mappings.map(({ heading, relation, target }): KnownMapping => ({
+		subject: headings[heading].uri,
+		object: target,
+		relation,
+		confidence: 1
+	}));
+	return {
+		write: (tx) =>
+			replaceMappings(tx, { name, title: `Said by the vocabulary of ${indexCode}`, joined }, known),
+		findings: [
+			{
+				severity: 'note',
+				rule: 'mappings-kept',
+				message: `${mappings.length} ${mappings.length === 1 ? 'relation' : 'relations'} to headings of other vocabularies were kept as known mappings, under the name “${name}”; ${joined} of them lead to an index that is here.`
+			}
+		]
+	};
+}
+
+/** What was kept of what a vocabulary says of others. */
+export async function mappingsSaidBy(
+	indexCode: string,
+	{ headings }: VocabularyData
+): Promise<MappingData[]> {
+	const rows = await mappingsNamed(nameOfVocabulary(indexCode));
+	if (rows.length === 0) return [];
+	const place = new Map(headings.map(({ uri }, n) => [uri, n]));
+	return rows.flatMap(({ subject, relation, object: target }) => {
+		const heading = place.get(subject);
+		return heading === undefined ? [] : [{ heading, relation, target }];
+	});
 }

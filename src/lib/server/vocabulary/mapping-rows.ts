@@ -48,3 +48,12 @@ export function mappingsOf(uris: readonly string[]): Promise<(KnownMapping & { s
 		.from(knownMappings)
 		.where(or(inArray(knownMappings.subject, [...uris]), inArray(knownMappings.object, [...uris])));
 }
+
+/** All mappings of a set. */
+export function mappingsNamed(name: string): Promise<KnownMapping[]> {
+	return connection()
+		.db.select()
+		.from(knownMappings)
+		.where(eq(knownMappings.setName, name))
+		.orderBy(asc(knownMappings.subject), asc(knownMappings.object), asc(knownMappings.relation));
+}

@@ -115,10 +115,11 @@ function plainTerms() {
 		// No name in a file has a space.
 		blankNode: (name?: string) => ({ termType: 'BlankNode', value: name ?? `anonymous ${anonymous++}` }),
 		variable: (value: string) => ({ termType: 'Variable', value }),
-		literal: (value: string, of?: string | { language?: string }) => ({
+		literal: (value: string, of?: string | { language?: string; termType?: string; value?: string }) => ({
 			termType: 'Literal',
 			value,
-			language: (typeof of === 'string' ? of : (of?.language ?? '')).toLowerCase()
+			language: (typeof of === 'string' ? of : (of?.language ?? '')).toLowerCase(),
+			...(typeof of === 'object' && of.termType === 'NamedNode' && { datatype: of })
 		}),
 		defaultGraph: () => ({ termType: 'DefaultGraph', value: '' }),
 		quad: (subject: unknown, predicate: unknown, object: unknown) => ({

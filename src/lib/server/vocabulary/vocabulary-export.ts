@@ -11,6 +11,7 @@ import type { VocabularyData } from '../../../core/vocabulary/vocabulary-data';
 import { allow, type Person } from '../people';
 import { currentIndex } from './editions';
 import { ServiceError } from '../errors';
+import { mappingsSaidBy } from './mapping-files';
 import { readVocabularyData } from './vocabulary-rows';
 
 const TYPES: Record<string, string> = {
@@ -36,6 +37,8 @@ export async function exportVocabulary(
 	const { index, edition } = await currentIndex(code);
 	if (!edition) throw new ServiceError(404, 'no-vocabulary', `${index.name} has no vocabulary loaded.`);
 	const data = await readVocabularyData(edition.id);
+	const mappings = await mappingsSaidBy(code, data);
+	if (mappings.length > 0) data.mappings = mappings;
 	const scheme = {
 		uri: `https://oakmoss.example/indexes/${encodeURIComponent(code)}`,
 		title: index.name,

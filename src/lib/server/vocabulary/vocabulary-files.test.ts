@@ -4,6 +4,7 @@ import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
 import { connection } from '../db/client';
 import { verbatim } from '../db/statements';
 import { currentIndex } from './editions';
+import { mappingsNamed } from './mapping-rows';
 import { createIndex, removeIndex } from './subject-indexes';
 import { exportVocabulary } from './vocabulary-export';
 import { readVocabularyData } from './vocabulary-rows';
@@ -44,17 +45,21 @@ const SKOS = 'http://www.w3.org/2004/02/skos/core#';
 const TURTLE = `@prefix skos: <${SKOS}> . @prefix oak: <https://oakmoss.example/terms#> . @prefix x: <https://x.example/> .
 @prefix skosxl: <http://www.w3.org/2008/05/skos-xl#> . @prefix dct: <http://purl.org/dc/terms/> .
 x:walls a skos:Concept ; skos:prefLabel "Walls"@en, "Muros"@es ; skos:altLabel "Partitions"@en ; skos:hiddenLabel "Wals"@en ;
-	skos:notation "B.1" ; skos:scopeNote "Upright parts."@en ; skos:historyNote "Was Partitions."@en ; oak:introduced "1988" ;
+	skos:notation "B.1", "69"^^x:udc ; skos:exactMatch <https://y.example/wall> ; skos:scopeNote "Upright parts."@en ; skos:historyNote "Was Partitions."@en ; oak:introduced "1988" ;
 	oak:aspect "cost", "use" ; skos:related x:paint .
 x:paint a skos:Concept ; skos:prefLabel "Paint"@en ; skos:broader x:walls ; skos:related x:walls ; dct:replaces x:walls ; oak:retired "2001" .
+x:parts a skos:Collection ; skos:prefLabel "Parts"@en ; skos:member x:coats, x:walls .
+x:coats a skos:OrderedCollection ; skos:prefLabel "Coats"@en ; skos:memberList (x:paint) .
 [] a oak:CompoundEntryTerm ; skosxl:literalForm "Wall paint"@en ; oak:useTogether x:walls, x:paint .
 `;
 const FORMATS = { ttl: 'text/turtle', jsonld: 'application/ld+json', csv: 'text/csv' } as const;
 
 async function stored() {
 	const { edition } = await currentIndex('alder');
-	const { headings, entryTerms } = await readVocabularyData(edition?.id ?? 0);
+	const { headings, entryTerms, collections } = await readVocabularyData(edition?.id ?? 0);
 	return {
+		collections,
+		mappings: await mappingsNamed('vocabulary alder'),
 		headings: headings.map((heading) => ({ ...heading, aspects: [...heading.aspects].sort() })),
 		entryTerms: entryTerms.map((entry) => ({ ...entry, headings: [...entry.headings].sort() }))
 	};
@@ -68,9 +73,17 @@ describe('formats', () => {
 			const before = await stored();
 			expect(before.headings[0]).toMatchObject({
 				notation: 'B.1',
+				notations: [{ text: 'B.1' }, { text: '69', type: 'https://x.example/udc' }],
 				introduced: 1988,
 				aspects: ['cost', 'use']
 			});
+			expect(before.collections.map(({ members, isOrdered }) => [members, isOrdered])).toEqual([
+				[[{ collection: 1 }, 0], undefined],
+				[[1], true]
+			]);
+			expect(before.mappings).toMatchObject([
+				{ subject: 'https://x.example/walls', object: 'https://y.example/wall', relation: 'exact' }
+			]);
 			const file = await (await exportVocabulary(LOCAL_PERSON, 'alder', ending)).text();
 			const job = await load(file, type, '2');
 			expect(job.report?.error).toBeUndefined();

@@ -5,6 +5,7 @@ import type { Sql } from '../db';
 import { indexVocabulary } from './import-index';
 import { readVocabulary } from './import-read';
 import { type WhenCurrent, writeVocabulary, type Written } from './import-write';
+import { mappingsOfVocabulary } from './mapping-files';
 import type { Format } from './parsers';
 import { digestOf } from './settling-edition';
 
@@ -36,15 +37,20 @@ export async function importVocabulary(
 	const packed = indexVocabulary(read);
 	told(READ + INDEXED);
 	const digest = await digestOf(request.file);
+	const said = await mappingsOfVocabulary(request.indexCode, read.reading.data);
 	await sql.begin(async (tx) => {
 		const written = await writeVocabulary(tx, { ...request, digest }, read.reading, packed, (share) =>
 			told(READ + INDEXED + (1 - READ - INDEXED) * share)
 		);
 		const { counts } = read.reading;
-		const said = findingsOf(written, request.edition);
-		const findings = [...said, ...read.reading.findings];
+		if (written.same === undefined) await said.write(tx);
+		const own = [
+			...findingsOf(written, request.edition),
+			...(written.same === undefined ? said.findings : [])
+		];
+		const findings = [...own, ...read.reading.findings];
 		const findingCounts = { ...read.reading.findingCounts };
-		for (const { rule } of said) findingCounts[rule] = 1;
+		for (const { rule } of own) findingCounts[rule] = 1;
 		await finish(tx, { counts: { ...counts }, findings, findingCounts });
 	});
 	return read.reading;

@@ -1,7 +1,12 @@
 /** A whole edition from its rows. */
 import { asc, eq } from 'drizzle-orm';
-import type { HeadingData, VocabularyData } from '../../../core/vocabulary/vocabulary-data';
+import type { HeadingData, Member, VocabularyData } from '../../../core/vocabulary/vocabulary-data';
 import { collections, connection, entryTerms, headings, labels, notes, relations } from '../db';
+
+/** A member of a collection as it is stored: headings by their numbers, collections below zero. */
+export const numberOfMember = (member: Member): number =>
+	typeof member === 'number' ? member : -1 - member.collection;
+const memberOfNumber = (number: number): Member => (number < 0 ? { collection: -1 - number } : number);
 
 /** The stored edition as plain data: six queries, whatever its size. */
 export async function readVocabularyData(editionId: number): Promise<VocabularyData> {
@@ -25,7 +30,7 @@ export async function readVocabularyData(editionId: number): Promise<VocabularyD
 			.where(eq(entryTerms.editionId, editionId))
 			.orderBy(asc(entryTerms.position), asc(entryTerms.n)),
 		db
-			.select({ uri: collections.uri, labels: collections.labels, members: collections.members })
+			.select()
 			.from(collections)
 			.where(eq(collections.editionId, editionId))
 			.orderBy(asc(collections.position))
@@ -36,6 +41,7 @@ export async function readVocabularyData(editionId: number): Promise<VocabularyD
 		labels: [],
 		hidden: [],
 		notation: row.notation ?? undefined,
+		...(row.notations && { notations: row.notations }),
 		notes: [],
 		introduced: row.introduced ?? undefined,
 		retired: row.retired ?? undefined,
@@ -52,5 +58,12 @@ export async function readVocabularyData(editionId: number): Promise<VocabularyD
 	const entries = entryRows.flatMap(({ lang, text, n, together }) =>
 		together && together[0] !== n ? [] : [{ lang, text, headings: together ?? [n] }]
 	);
-	return { headings: all, entryTerms: entries, collections: groups };
+	const held = groups.map(({ uri, labels: own, members, kind }) => ({
+		uri,
+		labels: own,
+		members: members.map(memberOfNumber),
+		...(kind === 'ordered' && { isOrdered: true as const }),
+		...(kind === 'scheme' && { isScheme: true as const })
+	}));
+	return { headings: all, entryTerms: entries, collections: held };
 }
