@@ -6,6 +6,7 @@
 	import KnownMappings from '$lib/components/indexes/KnownMappings.svelte';
 	import LoadFile from '$lib/components/indexes/LoadFile.svelte';
 	import RemoveIndex from '$lib/components/indexes/RemoveIndex.svelte';
+	import TypeHeadings from '$lib/components/mending/TypeHeadings.svelte';
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';
 
 	let { data } = $props();
@@ -18,6 +19,9 @@
 	let loading = $state<{ code: string; kind: 'vocabulary' | 'records' } | undefined>();
 	let removing = $state<{ code: string; uses: { title: string; picks: number }[] }>();
 	let asked: HTMLElement | undefined;
+	/** The index into which headings are typed. */
+	let typing = $state<string>();
+	let own = $state(false);
 	let name = $state('');
 	let discipline = $state('');
 	let problem = $state('');
@@ -40,11 +44,13 @@
 			.replace(/[^a-z0-9]+/g, '-')
 			.replace(/^[^a-z]+|-$/g, '');
 		const made = await call('/api/v1/indexes', {
-			body: { code, name, discipline }
+			body: { code, name, discipline, own }
 		});
 		if (!made) return;
 		name = discipline = '';
-		loading = { code, kind: 'vocabulary' };
+		if (own) typing = code;
+		else loading = { code, kind: 'vocabulary' };
+		own = false;
 	}
 
 	async function askToRemove(code: string, from: HTMLElement) {
@@ -92,7 +98,8 @@
 								? '; marks chief headings'
 								: ''}
 						{:else}
-							No vocabulary is loaded yet.
+							No vocabulary is loaded yet.{#if index.own}
+								Its headings are typed here.{/if}
 						{/if}
 					</p>
 					<p class="text-quiet">
@@ -126,6 +133,11 @@
 							onDone={() => (loading = undefined)}
 						/>
 					{/if}
+					{#if typing === index.code}
+						<div class="mt-3 max-w-2xl border-l-2 border-lichen pl-4">
+							<TypeHeadings {index} onDone={() => (typing = undefined)} />
+						</div>
+					{/if}
 					{#if removing?.code === index.code}
 						<RemoveIndex {index} uses={removing.uses} onRemove={remove} onKeep={keep} />
 					{/if}
@@ -141,6 +153,19 @@
 										: { code: index.code, kind })}>{says}</button
 						>
 					{/each}
+					{#if mayChange}
+						<button
+							class="quiet-action"
+							aria-pressed={index.own}
+							onclick={() => call(`/indexes/${index.code}/own`, { method: 'PUT', body: { own: !index.own } })}
+							>{index.own ? 'Headings are changed here' : 'Change headings here'}</button
+						>
+						{#if index.own}<button
+								class="quiet-action"
+								onclick={() => (typing = typing === index.code ? undefined : index.code)}
+								>Type headings</button
+							>{/if}
+					{/if}
 					{#if index.edition}<a class="quiet-action" href="/indexes/{index.code}/editions">Editions</a>{/if}
 					{#if mayChange}<button
 							class="quiet-action"
@@ -202,6 +227,10 @@
 				><span class="block text-quiet">Discipline</span>
 				<input class="field mt-1 w-56" bind:value={discipline} maxlength="100" /></label
 			>
+			<label class="flex items-baseline gap-2 pb-1.5">
+				<input type="checkbox" bind:checked={own} />
+				<span>There is no file: its headings are typed here</span>
+			</label>
 			<button class="action">Make it</button>
 		</form>{/if}
 	<KnownMappings sets={data.mappings} />

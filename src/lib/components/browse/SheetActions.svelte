@@ -1,8 +1,10 @@
 <script lang="ts">
 	import type { HeadingSheet } from '$lib/server/browse';
 	import type { IndexSummary } from '$lib/server/vocabulary';
-	import { currentConcept } from '../inquiry/in-hand';
+	import { displayAt } from '../inquiry/addresses';
+	import { currentConcept, placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import MendActions from '../mending/MendActions.svelte';
 	import { pickFor, setAside, togglePick } from '../inquiry/picking';
 
 	/** What can be done with a heading: pick it, mark it with others, set it aside. */
@@ -34,5 +36,6 @@
 		onclick={() => setAside(store, concept, index.code, [sheet], `browsing ${index.name}`)}
 		>Set aside <kbd class="key-cap">S</kbd></button
 	>
+	<MendActions {sheet} {index} away={displayAt(placeOf(store), index.code)} />
 	{#if pick?.role === 'rejected'}<span class="text-warn">Rejected for this concept</span>{/if}
 </div>

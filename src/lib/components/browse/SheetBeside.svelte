@@ -2,10 +2,11 @@
 	import { Asked } from '$lib/client/asked.svelte';
 	import type { HeadingSheet } from '$lib/server/browse';
 	import type { IndexSummary } from '$lib/server/vocabulary';
-	import { lineageAt, recordsAt } from '../inquiry/addresses';
+	import { displayAt, lineageAt, recordsAt } from '../inquiry/addresses';
 	import { currentConcept, placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { setAside, pickFor, togglePick } from '../inquiry/picking';
+	import MendActions from '../mending/MendActions.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import Count from '../parts/Count.svelte';
 	import { number } from '../parts/numbers';
@@ -18,7 +19,11 @@
 	const place = $derived(placeOf(store));
 	// Who walks the rows quickly does not wait for every sheet on the way.
 	const asked = new Asked<HeadingSheet>(
-		() => heading && `/indexes/${index.code}/sheet?${new URLSearchParams({ heading })}`,
+		() => {
+			// Another edition under the same label has another sheet.
+			void index.loadedAt;
+			return heading && `/indexes/${index.code}/sheet?${new URLSearchParams({ heading })}`;
+		},
 		120
 	);
 	const sheet = $derived(asked.value);
@@ -70,6 +75,7 @@
 				>Set aside</button
 			>
 			<a class="quiet-action !py-0.5" href={at(sheet.id)}>Lineage</a>
+			{#key sheet.id}<MendActions {sheet} {index} away={displayAt(place, index.code)} />{/key}
 		</div>
 		{#if sheet.broader.length > 0}
 			<p class="mb-3">

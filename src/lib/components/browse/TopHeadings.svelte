@@ -5,12 +5,16 @@
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
+	import { mayMend } from '../mending/mender.svelte';
+	import TypeHeadings from '../mending/TypeHeadings.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
 
 	/** Where to begin without a word: the largest top headings of each index. */
 	let { tops }: { tops: { code: string; headings: HeadingLine[] }[] } = $props();
 	const store = $derived(useInquiry()());
 	const place = $derived(placeOf(store));
+	/** The index into which headings are typed. */
+	let typing = $state<string>();
 </script>
 
 <div class="min-h-0 flex-1 overflow-auto">
@@ -37,6 +41,15 @@
 					</p>
 				{:else}
 					<p class="text-quiet">No vocabulary is loaded yet.</p>
+				{/if}
+				{#if mayMend(index)}
+					{#if typing === index.code}
+						<TypeHeadings {index} onDone={() => (typing = undefined)} />
+					{:else}
+						<button class="quiet-action mb-2 -ml-2" onclick={() => (typing = index.code)}
+							>Type headings</button
+						>
+					{/if}
 				{/if}
 				<ul>
 					{#each headings as heading (heading.id)}

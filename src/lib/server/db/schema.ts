@@ -201,6 +201,8 @@ export const subjectIndexes = pgTable('subject_indexes', {
 	headingNoun: text('heading_noun').notNull().default('headings'),
 	hasChief: boolean('has_chief').notNull().default(false),
 	standIn: boolean('stand_in').notNull().default(false),
+	/** Its headings are typed and changed here. */
+	own: boolean('own').notNull().default(false),
 	position: integer('position').notNull().default(0),
 	currentEdition: integer('current_edition'),
 	/** Limits that its records carry, besides those of every index. */
@@ -229,7 +231,11 @@ export const editions = pgTable(
 		/** SHA-256 of the file it came in, by which the same file is known when it comes again; empty for older ones. */
 		digest: text('digest').notNull().default(''),
 		/** Why it was not made current at once; empty where it was, or somebody decided since. */
-		held: text('held').notNull().default('')
+		held: text('held').notNull().default(''),
+		/** It came of changes made here. */
+		byHand: boolean('by_hand').notNull().default(false),
+		/** Since when a later change of the same day stands in its place; it goes once nobody can be reading it. */
+		overtakenAt: moment('overtaken_at')
 	},
 	(t) => [index('editions_by_index').on(t.indexCode)]
 );

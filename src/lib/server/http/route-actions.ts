@@ -205,6 +205,8 @@ const ROUTES: Record<Action | 'open', readonly string[]> = {
 		'DELETE /api/v1/known-mappings/[name]',
 		'PUT /api/v1/known-mappings/[name]',
 		'POST /indexes/[code]/deliver',
+		'POST /indexes/[code]/mend',
+		'PUT /indexes/[code]/own',
 		'PUT /indexes/[code]/dialect',
 		'DELETE /indexes/[code]/editions/[label]',
 		'PUT /indexes/[code]/editions/[label]'

@@ -13,6 +13,7 @@ export class ImportError extends Error {
 			| 'nested-entity'
 			| 'too-deep'
 			| 'withdraws-most'
+			| 'not-mended'
 			| 'cancelled',
 		message: string,
 		readonly line?: number

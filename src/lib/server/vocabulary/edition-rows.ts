@@ -1,16 +1,20 @@
 /** The rows of editions. */
-import { and, desc, eq } from 'drizzle-orm';
+import { and, desc, eq, isNull } from 'drizzle-orm';
 import type { EditionDifference } from '../../../core/edition/difference';
 import {
 	connection,
 	dropPartitions,
 	editionDifferences,
 	editions,
+	type Sql,
 	subjectIndexes,
 	type Transaction
 } from '../db';
 
 export type EditionRow = typeof editions.$inferSelect;
+
+/** For an edition that is made here, rather than in a thread. */
+export const sqlHere = (): Sql => connection().sql;
 
 /** Whether an index is there; it is locked until the transaction ends. */
 export async function lockIndex(tx: Transaction, code: string): Promise<boolean> {
@@ -31,12 +35,13 @@ export async function insertEdition(
 		hierarchical: boolean;
 		digest: string;
 		held: string;
+		byHand: boolean;
 	}
 ): Promise<number> {
 	const [{ id }] = await tx<{ id: number }>`
-		insert into editions (index_code, label, headings, entry_terms, relations, languages, hierarchical, digest, held)
+		insert into editions (index_code, label, headings, entry_terms, relations, languages, hierarchical, digest, held, by_hand)
 		values (${made.indexCode}, ${made.label}, ${made.headings}, ${made.entryTerms}, ${made.relations},
-			${made.languages}, ${made.hierarchical}, ${made.digest}, ${made.held})
+			${made.languages}, ${made.hierarchical}, ${made.digest}, ${made.held}, ${made.byHand})
 		returning id`;
 	return id;
 }
@@ -46,8 +51,8 @@ export async function makeCurrent(tx: Transaction, code: string, edition: number
 }
 
 export async function currentEditionOf(tx: Transaction, code: string) {
-	const [row] = await tx<{ id: number; label: string; headings: number; digest: string }>`
-		select e.id, e.label, e.headings, e.digest from editions e
+	const [row] = await tx<{ id: number; label: string; headings: number; digest: string; byHand: boolean }>`
+		select e.id, e.label, e.headings, e.digest, e.by_hand as "byHand" from editions e
 		join subject_indexes i on i.current_edition = e.id where i.code = ${code}`;
 	return row as typeof row | undefined;
 }
@@ -78,8 +83,20 @@ export function editionsOf(code: string): Promise<EditionRow[]> {
 	return connection()
 		.db.select()
 		.from(editions)
-		.where(eq(editions.indexCode, code))
+		.where(and(eq(editions.indexCode, code), isNull(editions.overtakenAt)))
 		.orderBy(desc(editions.id));
+}
+
+/** Puts an edition aside for one that takes its label. */
+export async function overtakeEdition(tx: Transaction, id: number): Promise<void> {
+	await tx`update editions set overtaken_at = now(), label = label || ' before change ' || id where id = ${id}`;
+}
+
+/** Removes editions that were overtaken so long ago that no answer can still be made of them. */
+export async function removeOvertaken(code: string): Promise<void> {
+	const rows = await connection().sql<{ id: number }>`
+		select id from editions where index_code = ${code} and overtaken_at < now() - interval '1 minute'`;
+	for (const { id } of rows) await deleteEdition(code, id);
 }
 
 /** Editions that wait for somebody to make them current, by index. */
@@ -119,6 +136,9 @@ export async function deleteEdition(code: string, id: number): Promise<boolean> 
 		const [row] = await tx<{ current: number | null }>`
 			select current_edition as current from subject_indexes where code = ${code} for update`;
 		if ((row as typeof row | undefined)?.current === id) return false;
+		// Somebody else may have removed it in the meantime.
+		const [there] = await tx`select 1 from editions where id = ${id} and index_code = ${code}`;
+		if (there === undefined) return true;
 		await tx.run(dropPartitions([id]));
 		await tx`delete from collections where edition_id = ${id}`;
 		await tx`delete from editions where id = ${id} and index_code = ${code}`;

@@ -11,7 +11,7 @@ import {
 	type Value
 } from '../db';
 import { ImportError } from '../jobs';
-import { insertEdition, lockIndex, makeCurrent } from './edition-rows';
+import { insertEdition, lockIndex, makeCurrent, overtakeEdition } from './edition-rows';
 import { writePack } from './pack-rows';
 import { freeLabel, settle } from './settling-edition';
 import { numberOfMember } from './vocabulary-rows';
@@ -30,7 +30,12 @@ export interface Wanted {
 	edition: string;
 	digest: string;
 	current?: WhenCurrent;
+	/** The edition that was changed by hand to give this one; 0 where there was none. */
+	changes?: number;
 }
+
+/** Another edition became current while this one was made from the one before. */
+export class Overtaken extends Error {}
 
 /** What was done with an edition, where that is not what was asked for. */
 export interface Written {
@@ -49,7 +54,7 @@ export interface Written {
  */
 export async function writeVocabulary(
 	tx: Transaction,
-	{ indexCode, edition: wanted, digest, current: when }: Wanted,
+	{ indexCode, edition: wanted, digest, current: when, changes }: Wanted,
 	{ data, counts }: VocabularyReading,
 	packed: Uint8Array,
 	progress: (share: number) => void
@@ -57,7 +62,11 @@ export async function writeVocabulary(
 	if (!(await lockIndex(tx, indexCode)))
 		throw new ImportError('no-index', `There is no subject index “${indexCode}”.`);
 	const { current, held: reason = '' } = await settle(tx, indexCode, wanted, data);
-	if (current?.digest === digest && current.label === wanted) return { same: wanted };
+	const byHand = changes !== undefined;
+	if (byHand && changes !== (current?.id ?? 0)) throw new Overtaken();
+	if (!byHand && current?.digest === digest && current.label === wanted) return { same: wanted };
+	// What is changed on one day is one edition.
+	if (byHand && current?.byHand && current.label === wanted) await overtakeEdition(tx, current.id);
 	const label = await freeLabel(tx, indexCode, wanted);
 	const held = when === 'always' ? '' : when === 'never' && current ? TO_LOOK_AT : reason;
 	const languages = [
@@ -71,7 +80,8 @@ export async function writeVocabulary(
 		languages,
 		hierarchical,
 		digest,
-		held
+		held,
+		byHand
 	});
 	await tx.run(makePartitions(edition));
 	const tables = rowsOf(edition, data);

@@ -24,8 +24,9 @@ export {
 export { mappingsOf } from './mapping-rows';
 export type { MappingSet } from './mapping-rows';
 export { remakePack } from './pack-remaking';
+export { setOwn, startMending } from './mending';
 export { FORMATS } from './parsers';
-export { dialectBody, newIndex } from './subject-index-schema';
+export { dialectBody, mendingBody, newIndex, ownBody } from './subject-index-schema';
 export { createIndex, describeSearching, listIndexes, removeIndex, usesOf } from './subject-indexes';
 export type { IndexSummary } from './subject-indexes';
 export { exportVocabulary } from './vocabulary-export';

@@ -26,7 +26,7 @@ export async function freeLabel(tx: Transaction, indexCode: string, wanted: stri
 
 export interface Settled {
 	/** The edition that is current now, if any. */
-	current?: { id: number; label: string; headings: number; digest: string };
+	current?: { id: number; label: string; headings: number; digest: string; byHand: boolean };
 	/** Why the new one should not be made current without a person; nothing where it should. */
 	held?: string;
 }

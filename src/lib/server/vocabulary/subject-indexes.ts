@@ -29,7 +29,7 @@ export async function listIndexes(person: Person | undefined) {
 export type IndexSummary = ReturnType<typeof summary>;
 
 function summary({ index, edition }: CurrentIndex) {
-	const { code, name, discipline, coverage, letter, hue, leaf, headingNoun, hasChief, standIn } = index;
+	const { code, name, discipline, coverage, letter, hue, leaf, headingNoun, hasChief, standIn, own } = index;
 	const { records, limits } = index;
 	return {
 		code,
@@ -42,6 +42,7 @@ function summary({ index, edition }: CurrentIndex) {
 		headingNoun,
 		hasChief,
 		standIn,
+		own,
 		records,
 		limits,
 		edition: edition?.label ?? null,

@@ -3,9 +3,10 @@ import type { Finding } from '../../../core/vocabulary/vocabulary-data';
 import type { Finish, Progress } from '../jobs';
 import type { Sql } from '../db';
 import { indexVocabulary } from './import-index';
-import { readVocabulary } from './import-read';
-import { type WhenCurrent, writeVocabulary, type Written } from './import-write';
+import { readVocabulary, type ReadVocabulary } from './import-read';
+import { Overtaken, type Wanted, type WhenCurrent, writeVocabulary, type Written } from './import-write';
 import { mappingsOfVocabulary } from './mapping-files';
+import { mendedVocabulary, type MendingRequest } from './mended-vocabulary';
 import type { Format } from './parsers';
 import { digestOf } from './settling-edition';
 
@@ -28,24 +29,43 @@ const INDEXED = 0.4;
  */
 export async function importVocabulary(
 	sql: Sql,
-	request: ImportRequest,
+	request: ImportRequest | MendingRequest,
 	progress: Progress = () => {},
 	finish: Finish = () => Promise.resolve()
 ) {
-	const told = (share: number) => progress(Math.round(share * 100), 100);
-	const read = await readVocabulary(request.file, request.format, (share) => told(READ * share));
+	if (!('mending' in request)) {
+		const told: Tell = (share) => progress(Math.round(share * 100), 100);
+		const read = await readVocabulary(request.file, request.format, (share) => told(READ * share));
+		return writeReading(sql, read, { ...request, digest: await digestOf(request.file) }, told, finish);
+	}
+	// Whoever else changes it at the same time may be first; then this change is made to what came of theirs.
+	for (let tries = 1; ; tries++)
+		try {
+			const { read, changes } = await mendedVocabulary(request);
+			const { indexCode, edition } = request;
+			const wanted: Wanted = { indexCode, edition, digest: '', current: 'always', changes };
+			return await writeReading(sql, read, wanted, () => {}, finish);
+		} catch (error) {
+			if (!(error instanceof Overtaken) || tries === MOST_TRIES) throw error;
+		}
+}
+
+const MOST_TRIES = 8;
+type Tell = (share: number) => void;
+
+/** From what was read to a committed edition. */
+async function writeReading(sql: Sql, read: ReadVocabulary, wanted: Wanted, told: Tell, finish: Finish) {
 	const packed = indexVocabulary(read);
 	told(READ + INDEXED);
-	const digest = await digestOf(request.file);
-	const said = await mappingsOfVocabulary(request.indexCode, read.reading.data);
+	const said = await mappingsOfVocabulary(wanted.indexCode, read.reading.data);
 	await sql.begin(async (tx) => {
-		const written = await writeVocabulary(tx, { ...request, digest }, read.reading, packed, (share) =>
+		const written = await writeVocabulary(tx, wanted, read.reading, packed, (share) =>
 			told(READ + INDEXED + (1 - READ - INDEXED) * share)
 		);
 		const { counts } = read.reading;
 		if (written.same === undefined) await said.write(tx);
 		const own = [
-			...findingsOf(written, request.edition),
+			...findingsOf(written, wanted.edition),
 			...(written.same === undefined ? said.findings : [])
 		];
 		const findings = [...own, ...read.reading.findings];
