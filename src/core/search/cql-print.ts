@@ -17,7 +17,12 @@ export const WORD_FIELDS: Record<Exclude<WordField, 'titleAndAbstract' | 'headin
 
 /** A text as a term in quotation marks, with a backslash before whatever would mean more than itself. */
 export function quote(text: string): string {
-	return `"${text.replace(/[\\"?^]/g, '\\$&')}"`;
+	return `"${text.replace(/[\\"?^*]/g, '\\$&')}"`;
+}
+
+/** The same of words, in which * and a ? within a word leave letters open. */
+function quoteWords(text: string): string {
+	return `"${text.replace(/[\\"^]|\?(?![?*]*[\p{L}\p{N}])/gu, '\\$&')}"`;
 }
 
 /** A heading, or several held together, with its switches. */
@@ -37,7 +42,7 @@ export function printLine(line: Line): string {
 	if (line.kind === 'expression') return line.text;
 	if (line.kind === 'heading') return printHeading(line.test);
 	const { text, capitals, field } = line.test;
-	const said = `${capitals ? '/cql.respectCase' : ''} ${quote(text)}`;
+	const said = `${capitals ? '/cql.respectCase' : ''} ${quoteWords(text)}`;
 	// Words of heading labels have a relation of their own; title and abstract together are two indexes.
 	if (field === 'headings') return `dc.subject all${said}`;
 	if (field === 'titleAndAbstract')

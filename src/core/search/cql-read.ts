@@ -1,7 +1,15 @@
 /** A text in CQL as blocks and lines, as far as it has that shape. This file is long: it follows the grammar clause by clause. */
 import { closeness } from '../lookup';
 import { fold } from '../text';
-import { CqlError, parseCql, type CqlBoolean, type CqlClause, type CqlModifier, type CqlNode } from './cql';
+import {
+	CqlError,
+	parseCql,
+	type CqlBoolean,
+	type CqlClause,
+	type CqlModifier,
+	type CqlNode,
+	type CqlSortKey
+} from './cql';
 import { printLine, quote, WORD_FIELDS } from './cql-print';
 import { headingExpression } from './evaluate';
 import type { Expression } from './expression';
@@ -28,10 +36,15 @@ export interface Resolver {
 export const NO_CHIEF =
 	'No record of this index has a chief heading marked, so chief only finds nothing here.';
 
+/** By year, or by how well records fit. */
+export type CqlSort = 'newest' | 'oldest' | 'relevance';
+
 export interface Reading {
 	strategy: Strategy;
 	/** The text says more than lines in blocks can: those parts are kept whole, as one line each. */
 	beyond: boolean;
+	/** The order that the text asks for. */
+	sort?: CqlSort;
 	/** Things worth knowing: an entry term that was taken as its heading, a switch that can find nothing. */
 	remarks: { start: number; message: string }[];
 }
@@ -41,8 +54,45 @@ export interface Reading {
  * @throws CqlError with the exact place, for unknown fields, headings and values as for faults of grammar
  */
 export function readStrategy(text: string, resolver: Resolver): Reading {
-	const reader = new Reader(text, resolver);
-	return reader.read(parseCql(text));
+	const { node, sortBy } = parseCql(text);
+	const sort = sortOf(sortBy);
+	return { ...new Reader(text, resolver).read(node), ...(sort && { sort }) };
+}
+
+const DIRECTIONS = new Map<string, 'newest' | 'oldest'>([
+	['sort.ascending', 'oldest'],
+	['ascending', 'oldest'],
+	['sort.descending', 'newest'],
+	['descending', 'newest']
+]);
+
+/** @throws CqlError where results cannot be put in that order */
+function sortOf(keys: readonly CqlSortKey[]): CqlSort | undefined {
+	if (keys.length === 0) return undefined;
+	const [{ field, modifiers, start }, second] = keys;
+	if (second)
+		throw new CqlError(
+			'A second field to sort by is not supported: what is of one year stands by number.',
+			second.start,
+			['the end'],
+			second.end
+		);
+	const name = field.toLowerCase();
+	if (!['dc.date', 'oak.bestmatch'].includes(name))
+		throw new CqlError(
+			`Sorting by “${field}” is not supported; results can be sorted by dc.date or oak.bestMatch.`,
+			start,
+			['dc.date', 'oak.bestMatch'],
+			start + field.length
+		);
+	let sort: CqlSort = name === 'dc.date' ? 'oldest' : 'relevance';
+	for (const modifier of modifiers) {
+		const direction = DIRECTIONS.get(modifier.name.toLowerCase());
+		if (!direction || sort === 'relevance')
+			throw unknownModifier(modifier, sort === 'relevance' ? [] : ['sort.ascending', 'sort.descending']);
+		sort = direction;
+	}
+	return sort;
 }
 
 interface Operand {
@@ -209,10 +259,11 @@ class Reader {
 				throw unknownModifier(modifier, ['cql.respectCase']);
 			capitals = true;
 		}
-		const tokens = tokensOf(clause.term, capitals);
+		const text = wordsAsWritten(clause.written);
+		const tokens = tokensOf(text, capitals);
 		if (typeof tokens === 'string')
 			throw new CqlError(tokens, clause.termStart, ['a word of at least three letters'], clause.end);
-		return { text: clause.term, capitals, field };
+		return { text, capitals, field };
 	}
 
 	private expression(node: CqlNode): Expression {
@@ -241,12 +292,12 @@ class Reader {
 					};
 		if (isHeading(node)) return headingExpression(this.headingOf(node));
 		if (this.isWordList(node)) {
-			const words = node.term.trim().split(/\s+/);
+			const words = wordsAsWritten(node.written).trim().split(/\s+/);
 			return {
 				op: node.relation === 'any' ? 'or' : 'and',
 				of: words.map((word) => ({
 					op: 'leaf',
-					leaf: { kind: 'word', ...this.wordOf({ ...node, term: word }) }
+					leaf: { kind: 'word', ...this.wordOf({ ...node, term: word, written: word }) }
 				}))
 			};
 		}
@@ -356,14 +407,22 @@ class Reader {
 	}
 }
 
-/** Signs that leave letters open, or tie a word to where a field begins or ends: none is to be taken for an ordinary one. */
+/** The words of a term: a backslash takes what comes after it as it is, and a * or ? that is none of these leaves letters open. */
+function wordsAsWritten(written: string): string {
+	const inner = written.startsWith('"') ? written.slice(1, -1) : written;
+	// A sign that is meant as it stands parts words, as signs do.
+	return inner.replace(/\\(.)(?=(\p{L}|\p{N})?)/gsu, (_, sign: string, next: string | undefined) =>
+		sign === '*' || (sign === '?' && next !== undefined) ? ' ' : sign
+	);
+}
+
+/** Signs that nothing is done with where they stand: none is to be taken for an ordinary one. */
 const MASKS: [sign: RegExp, message: string][] = [
-	[/\?/, 'A ? for a letter left open is not supported. Write the beginning of the word and a *.'],
-	[/\^/, 'A ^ for where a field begins or ends is not supported.'],
 	[
-		/(?<![\p{L}\p{N}])\*|\*(?=[\p{L}\p{N}])/u,
-		'A * at the beginning or in the middle of a word is not supported; it stands behind a beginning of three letters or more.'
-	]
+		/\?(?![?*]*[\p{L}\p{N}])/u,
+		'A ? behind the last letter of a word is not supported. Write the beginning of the word and a *.'
+	],
+	[/\^/, 'A ^ for where a field begins or ends is not supported.']
 ];
 
 /** @throws CqlError at a sign that would be misread */

@@ -39,6 +39,21 @@ export interface CqlBoolean {
 	end: number;
 }
 
+/** By what a result is to be put in order. */
+export interface CqlSortKey {
+	field: string;
+	modifiers: CqlModifier[];
+	start: number;
+	end: number;
+}
+
+/** A whole text. */
+export interface CqlQuery {
+	node: CqlNode;
+	/** In the order in which they count; empty where the text asks for none. */
+	sortBy: CqlSortKey[];
+}
+
 export type CqlNode = CqlClause | CqlBoolean;
 
 /** What is wrong with a text, where, and what would be right there. */
@@ -68,8 +83,7 @@ interface Token {
 const OPERATORS = ['and', 'or', 'not'] as const;
 /** Words of the grammar that nothing is done with here. */
 const NOT_SUPPORTED: Record<string, string> = {
-	prox: 'Nearness (“prox”) is not supported. A phrase stands in quotation marks.',
-	sortby: 'An order in the text (“sortBy”) is not supported: it is chosen beside the result.'
+	prox: 'Nearness (“prox”) is not supported. A phrase stands in quotation marks.'
 };
 /** Relations that are words. */
 const RELATIONS = new Set(['any', 'all', 'adj', 'within', 'exact', 'encloses', 'scr']);
@@ -78,7 +92,7 @@ const RELATIONS = new Set(['any', 'all', 'adj', 'within', 'exact', 'encloses', '
  * Reads a text. O(length).
  * @throws CqlError at the first place where the text departs from the grammar
  */
-export function parseCql(text: string): CqlNode {
+export function parseCql(text: string): CqlQuery {
 	if (text.length > LONGEST_CQL)
 		throw new CqlError(
 			`The strategy is ${text.length.toLocaleString('en')} characters long; at most ${LONGEST_CQL.toLocaleString('en')} can be read. Split it into several runs and combine them.`,
@@ -97,7 +111,7 @@ class Parser {
 		this.token = this.read();
 	}
 
-	whole(): CqlNode {
+	whole(): CqlQuery {
 		if (this.token.kind === 'end')
 			throw new CqlError('There is nothing to search for yet.', 0, ['a word', 'a field such as dc.subject']);
 		const node = this.query();
@@ -108,14 +122,37 @@ class Parser {
 				'not',
 				'the end'
 			]);
-		return node;
+		return { node, sortBy: this.isSortBy() ? this.sortKeys() : [] };
+	}
+
+	private isSortBy(): boolean {
+		return this.token.kind === 'word' && this.token.text.toLowerCase() === 'sortby';
+	}
+
+	private sortKeys(): CqlSortKey[] {
+		this.next();
+		const keys: CqlSortKey[] = [];
+		while (this.token.kind === 'word') {
+			const field = this.token;
+			this.next();
+			const modifiers = this.modifiers();
+			keys.push({
+				field: field.text,
+				modifiers,
+				start: field.start,
+				end: modifiers.at(-1)?.end ?? field.end
+			});
+		}
+		if (keys.length === 0 || this.token.kind !== 'end')
+			throw this.unexpected('After “sortBy” stands a field to sort by, and nothing after that.', ['dc.date']);
+		return keys;
 	}
 
 	private query(): CqlNode {
 		let left = this.clause();
 		for (;;) {
 			const { token } = this;
-			if (token.kind === 'end' || token.kind === 'close') return left;
+			if (token.kind === 'end' || token.kind === 'close' || this.isSortBy()) return left;
 			const operator = OPERATORS.find((name) => token.kind === 'word' && token.text.toLowerCase() === name);
 			const foreign = token.kind === 'word' ? NOT_SUPPORTED[token.text.toLowerCase()] : undefined;
 			if (foreign) throw this.unexpected(foreign, ['and', 'or', 'not', 'the end']);
@@ -194,7 +231,7 @@ class Parser {
 		};
 	}
 
-	private afterRelation(field: Token, relation: string): CqlClause {
+	private modifiers(): CqlModifier[] {
 		const modifiers: CqlModifier[] = [];
 		while (this.token.kind === 'slash') {
 			const slash = this.token;
@@ -222,6 +259,11 @@ class Parser {
 			}
 			modifiers.push(modifier);
 		}
+		return modifiers;
+	}
+
+	private afterRelation(field: Token, relation: string): CqlClause {
+		const modifiers = this.modifiers();
 		const term = this.token;
 		if (term.kind !== 'word' && term.kind !== 'quoted')
 			throw this.unexpected(
@@ -301,6 +343,8 @@ export function printCql(node: CqlNode): string {
 		const right = printCql(node.right);
 		return `${printCql(node.left)} ${node.operator} ${node.right.kind === 'boolean' ? `(${right})` : right}`;
 	}
-	const { field, relation, modifiers, term } = node;
-	return `${field} ${relation}${printModifiers(modifiers)} ${/^\d+$/.test(term) || term === 'true' || term === 'false' ? term : quote(term)}`;
+	const { field, relation, modifiers, written } = node;
+	// As it was written, since a backslash tells what is meant as it stands.
+	const isPlain = /^(?:"|\d+$|true$|false$)/.test(written);
+	return `${field} ${relation}${printModifiers(modifiers)} ${isPlain ? written : `"${written}"`}`;
 }

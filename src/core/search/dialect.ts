@@ -3,7 +3,7 @@ import { COMMON_LIMITS, type LimitDefinition, type LimitSetting } from '../cross
 import { labelOfTest, type HeadingTest, type Line, type Strategy } from './strategy';
 import type { WordField } from '../crosswalk/inquiry';
 import { WORD_FIELD_WORDS } from '../crosswalk/describe';
-import { tokensOf } from './word-matching';
+import { SHORTEST_STEM, tokensOf, type WordTest } from './word-matching';
 
 /**
  * Patterns with places to fill in. An empty pattern means that the search box cannot say it. `{it}` is what has been
@@ -166,10 +166,19 @@ class Printer {
 		return fill(dialect.group || '{it}', { it: parts.join(dialect.together) });
 	}
 
-	private word({ text, capitals, field }: { text: string; capitals: boolean; field: WordField }) {
+	private word({ text, capitals, field }: WordTest): string | undefined {
 		const { dialect } = this;
 		const tokens = tokensOf(text, capitals);
 		if (typeof tokens === 'string') return undefined;
+		const masked = tokens.find(({ mask }) => mask);
+		if (masked) {
+			// A search box that knows stems finds more by what the word begins with; nothing else comes near.
+			const [beginning] = masked.text.split(/[*?]/);
+			if (tokens.length > 1 || beginning.length < SHORTEST_STEM)
+				return this.lacks(`the letters left open in “${text}”`);
+			this.missing.add(`the letters left open in “${text}”, which is said as “${beginning}*”`);
+			return this.word({ text: `${beginning}*`, capitals, field });
+		}
 		const isStem = tokens.some(({ stem }) => stem);
 		const bare = this.safe(text.replaceAll('*', ''));
 		const pattern = isStem ? dialect.stem : tokens.length > 1 ? dialect.phrase : dialect.word;

@@ -1,4 +1,4 @@
-export { CqlError, parseCql, type CqlNode } from './cql';
+export { CqlError, parseCql, type CqlNode, type CqlSortKey } from './cql';
 export { printLimit, printLine, printStrategy, quote, WORD_FIELDS } from './cql-print';
 export { NO_CHIEF, readStrategy, recognised, type Reading, type Resolver } from './cql-read';
 export { patternFaults, PLAIN_DIALECT, printInDialect, type Dialect, type DialectText } from './dialect';
@@ -51,5 +51,13 @@ export {
 	type Narrower,
 	type Strategy
 } from './strategy';
-export { isSearchable, labelHolds, queryOf, tokensOf, vectorsOf, type WordTest } from './word-matching';
+export {
+	isSearchable,
+	labelHolds,
+	masksOf,
+	queryOf,
+	tokensOf,
+	vectorsOf,
+	type WordTest
+} from './word-matching';
 export { LONGEST_CQL } from '../crosswalk/strategy-settings';

@@ -143,7 +143,23 @@ const heading = fc.constantFrom(...URIS).map((uri) => ({ uri, label: uri.toUpper
 
 export const someWord: fc.Arbitrary<WordTest> = fc.record({
 	text: fc.oneof(
-		fc.constantFrom(...VOCABULARY, 'roo*', 'quiet room', 'noise ward', 'CAFE', 'rest*', 'ward noi*'),
+		fc.constantFrom(
+			...VOCABULARY,
+			'roo*',
+			'quiet room',
+			'noise ward',
+			'CAFE',
+			'rest*',
+			'ward noi*',
+			'r?om',
+			'*oise',
+			'n*se',
+			'qu*t r?om',
+			'?ard noi*',
+			'C?FE',
+			'*oom*',
+			'*zzz*'
+		),
 		fc.array(fc.constantFrom(...VOCABULARY), { minLength: 1, maxLength: 3 }).map((words) => words.join(' '))
 	),
 	capitals: fc.boolean(),

@@ -24,7 +24,8 @@ export function termsOf(strategy: Strategy): Term[] {
 			if (line.off) continue;
 			if (line.kind === 'word') {
 				const tokens = tokensOf(line.test.text, false);
-				if (typeof tokens !== 'string') tokens.forEach(({ text, stem }) => add({ text, stem }));
+				if (typeof tokens !== 'string')
+					tokens.forEach(({ text, stem, mask }) => !mask && add({ text, stem }));
 			} else if (line.kind === 'heading')
 				for (const word of contentWords(fold(labelOfTest(line.test)))) add({ text: word, stem: false });
 		}

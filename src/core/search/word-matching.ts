@@ -13,16 +13,21 @@ export interface WordTest {
 export interface Token {
 	text: string;
 	stem: boolean;
+	/** Letters are left open within it: `*` stands for any, also none, and `?` for one. What the word must be like. */
+	mask?: RegExp;
 }
 
-/** A stem shorter than this would match too much of any dictionary to mean anything. */
+/** A stem shorter than this would match too much of any dictionary to mean anything; so would a mask with fewer letters. */
 export const SHORTEST_STEM = 3;
 
 /** Longer words are not kept, and longer phrases are in no record: in letters, and in words. */
 const LONGEST_WORD = 500;
 const LONGEST_PHRASE = 100;
 
-const TOKEN = /[\p{L}\p{N}\p{M}'’]+\*?|\*/gu;
+/** A ? behind a word is where a question ends; only one with a letter after it leaves a letter open. */
+const TOKEN = /(?:[\p{L}\p{N}\p{M}'’*]|\?(?=[?*]*[\p{L}\p{N}]))+/gu;
+/** A word with something open before its end. */
+const MASKED = /[*?].*[\p{L}\p{N}]/su;
 
 /**
  * The words of a text that is looked for, folded, in order.
@@ -32,6 +37,12 @@ export function tokensOf(text: string, capitals: boolean): Token[] | string {
 	const tokens: Token[] = [];
 	const spaced = capitals ? text.replace(/[-‐‑–—/]/g, ' ') : fold(text);
 	for (const part of spaced.match(TOKEN) ?? []) {
+		if (MASKED.test(part)) {
+			const mask = maskOf(part, capitals);
+			if (typeof mask === 'string') return mask;
+			tokens.push(mask);
+			continue;
+		}
 		const stem = part.endsWith('*');
 		const written = stem ? part.slice(0, -1) : part;
 		if (written === '')
@@ -46,6 +57,21 @@ export function tokensOf(text: string, capitals: boolean): Token[] | string {
 			return `A phrase can be ${LONGEST_PHRASE} words long; this one is longer.`;
 	}
 	return tokens.length > 0 ? tokens : `“${text}” holds no letter and no digit to look for.`;
+}
+
+/** A word with letters left open, or the reason in words why it cannot be looked for. */
+function maskOf(part: string, capitals: boolean): Token | string {
+	const pieces = part
+		.split(/([*?])/)
+		.map((piece) => (/[*?]/.test(piece) || !capitals ? piece : inCapitals(piece)));
+	const letters = pieces.join('').replace(/[^\p{L}\p{N}]/gu, '').length;
+	if (letters < SHORTEST_STEM)
+		return `“${part}” would match too many words. Give at least ${SHORTEST_STEM} letters beside what is left open.`;
+	if (part.length > LONGEST_WORD)
+		return `A word of ${part.length} letters is longer than any that is kept (${LONGEST_WORD}).`;
+	const text = pieces.join('').replace(/\*+/g, '*').replace(/['’]/g, '');
+	const pattern = text.replaceAll('*', '.*').replaceAll('?', '.');
+	return { text, stem: false, mask: new RegExp(`^${pattern}$`, 'su') };
 }
 
 /** Whether there is anything in a word to look for. */
@@ -126,16 +152,21 @@ export interface RecordWords {
 const LAST_POSITION = 16_383;
 const MOST_POSITIONS = 250;
 
-/** Full-text vectors of a record, as PostgreSQL reads them: one of what it is about, one of its names. */
-export function vectorsOf(words: RecordWords): { topic: string; names: string } {
+/**
+ * Full-text vectors of a record, as PostgreSQL reads them: one of what it is about, one of its names.
+ * @param met is given every word
+ */
+export function vectorsOf(words: RecordWords, met?: Set<string>): { topic: string; names: string } {
 	return {
 		topic: vector(
+			met,
 			[words.title, TOPIC.title],
 			[words.abstract, TOPIC.abstract],
 			...words.keywords.map((text) => [text, TOPIC.keywords] as const),
 			...words.headings.map((text) => [text, TOPIC.headings] as const)
 		),
 		names: vector(
+			met,
 			...words.author.map((text) => [text, NAMES.author] as const),
 			[words.source, NAMES.source],
 			...words.affiliation.map((text) => [text, NAMES.affiliation] as const),
@@ -144,7 +175,10 @@ export function vectorsOf(words: RecordWords): { topic: string; names: string } 
 	};
 }
 
-function vector(...entries: (readonly [text: string, weight: string])[]): string {
+function vector(
+	met: Set<string> | undefined,
+	...entries: (readonly [text: string, weight: string])[]
+): string {
 	const places = new Map<string, { positions: string; count: number }>();
 	let at = 0;
 	const put = (word: string, position: string) => {
@@ -167,7 +201,10 @@ function vector(...entries: (readonly [text: string, weight: string])[]): string
 		at += 2;
 	}
 	let written = '';
-	for (const [word, { positions }] of places) written += `${written && ' '}'${word}':${positions}`;
+	for (const [word, { positions }] of places) {
+		written += `${written && ' '}'${word}':${positions}`;
+		met?.add(word);
+	}
 	return written;
 }
 
@@ -182,17 +219,35 @@ const WEIGHTS: Partial<Record<WordField, string>> = {
 	...NAMES
 };
 
-/** The column a field lies in, and the full-text query for a word that can be searched. */
-export function queryOf({ capitals, field, text }: WordTest): { column: 'topic' | 'names'; query: string } {
+/** The masks of a word that can be searched, each once. */
+export function masksOf({ capitals, text }: WordTest): string[] {
+	const tokens = tokensOf(text, capitals);
+	if (typeof tokens === 'string') return [];
+	return [...new Set(tokens.flatMap((token) => (token.mask ? [token.text] : [])))];
+}
+
+/**
+ * The column a field lies in, and the full-text query for a word that can be searched.
+ * @param formsOf the words of the index that a mask stands for; where it stands for none, neither does the query
+ */
+export function queryOf(
+	{ capitals, field, text }: WordTest,
+	formsOf: (mask: string) => readonly string[] = () => []
+): { column: 'topic' | 'names'; query: string } {
 	const tokens = tokensOf(text, capitals);
 	if (typeof tokens === 'string') throw new Error(tokens);
 	const weight = WEIGHTS[field] ?? '';
-	const query = tokens
-		.map(({ text, stem }) => {
-			const marks = `${weight}${stem ? '*' : ''}`;
-			return `'${text}'${marks && `:${marks}`}`;
-		})
-		.join(' <-> ');
+	const term = (word: string, marks: string) => `'${word}'${marks && `:${marks}`}`;
+	const parts = tokens.map(({ text: word, stem, mask }) =>
+		mask
+			? formsOf(word)
+					.map((form) => term(form, weight))
+					.join(' | ')
+			: term(word, `${weight}${stem ? '*' : ''}`)
+	);
+	const query = parts.includes('')
+		? ''
+		: parts.map((part) => (part.includes(' | ') ? `(${part})` : part)).join(' <-> ');
 	return { column: field in NAMES ? 'names' : 'topic', query };
 }
 
@@ -222,9 +277,14 @@ export function matchesWord(words: RecordWords, test: WordTest): boolean {
 }
 
 /** Whether a word is the one that is looked for, or begins as it does. */
-export function isToken(word: IndexedWord | undefined, { text, stem }: Token, capitals: boolean): boolean {
+export function isToken(
+	word: IndexedWord | undefined,
+	{ text, stem, mask }: Token,
+	capitals: boolean
+): boolean {
 	const isCased = capitals && text !== text.toLowerCase();
 	const form = word && (isCased ? word.capitals : word.folded);
+	if (mask) return form !== undefined && mask.test(form);
 	return form !== undefined && (stem ? form.startsWith(text) : form === text);
 }
 

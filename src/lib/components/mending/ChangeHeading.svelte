@@ -56,7 +56,14 @@
 	<form class="space-y-3" onsubmit={save}>
 		<label class="block"
 			><span class="block text-quiet">Heading</span>
-			<input class="field heading-voice mt-1 w-full" bind:value={label} required maxlength="1000" /></label
+			<!-- svelte-ignore a11y_autofocus (whoever opened this changes the heading) -->
+			<input
+				class="field heading-voice mt-1 w-full"
+				bind:value={label}
+				required
+				maxlength="1000"
+				autofocus
+			/></label
 		>
 		<label class="block"
 			><span class="block text-quiet">Entry terms, one a line</span>
@@ -64,16 +71,20 @@
 			<span class="text-xs text-quiet">One in another language has it behind it, as in “Ruheraum @de”.</span
 			></label
 		>
-		<HeadingsField label="Broader" code={index.code} self={sheet.id} bind:headings={broader} />
-		<HeadingsField label="Related" code={index.code} self={sheet.id} bind:headings={related} />
-		<label class="block"
-			><span class="block text-quiet">Scope note</span>
-			<textarea class="field mt-1 w-full" rows="2" bind:value={scopeNote}></textarea></label
-		>
-		<label class="block"
-			><span class="block text-quiet">History note</span>
-			<textarea class="field mt-1 w-full" rows="1" bind:value={historyNote}></textarea></label
-		>
+		<div class="grid gap-4 sm:grid-cols-2">
+			<HeadingsField label="Broader" code={index.code} self={sheet.id} bind:headings={broader} />
+			<HeadingsField label="Related" code={index.code} self={sheet.id} bind:headings={related} />
+		</div>
+		<div class="grid gap-4 sm:grid-cols-2">
+			<label class="block"
+				><span class="block text-quiet">Scope note</span>
+				<textarea class="field mt-1 w-full" rows="2" bind:value={scopeNote}></textarea></label
+			>
+			<label class="block"
+				><span class="block text-quiet">History note</span>
+				<textarea class="field mt-1 w-full" rows="2" bind:value={historyNote}></textarea></label
+			>
+		</div>
 		<div class="flex flex-wrap gap-4">
 			<label class="block"
 				><span class="block text-quiet">Notation</span>

@@ -475,6 +475,18 @@ export const records = pgTable(
 	]
 );
 
+/** Every word that records of an index have, by which words with letters left open are looked up; it loses none. */
+export const recordWords = pgTable(
+	'record_words',
+	{
+		indexCode: text('index_code')
+			.notNull()
+			.references(() => subjectIndexes.code, { onDelete: 'cascade' }),
+		word: text('word').notNull()
+	},
+	(t) => [primaryKey({ columns: [t.indexCode, t.word] })]
+);
+
 /** Headings as records carry them: a record keeps its headings when a vocabulary loses them. */
 export const taggedHeadings = pgTable(
 	'tagged_headings',

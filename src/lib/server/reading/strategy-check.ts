@@ -152,7 +152,7 @@ async function strayingStems(person: Person | undefined, code: string, { blocks 
 	const stems = blocks
 		.flatMap(({ id, lines }) =>
 			lines.flatMap((line) =>
-				line.kind === 'word' && !line.off && /^[^\s*]+\*$/.test(line.test.text)
+				line.kind === 'word' && !line.off && /^[^\s*?]+\*$/.test(line.test.text)
 					? [{ concept: id, line: line.id, text: line.test.text }]
 					: []
 			)

@@ -5,6 +5,7 @@ import { COMMON_LIMITS, RecordSet } from '../../../core/search';
 import type { Transaction } from '../db';
 import { setNamesOfLimits, setNamesOfTagging } from './set-names';
 import {
+	addWords,
 	allLimits,
 	allTaggings,
 	batches,
@@ -87,6 +88,8 @@ export class RecordStore {
 	private readonly changes = new SetChanges();
 	/** Numbers of the records that were written here. */
 	private readonly written = new Set<number>();
+	/** Every word of what was written here. */
+	private readonly words = new Set<string>();
 	private readonly cites: { n: number; cites: readonly string[] }[] = [];
 	private next: number;
 	private readonly stored: Stored = { added: 0, replaced: 0, unchanged: 0, withdrawn: 0 };
@@ -137,7 +140,7 @@ export class RecordStore {
 			if (draft.cites) this.cites.push({ n, cites: draft.cites });
 		}
 		await numbers.write(tx);
-		await copyRows(tx, indexCode, placed, (uri) => numbers.at(uri) as number);
+		await copyRows(tx, indexCode, placed, (uri) => numbers.at(uri) as number, this.words);
 		return changed;
 	}
 
@@ -197,6 +200,7 @@ export class RecordStore {
 	async finish(): Promise<Stored> {
 		const { tx, indexCode, changes, written } = this;
 		if (written.size > 0 || this.stored.withdrawn > 0) {
+			await addWords(tx, indexCode, this.words);
 			await writeReferences(tx, indexCode, this.cites);
 			await pairWorks(tx, indexCode, [...written]);
 			await writeSets(tx, indexCode, changes);

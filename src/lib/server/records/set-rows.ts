@@ -38,6 +38,16 @@ export function countsMatching(
 		from unnest(${queries}::text[]) as q`;
 }
 
+/**
+ * Words of an index's records that a pattern of SQL's `like` describes. O(words of the index).
+ * @param most no more are given
+ */
+export async function wordsLike(code: string, pattern: string, most: number): Promise<string[]> {
+	const rows = await connection().sql<{ word: string }>`
+		select word from record_words where index_code = ${code} and word like ${pattern} limit ${most}`;
+	return rows.map(({ word }) => word);
+}
+
 /** The labels of the headings that records of an index carry. */
 export function taggedLabels(code: string): Promise<{ h: number; label: string }[]> {
 	const { h, label } = taggedHeadings;

@@ -5,7 +5,6 @@
 import {
 	labelHolds,
 	leafName,
-	queryOf,
 	RecordSet,
 	tokensOf,
 	type Leaf,
@@ -14,6 +13,7 @@ import {
 	type WordTest
 } from '../../../core/search';
 import type { CurrentIndex } from '../vocabulary';
+import { queryFor } from './masked-words';
 import { setNameOfHeading, setNameOfLabelled, setNameOfValue } from './set-names';
 import {
 	countsMatching,
@@ -197,7 +197,8 @@ export class IndexSets {
 	private async findWord(name: string, leaf: Leaf): Promise<RecordSet> {
 		if (leaf.kind !== 'word') return RecordSet.empty;
 		if (leaf.field === 'headings') return this.keep(name, await this.recordsWithLabel(leaf));
-		const { column, query } = queryOf(leaf);
+		const { column, query } = await queryFor(this.code, leaf);
+		if (query === '') return this.keep(name, RecordSet.empty);
 		return this.keep(name, RecordSet.fromSorted(await recordsMatching(this.code, column, query)));
 	}
 
@@ -210,9 +211,11 @@ export class IndexSets {
 		await this.load(
 			open.filter(({ field }) => field === 'headings').map((word) => ({ kind: 'word', ...word }))
 		);
-		const queries = open
-			.filter(({ field }) => field !== 'headings')
-			.map((word) => ({ name: nameOf(word), ...queryOf(word) }));
+		const queries = await Promise.all(
+			open
+				.filter(({ field }) => field !== 'headings')
+				.map(async (word) => ({ name: nameOf(word), ...(await queryFor(this.code, word)) }))
+		);
 		for (const column of ['topic', 'names']) {
 			const own = queries.filter((query) => query.column === column);
 			if (own.length === 0) continue;

@@ -109,7 +109,8 @@ export async function copyRows(
 	tx: Transaction,
 	indexCode: string,
 	placed: readonly Placed[],
-	numberOf: (uri: string) => number
+	numberOf: (uri: string) => number,
+	met: Set<string>
 ): Promise<void> {
 	const length = (text: string | undefined) => Math.min(32_000, wordsOf(fold(text ?? '')).length);
 	await copy(
@@ -119,7 +120,7 @@ export async function copyRows(
 		function* (): Generator<Value[]> {
 			for (const { draft, n, named } of placed) {
 				const { item, key } = draft;
-				const { topic, names } = vectorsOf(wordsOfRecord(draft));
+				const { topic, names } = vectorsOf(wordsOfRecord(draft), met);
 				const { year, doi, title } = workKeys(item);
 				yield [
 					indexCode,
@@ -144,6 +145,18 @@ export async function copyRows(
 			for (const [position, { uri, chief, aspect }] of draft.taggings.entries())
 				yield [indexCode, n, position, numberOf(uri), chief, aspect ?? null];
 	});
+}
+
+/** Words that records of an index have; those that are there already stay. A statement for every 5,000. */
+export async function addWords(
+	tx: Transaction,
+	indexCode: string,
+	words: ReadonlySet<string>
+): Promise<void> {
+	for (const some of batches([...words], BATCH))
+		await tx`
+			insert into record_words (index_code, word) select ${indexCode}, unnest(${some}::text[])
+			on conflict do nothing`;
 }
 
 /** To which records of the same index some records refer, by their keys. */

@@ -12,7 +12,7 @@ export const searchBody = v.object({
 	limits: v.optional(v.pipe(v.array(limitSetting), v.maxLength(50)), []),
 	offset: v.optional(v.pipe(v.number(), v.integer(), v.minValue(0)), 0),
 	limit: v.optional(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(1_000)), 20),
-	sort: v.optional(v.picklist(['relevance', 'newest', 'oldest']), 'relevance'),
+	sort: v.optional(v.picklist(['relevance', 'newest', 'oldest'])),
 	yields: v.optional(v.boolean(), false)
 });
 

@@ -17,6 +17,7 @@ import {
 	strategyOf,
 	yieldsOf,
 	type CqlNode,
+	type CqlSortKey,
 	type Dialect,
 	type DialectText,
 	type Fault,
@@ -73,11 +74,12 @@ export interface SearchRequest {
 /** Runs CQL on an index. What is found is ordered whole and cut into pages. */
 export async function searchIndex(person: Person | undefined, code: string, request: SearchRequest) {
 	allow(person, 'read');
-	const { at, strategy, beyond, remarks } = await askedByCql(code, request.cql, request.limits);
+	const { at, strategy, beyond, remarks, sort: said } = await askedByCql(code, request.cql, request.limits);
 	const found = request.yields
 		? await yieldsFor(at, strategy)
 		: { result: await resultFor(at, strategy), yields: undefined };
-	const { sort = 'relevance', offset = 0, limit = 20 } = request;
+	// What is asked for beside the text counts before what the text says.
+	const { sort = said ?? 'relevance', offset = 0, limit = 20 } = request;
 	return {
 		...(await page(at, strategy, found.result, { sort, offset, limit })),
 		beyond,
@@ -90,10 +92,10 @@ export async function searchIndex(person: Person | undefined, code: string, requ
 /** What a text asks of an index, within limits. */
 async function askedByCql(code: string, cql: string, limits: readonly LimitSetting[] = []) {
 	const at = await searchable(code);
-	const { strategy, beyond, remarks } = read(cql, at);
+	const { strategy, beyond, remarks, sort } = read(cql, at);
 	strategy.limits = [...strategy.limits, ...knownLimits(limits, at)];
 	refuse(faultsOf(strategy, at.vocabulary.narrower));
-	return { at, strategy, beyond, remarks };
+	return { at, strategy, beyond, remarks, sort };
 }
 
 /** What a text finds within limits, to be read on. */
@@ -124,11 +126,16 @@ function refuse(faults: readonly Fault[]): void {
 }
 
 /** The syntax tree of a text, whose headings, fields and values are all known to the index. */
-export async function parseForIndex(person: Person | undefined, code: string, cql: string): Promise<CqlNode> {
+export async function parseForIndex(
+	person: Person | undefined,
+	code: string,
+	cql: string
+): Promise<CqlNode & { sortBy?: CqlSortKey[] }> {
 	allow(person, 'read');
 	const at = await searchable(code);
 	read(cql, at);
-	return parseCql(cql);
+	const { node, sortBy } = parseCql(cql);
+	return sortBy.length > 0 ? { ...node, sortBy } : node;
 }
 
 /** What a strategy finds. */
