@@ -36,6 +36,7 @@ const PARTS: Record<string, string> = {
 	role: 'role',
 	fit: 'fit',
 	note: 'note',
+	slots: 'what a mapping says besides',
 	noHeading: 'no heading here',
 	state: 'state',
 	conceptId: 'concept',

@@ -358,8 +358,11 @@ function newPick(
 
 function switched(pick: Pick, switches: PickSwitches): Pick {
 	const withNarrower = switches.withNarrower ?? pick.withNarrower;
+	const { slots: before, ...rest } = pick;
+	const slots = Object.entries(switches.slots ?? before ?? {});
+	for (const [slot, value] of slots) limited(value, `The slot ${slot}`, LONGEST_TEXT);
 	return {
-		...pick,
+		...rest,
 		withNarrower,
 		// Without narrower headings there is nothing to cut from.
 		cuts: withNarrower ? (switches.cuts ?? pick.cuts) : [],
@@ -367,7 +370,8 @@ function switched(pick: Pick, switches: PickSwitches): Pick {
 		aspects: [...new Set(switches.aspects ?? pick.aspects)],
 		role: switches.role ?? pick.role,
 		fit: switches.fit ?? pick.fit,
-		note: switches.note === undefined ? pick.note : limited(switches.note, 'A note', LONGEST_TEXT)
+		note: switches.note === undefined ? pick.note : limited(switches.note, 'A note', LONGEST_TEXT),
+		...(slots.length > 0 && { slots: Object.fromEntries(slots) })
 	};
 }
 

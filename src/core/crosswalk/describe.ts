@@ -108,7 +108,9 @@ export function describe(inquiry: Inquiry, command: Command, indexName: (code: s
 					? `${named(command.id)} with the aspects ${command.aspects.join(', ')}`
 					: `${named(command.id)} with any aspect`;
 			if (command.role !== undefined) return `Set ${named(command.id)} to ${ROLE_WORDS[command.role]}`;
-			return `Wrote a note on ${named(command.id)}`;
+			return command.slots !== undefined && command.note === undefined
+				? `Kept what a mapping says of ${named(command.id)}`
+				: `Wrote a note on ${named(command.id)}`;
 		case 'pick.follow':
 			return describeFollowing(named(command.id), command);
 		case 'pick.remove':

@@ -92,6 +92,8 @@ export interface Pick {
 	role: Role;
 	fit: Fit;
 	note: string;
+	/** What a mapping that was taken in says besides, by slots of SSSOM; given back with it. Left out where there is nothing. */
+	slots?: Record<string, string>;
 }
 
 export type SightingState = 'open' | 'used' | 'dismissed';
@@ -231,6 +233,7 @@ export interface PickSwitches {
 	role?: Role;
 	fit?: Fit;
 	note?: string;
+	slots?: Record<string, string>;
 }
 
 interface WordSwitches {

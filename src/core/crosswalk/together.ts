@@ -1,7 +1,7 @@
 /** Headings of several picks held together in one, and parted again. */
 import type { Pick, PickSwitches } from './inquiry';
 
-type Kept = Required<Omit<PickSwitches, 'note'>>;
+type Kept = Required<Omit<PickSwitches, 'note' | 'slots'>>;
 
 /** A switch on which two picks differ, as each of them has it. */
 export interface Difference {
@@ -33,7 +33,7 @@ export function differencesOf(one: Pick, other: Pick): Difference[] {
 export function heldTogether(
 	one: Pick,
 	other: Pick
-): { headings: Pick['headings'] } & Required<PickSwitches> {
+): { headings: Pick['headings'] } & Required<Omit<PickSwitches, 'slots'>> {
 	const cuts = [...one.cuts, ...other.cuts.filter(({ uri }) => !one.cuts.some((cut) => cut.uri === uri))];
 	return {
 		headings: [

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { apply, emptyInquiry, execute, FITS, inOrder, ROLES, type Command, type Inquiry } from '../crosswalk';
 import { conceptAsText, plainList } from './concept-list';
@@ -271,8 +272,48 @@ describe('SSSOM from elsewhere', () => {
 	it('names what it has no place for, and refuses a bad row alone', () => {
 		const { cells, notKept, refused } = read(`${COLUMNS}\tconfidence\tmapping_cardinality`, 'x:1\tnoise\towl:equivalentClass\tv:0\t\t0.9\t1:1', 'x:1\tnoise\tskos:exactMatch\t\t\t\t', 'x:1\tnoise', 'x:1\tnoise\tskos:exactMatch\tv:1\tWalls\t0.5\t');
 		expect(cells.map(({ line, fit }) => [line, fit])).toEqual([[2, 'notJudged'], [5, 'exact']]);
-		expect(notKept).toEqual(['the slot “confidence”, in 2 rows', 'the slot “mapping_cardinality”, in 1 row', 'the predicate “owl:equivalentClass”, in 1 row: the fit is not judged there']);
+		expect(notKept).toEqual(['the predicate “owl:equivalentClass”, in 1 row: it stays with the pick, whose fit is not judged']);
 		expect(refused.map(({ line }) => line).sort()).toEqual([3, 4]);
+	}); // prettier-ignore
+
+	it('keeps every slot that it has no place for, and gives it back as it was', () => {
+		const incoming = read(
+			'#curie_map: {v: "https://v.example/", o: "https://orcid.example/"}',
+			'#license: https://l.example/1',
+			'#mapping_tool: By eye',
+			'#creator_id: [o:7]',
+			`${COLUMNS}\tconfidence\tauthor_id\tauthor_label\tmapping_date\tmapping_justification\thouse_rank`,
+			'x:1\tnoise\towl:equivalentClass\tv:0\t\t0.9\to:1|o:2\tAda\t2020-02-03\tsemapv:LexicalMatching\t',
+			'x:1\tnoise\tskos:exactMatch\tv:1\t\t\t\t\t\t\tfirst',
+			'x:2\trest\tskos:exactMatch\tsssom:NoTermFound\t\t0.2\t\t\t\t\t'
+		);
+		expect(incoming.notKept).toEqual([
+			'the slot “creator_id” of the whole set',
+			'the slot “confidence”, in 1 row of those that say that nothing was found',
+			'the slot “mapping_tool”, in 1 row of those that say that nothing was found',
+			'the predicate “owl:equivalentClass”, in 1 row: it stays with the pick, whose fit is not judged'
+		]);
+		const cells = incoming.cells.map((cell) => ({ ...cell, index: 'alder' }));
+		const { command } = planImport(empty, { ...incoming, cells }, placement, freshId);
+		const state = run(empty, command ? [command] : []);
+		const text = crosswalkToSssom(state, INDEXES, () => ({ by: 'Ben', on: '2026-01-01' }));
+		const table = Papa.parse<Record<string, string>>(text.split('\n').filter((line) => !line.startsWith('#')).join('\n'), { header: true, delimiter: '\t' }).data;
+		expect(table[0]).toMatchObject({
+			predicate_id: 'http://www.w3.org/2002/07/owl#equivalentClass',
+			confidence: '0.9',
+			author_id: 'https://orcid.example/1|https://orcid.example/2',
+			author_label: 'Ada',
+			mapping_date: '2020-02-03',
+			mapping_justification: 'semapv:LexicalMatching',
+			mapping_tool: 'By eye'
+		});
+		expect(table[1]).toMatchObject({ author_label: 'Ben', mapping_date: '2026-01-01', house_rank: 'first' });
+		expect(text).toContain('#  - slot_name: house_rank');
+		expect(text).not.toContain('slot_name: confidence');
+		const judged = run(state, [{ kind: 'pick.set', id: inOrder(state.picks)[0].id, fit: 'close' }]);
+		expect(crosswalkToSssom(judged, INDEXES)).not.toContain('equivalentClass');
+		const again = crosswalkFromSssom(text);
+		expect(planImport(state, again, placement, freshId)).toMatchObject({ added: [], changed: [], unplaced: [] });
 	}); // prettier-ignore
 
 	it('writes headings held together as one mapping, and reads the rows in which a release before wrote them', () => {

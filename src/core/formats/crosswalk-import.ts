@@ -52,6 +52,8 @@ export interface IncomingCell {
 	role: Role;
 	fit: Fit;
 	note: string;
+	/** What the mapping says besides; what a pick has stays where a file says nothing. */
+	slots?: Record<string, string>;
 }
 
 /** A cell of which nothing is said. */
@@ -219,7 +221,7 @@ export function planImport(
 	return plan;
 
 	function place(cell: IncomingCell, conceptId: string, indexCode: string, what: string): void {
-		const { noHeading, tried, note, withNarrower, chief, aspects, role, fit } = cell;
+		const { noHeading, tried, note, withNarrower, chief, aspects, role, fit, slots } = cell;
 		const name = `${what}, ${state.concepts[conceptId].name}`;
 		if (noHeading) {
 			const decided = cellState(state, conceptId, indexCode) === 'noHeading';
@@ -234,7 +236,7 @@ export function planImport(
 		const cuts = cell.cuts.map(found);
 		const uris = headings.map(({ uri }) => uri);
 		const known = pickOfHeadings(state, conceptId, indexCode, uris);
-		const switches = { withNarrower, cuts, chief, aspects, role, fit, note };
+		const switches = { withNarrower, cuts, chief, aspects, role, fit, note, ...(slots && { slots }) };
 		if (known) {
 			if (run({ kind: 'pick.set', id: known.id, ...switches })) plan.changed.push(name);
 			else plan.same++;

@@ -36,6 +36,31 @@ const EXTENSIONS: Partial<Record<Column, string>> = {
 	oak_index: 'index'
 };
 
+/** Every slot of a mapping that the standard has (SSSOM 1.1); others are extensions and are declared. */
+const STANDARD = new Set([
+	'author_id', 'author_label', 'cardinality_scope', 'comment', 'confidence', 'creator_id', 'creator_label', 'curation_rule',
+	'curation_rule_text', 'issue_tracker_item', 'license', 'mapping_cardinality', 'mapping_date', 'mapping_justification',
+	'mapping_provider', 'mapping_source', 'mapping_tool', 'mapping_tool_id', 'mapping_tool_version', 'match_string', 'object_category',
+	'object_id', 'object_label', 'object_match_field', 'object_preprocessing', 'object_source', 'object_source_version', 'object_type',
+	'other', 'predicate_id', 'predicate_label', 'predicate_modifier', 'predicate_type', 'publication_date', 'record_id',
+	'reviewer_id', 'reviewer_label', 'see_also', 'similarity_measure', 'similarity_score', 'subject_category', 'subject_id',
+	'subject_label', 'subject_match_field', 'subject_preprocessing', 'subject_source', 'subject_source_version', 'subject_type'
+]); // prettier-ignore
+
+/** What a mapping from elsewhere says of how it came about, which of our own is known from the history. */
+const ORIGIN = ['author_label', 'mapping_date', 'mapping_justification'] as const;
+const OURS = 'semapv:ManualMappingCuration';
+
+/** Slots of the whole set that say which set it is; those that we write. */
+const OF_SET = new Set([
+	'sssom_version', 'mapping_set_id', 'mapping_set_title', 'mapping_set_description', 'license', 'curie_map', 'extension_definitions',
+	'subject_source', 'mapping_date'
+]); // prettier-ignore
+
+/** Slots whose values are addresses, several of them with a bar between. */
+const ADDRESSES =
+	/(?:_id|_source|_provider|_match_field|_preprocessing)$|^(?:issue_tracker_item|curation_rule|see_also)$/;
+
 /** Address of a pick of several headings, which is none of them. */
 const pickUri = (inquiryId: string, pickId: string) =>
 	`https://oakmoss.example/inquiries/${encodeURIComponent(inquiryId)}/picks#${encodeURIComponent(pickId)}`;
@@ -64,6 +89,10 @@ export function crosswalkToSssom(
 	const dates = new Set(data.map(({ mapping_date }) => mapping_date ?? ''));
 	const [date] = dates.size === 1 ? dates : [''];
 	if (date) for (const one of data) delete one.mapping_date;
+	const columns: string[] = [...COLUMNS];
+	for (const one of data)
+		for (const slot of Object.keys(one)) if (!columns.includes(slot)) columns.push(slot);
+	const foreign = columns.slice(COLUMNS.length).filter((slot) => !STANDARD.has(slot));
 	const head = [
 		'sssom_version: "1.1"',
 		`mapping_set_id: ${quoted(`https://oakmoss.example/inquiries/${encodeURIComponent(id)}/crosswalk`)}`,
@@ -81,10 +110,11 @@ export function crosswalkToSssom(
 		...Object.entries(EXTENSIONS).flatMap(([slot, property]) => [
 			`  - slot_name: ${slot}`,
 			`    property: oak:${property}`
-		])
+		]),
+		...foreign.flatMap((slot) => [`  - slot_name: ${slot}`, `    property: oak:said-${slot}`])
 	];
 	const table = Papa.unparse(
-		{ fields: [...COLUMNS], data: data.map((one) => COLUMNS.map((column) => one[column] ?? '')) },
+		{ fields: columns, data: data.map((one) => columns.map((column) => one[column] ?? '')) },
 		{ delimiter: '\t', newline: '\n', escapeFormulae: false }
 	);
 	return `${head.map((line) => `#${line}`).join('\n')}\n${table}\n`;
@@ -94,12 +124,12 @@ function mappings(
 	inquiry: Inquiry,
 	row: CrosswalkRow,
 	{ by, on }: ReturnType<DecidedOf>
-): Partial<Record<Column, string>>[] {
+): Record<string, string>[] {
 	const { concept, index, decision, pick, tried, note } = row;
 	const shared = {
 		subject_id: conceptUri(inquiry.about.id, concept.id),
 		subject_label: concept.name,
-		mapping_justification: 'semapv:ManualMappingCuration',
+		mapping_justification: OURS,
 		object_source: sourceUri(index.code),
 		author_label: by,
 		mapping_date: on.slice(0, 10),
@@ -121,11 +151,14 @@ function mappings(
 				]
 			: [];
 	const { headings } = pick;
+	const { predicate_id: said, ...slots } = pick.slots ?? {};
 	const isComposed = headings.length > 1;
 	return [
 		{
 			...shared,
-			predicate_id: PREDICATES[pick.fit],
+			...slots,
+			// A predicate that says more than any fit does holds until the fit is judged here.
+			predicate_id: pick.fit === 'notJudged' && said ? said : PREDICATES[pick.fit],
 			predicate_modifier: pick.role === 'rejected' ? 'Not' : '',
 			object_id: isComposed ? pickUri(inquiry.about.id, pick.id) : headings[0].uri,
 			object_label: headings.map(({ label }) => label).join(' together with '),
@@ -143,17 +176,20 @@ function mappings(
 	];
 }
 
-/** Slots that a crosswalk has a place for; what stands in others is named. */
+/** Slots that a crosswalk has a place of its own for. */
 const READ = new Set<string>([...COLUMNS, 'oak_held_together', 'subject_source']);
 
 /**
  * A crosswalk from SSSOM/TSV of any origin: without our extension slots, the predicate gives the fit and the modifier
  * "Not" a rejected pick. Subjects are told apart by their whole IRIs. Prefixed names are resolved by the block's `curie_map`.
+ * Slots that a crosswalk has no place for stay with the pick, and are written again.
  * O(rows).
  * @throws Error where there is no table with the slots that every mapping needs
  */
 export function crosswalkFromSssom(text: string): IncomingCrosswalk {
-	const { rows, slots, refused } = sssomTable(text);
+	const { rows, slots, ofSet, refused } = sssomTable(text);
+	const unread = [...new Set(slots)].filter((slot) => !READ.has(slot));
+	const without = new Map<string, number>();
 	const cells: IncomingCell[] = [];
 	const held = new Map<string, IncomingCell>();
 	const predicates = new Map<string, number>();
@@ -188,6 +224,16 @@ export function crosswalkFromSssom(text: string): IncomingCrosswalk {
 			continue;
 		}
 		const own = ownConcept(subject);
+		const kept = Object.fromEntries(
+			[...unread, ...(own === undefined ? ORIGIN : [])].flatMap((slot) => {
+				const value = raw(slot);
+				if (value === '' || (slot === 'mapping_justification' && value === OURS)) return [];
+				// Its prefixes are those of this file alone.
+				return [[slot, ADDRESSES.test(slot) ? value.split('|').map(resolve).join('|') : value]];
+			})
+		);
+		if (!relation && !noHeading) kept.predicate_id = resolve(at('predicate_id'));
+		if (noHeading) for (const slot of Object.keys(kept)) without.set(slot, (without.get(slot) ?? 0) + 1);
 		const status = oneOf(STATUSES, at('oak_status'));
 		const words = splitList(at('oak_words')).map((word) => ({ text: word }));
 		const cell: IncomingCell = {
@@ -210,23 +256,23 @@ export function crosswalkFromSssom(text: string): IncomingCrosswalk {
 			aspects: splitList(at('oak_aspects')),
 			role,
 			fit,
-			note: raw('comment')
+			note: raw('comment'),
+			...(!noHeading && Object.keys(kept).length > 0 && { slots: kept })
 		};
 		cells.push(cell);
 		if (group) held.set(`${subject}\n${group}`, cell);
 	}
-	const unread = [...new Set(slots)].filter(
-		(slot) => !READ.has(slot) && rows.some(({ at }) => at(slot) !== '')
-	);
 	return {
 		cells,
 		refused: unplaced,
 		notKept: [
-			...unread.map(
-				(slot) => `the slot “${slot}”, in ${inRows(rows.filter(({ at }) => at(slot) !== '').length)}`
+			...ofSet.filter((slot) => !OF_SET.has(slot)).map((slot) => `the slot “${slot}” of the whole set`),
+			...[...without].map(
+				([slot, count]) => `the slot “${slot}”, in ${inRows(count)} of those that say that nothing was found`
 			),
 			...[...predicates].map(
-				([name, count]) => `the predicate “${name}”, in ${inRows(count)}: the fit is not judged there`
+				([name, count]) =>
+					`the predicate “${name}”, in ${inRows(count)}: it stays with the pick, whose fit is not judged`
 			)
 		]
 	};

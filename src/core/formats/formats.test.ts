@@ -78,7 +78,10 @@ describe('a SKOS vocabulary', () => {
 		['entry-without-heading', 'x:a skos:prefLabel "A"@en . x:z skos:altLabel "Stray"@en .'],
 		['label-mended', 'x:a skos:prefLabel "A\\u0007  B"@en .'],
 		['empty-label', 'x:a skos:prefLabel "A"@en ; skos:altLabel " "@en .'],
-		['broader-and-related', 'x:a skos:prefLabel "A"@en . x:b skos:prefLabel "B"@en ; skos:broader x:a . x:c skos:prefLabel "C"@en ; skos:broader x:b ; skos:related x:a . '],
+		[
+			'broader-and-related',
+			'x:a skos:prefLabel "A"@en . x:b skos:prefLabel "B"@en ; skos:broader x:a . x:c skos:prefLabel "C"@en ; skos:broader x:b ; skos:related x:a . '
+		],
 		['label-too-long', `x:a skos:prefLabel "A"@en ; skos:altLabel "${'l'.repeat(LONGEST_LABEL + 1)}"@en .`],
 		['not-a-year', 'x:a skos:prefLabel "A"@en ; oak:introduced "long ago" .']
 	])('reports %s', (rule, turtle) => {

@@ -36,6 +36,8 @@ export interface SssomTable {
 	/** Slots of the rows, and those of the metadata that hold for every row. */
 	slots: string[];
 	rows: SssomRow[];
+	/** Slots that say something of the whole set and of no mapping. */
+	ofSet: string[];
 	/** Rows that do not fit the columns, each with its line. */
 	refused: { line: number; why: string }[];
 }
@@ -98,7 +100,8 @@ export function sssomTable(text: string): SssomTable {
 		line++;
 	}
 	const title = typeof head.mapping_set_title === 'string' ? head.mapping_set_title : '';
-	return { title, slots: [...(meta.fields ?? []), ...shared.keys()], rows, refused };
+	const ofSet = Object.keys(head).filter((slot) => !shared.has(slot));
+	return { title, slots: [...(meta.fields ?? []), ...shared.keys()], ofSet, rows, refused };
 }
 
 const isObject = (value: unknown): value is Record<string, unknown> =>

@@ -704,7 +704,8 @@ export const picks = pgTable(
 		aspects: text('aspects').array().notNull().default([]),
 		role: text('role', { enum: ['searched', 'recorded', 'rejected'] }).notNull(),
 		fit: text('fit', { enum: ['notJudged', 'exact', 'close', 'broader', 'narrower', 'related'] }).notNull(),
-		note: text('note').notNull()
+		note: text('note').notNull(),
+		slots: jsonb('slots').$type<Record<string, string>>()
 	},
 	(t) => [primaryKey({ columns: [t.inquiryId, t.id] })]
 );

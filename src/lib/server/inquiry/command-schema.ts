@@ -17,6 +17,12 @@ import {
 	wordField
 } from '../input-schema';
 
+/** What a mapping says besides, by the names of slots. */
+export const slots = v.pipe(
+	v.record(v.pipe(v.string(), v.regex(/^[A-Za-z]\w{0,79}$/)), text),
+	v.check((all) => Object.keys(all).length <= 80, 'A mapping can have 80 slots.')
+);
+
 const headingsPicked = v.pipe(v.array(heading), v.minLength(1), v.maxLength(20));
 const commandOf = <K extends string, E extends v.ObjectEntries>(kind: K, entries: E) =>
 	v.strictObject({ kind: v.literal(kind), ...entries });
@@ -29,7 +35,8 @@ export const switches = {
 	aspects: v.optional(many(text)),
 	role: v.optional(v.picklist(ROLES)),
 	fit: v.optional(v.picklist(FITS)),
-	note: v.optional(text)
+	note: v.optional(text),
+	slots: v.optional(slots)
 };
 const wordSwitches = {
 	lang: v.optional(v.pipe(v.string(), v.maxLength(35))),

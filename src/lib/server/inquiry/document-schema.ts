@@ -3,7 +3,7 @@ import { toJsonSchema } from '@valibot/to-json-schema';
 import * as v from 'valibot';
 import { DECISIONS, FITS, ROLES, STATUSES } from '../../../core/crosswalk';
 import { documentParts } from './document-parts';
-import { citation, command, listedRecords, mends, strategySettings } from './command-schema';
+import { citation, command, listedRecords, mends, slots, strategySettings } from './command-schema';
 import { isFree, NOT_FREE, wordField } from '../input-schema';
 
 export const INQUIRY_FORMAT = 'oakmoss-inquiry';
@@ -49,7 +49,8 @@ const ROWS = {
 		aspects: v.array(text),
 		role: v.picklist(ROLES),
 		fit: v.picklist(FITS),
-		note: text
+		note: text,
+		slots: v.optional(slots)
 	}),
 	sightings: v.strictObject({
 		id,

@@ -67,7 +67,7 @@ export async function loadInquiry(
 			concepts: byIdentifier(conceptRows),
 			words: byIdentifier(wordRows),
 			cells: byIdentifier(cellRows),
-			picks: byIdentifier(pickRows),
+			picks: byIdentifier(pickRows.map(({ slots, ...row }) => (slots ? { ...row, slots } : row))),
 			sightings: byIdentifier(sightingRows),
 			pearls: byIdentifier(pearlRows),
 			entries: entryRows,

@@ -22,7 +22,11 @@ export async function decidedIn(code: string, edition: string) {
 			.innerJoin(inquiries, and(eq(inquiries.id, cells.inquiryId), used))
 			.where(and(eq(cells.indexCode, code), eq(cells.edition, edition), cells.noHeading))
 	]);
-	return { picks: pickRows, cells: cellRows };
+	const picked = pickRows.map(({ pick: { slots, ...pick }, title }) => ({
+		pick: slots ? { ...pick, slots } : pick,
+		title
+	}));
+	return { picks: picked, cells: cellRows };
 }
 
 /** The labels of editions in which something was decided that stands, index by index. */

@@ -2,7 +2,7 @@
 import type { PartWords, RecordSet } from '../../../core/search';
 import type { Person } from '../people';
 import { type Beside, foundByRun } from '../runs';
-import { type Found, foundBy, openFound, type OpenedResult, type Opening, type Wanted } from '../search';
+import { type Found, foundBy, openFound, type OpenedResult, type Opening, type WantedInSome } from '../search';
 import { recordLines, recordNumber } from '../records';
 import { dimensionNamed, recordsHaving, recordsWithout, valuesAsWritten } from './dimensions';
 import { neighbourSet, type Nearness } from './near-records';
@@ -70,7 +70,7 @@ export async function readRecords(
 	inquiryId: string,
 	code: string,
 	asked: Asked,
-	wanted: Wanted & { record?: string | null }
+	wanted: WantedInSome
 ): Promise<OpenedResult & { code: string }> {
 	const found = await resultAsked(person, inquiryId, code, asked);
 	return { code: found.at.current.index.code, ...(await openFound(person, found, wanted)) };

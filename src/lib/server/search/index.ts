@@ -1,7 +1,7 @@
 /** Strategies and CQL over the stored sets. */
 export { ordered, SORTS } from './ranking';
 export { foundBy, openFound } from './openings';
-export type { Found, OpenedResult, Opening } from './openings';
+export type { Found, OpenedResult, Opening, WantedInSome } from './openings';
 export { changePrices, jointCount, limitPrices, pickPrices } from './pricing';
 export type { ChangePrices, JointCount, LimitPrices } from './pricing';
 export type { FoundRecord, OpenRecord, Wanted } from './result-pages';

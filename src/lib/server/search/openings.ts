@@ -19,6 +19,7 @@ import {
 import { ServiceError } from '../errors';
 import { allow, type Person } from '../people';
 import { openRecord, page, type OpenRecord, type ResultPage, type Wanted } from './result-pages';
+import type { Sort } from './ranking';
 import { searchable, type Searchable } from './searchable';
 import { allFaults, prepare, readByText, resultFor } from './searching';
 import { allowIn } from '../inquiry';
@@ -49,6 +50,8 @@ export interface HeadingOpening {
 
 export interface OpenedResult {
 	page: ResultPage;
+	/** The order it is in: that asked for, else that of a typed text, else best match. */
+	sort: Sort;
 	sheet: OpenRecord | undefined;
 	/** What the records are, in words that go on from "records"; none where they are simply what the strategy finds. */
 	title: PartWords | undefined;
@@ -58,13 +61,21 @@ export interface OpenedResult {
 /** Opens a result at any page, with one of its records. */
 export async function openFound(
 	person: Person | undefined,
-	{ at, strategy, result, title, faults, name }: Found,
-	{ record, ...wanted }: Wanted & { record?: string | null }
+	found: Found,
+	{ record, sort: wantedSort, ...rest }: WantedInSome
 ): Promise<OpenedResult> {
 	allow(person, 'read');
+	const wanted = { ...rest, sort: wantedSort ?? found.sort ?? 'relevance' };
+	const { at, strategy, result, title, faults, name } = found;
 	// The name keeps orders of different parts apart though the strategy is the same.
 	const shown = await page(at, name ? { ...strategy, ...{ part: name } } : strategy, result, wanted);
-	return { page: shown, sheet: await openRecord(person, at, strategy, shown, record), title, faults };
+	return {
+		page: shown,
+		sort: wanted.sort,
+		sheet: await openRecord(person, at, strategy, shown, record),
+		title,
+		faults
+	};
 }
 
 /** A set of an index's records, what it was found by, and what it is in words. */
@@ -76,7 +87,12 @@ export interface Found {
 	faults: Fault[];
 	/** Tells it from other results of the same strategy. */
 	name?: string;
+	/** The order that a typed text asks for. */
+	sort?: Sort;
 }
+
+/** A page of a result in the order asked for, or in its own where none is; with one of its records. */
+export type WantedInSome = Omit<Wanted, 'sort'> & { sort?: Sort; record?: string | null };
 
 /** What a number says. */
 export async function foundBy(
@@ -130,7 +146,8 @@ export async function foundBy(
 		return { at, strategy, result, title, faults: [], name: part };
 	}
 	const result = await resultFor(at, strategy);
-	if (which === undefined) return { at, strategy, result, title: undefined, faults };
+	const { sort } = at.reading ?? {};
+	if (which === undefined) return { at, strategy, result, title: undefined, faults, ...(sort && { sort }) };
 	const before = await prepare(inquiryId, code, []);
 	const unchanged = await resultFor(before, before.strategy);
 	return {

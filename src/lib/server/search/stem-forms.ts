@@ -19,7 +19,7 @@ export interface StemForms {
 	records: number;
 }
 
-/** Words that begin with a stem, where words are looked for. O(words of the records looked at). */
+/** Words that begin with a stem, or are like a mask, where words are looked for. O(words of the records looked at). */
 export async function formsOfStem(
 	person: Person | undefined,
 	code: string,
@@ -28,9 +28,10 @@ export async function formsOfStem(
 	allow(person, 'read');
 	const tokens = tokensOf(text, false);
 	if (typeof tokens === 'string') throw new ServiceError(422, 'unsearchable', tokens);
-	const [{ text: stem, stem: isStem }] = tokens;
-	if (tokens.length > 1 || !isStem)
-		throw new ServiceError(422, 'no-stem', `“${text}” is not the beginning of one word with a * after it.`);
+	const [{ text: stem, stem: isStem, mask }] = tokens;
+	if (tokens.length > 1 || !(isStem || mask))
+		throw new ServiceError(422, 'no-stem', `“${text}” is not one word with a * or a ? in it.`);
+	const isForm = (word: string) => (mask ? mask.test(word) : word.startsWith(stem));
 	const { index } = await currentIndex(code);
 	const leaf = { kind: 'word' as const, text, capitals: false, field: DEFAULT_WORD_FIELD };
 	const found = (await setsOf(index).load([leaf])).of(leaf);
@@ -39,7 +40,7 @@ export async function formsOfStem(
 	await eachTopicOf(code, [...looked], (vector) =>
 		eachWord(vector, (bytes, at, places) => {
 			const word = readWord(bytes);
-			if (word.startsWith(stem) && standsOutsideHeadings(vector, at, places))
+			if (isForm(word) && standsOutsideHeadings(vector, at, places))
 				counts.set(word, (counts.get(word) ?? 0) + 1);
 		})
 	);

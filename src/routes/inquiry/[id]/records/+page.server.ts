@@ -16,9 +16,12 @@ export const load = ({ locals, params, url, parent }) =>
 		const { indexes } = state.inquiry.about;
 		const index = url.searchParams.get('index') ?? '';
 		const code = indexes.includes(index) ? index : indexes[0];
-		const sort = v.parse(v.fallback(v.picklist(SORTS), 'relevance'), url.searchParams.get('sort'));
+		const sort = v.parse(
+			v.fallback(v.optional(v.picklist(SORTS)), undefined),
+			url.searchParams.get('sort') ?? undefined
+		);
 		const view = v.parse(v.fallback(v.picklist(VIEWS), 'list'), url.searchParams.get('view'));
-		if (code === undefined) return { code, sort, view };
+		if (code === undefined) return { code, sort: sort ?? 'relevance', view };
 		const asked = askedOf(url);
 		const wanted = {
 			sort,
@@ -30,5 +33,5 @@ export const load = ({ locals, params, url, parent }) =>
 			readRecords(person, params.id, code, asked, wanted),
 			asked.run === undefined ? [] : listRuns(person, params.id)
 		]);
-		return { sort, view, size: PAGE, run: runs.find((line) => line.number === asked.run), ...found };
+		return { view, size: PAGE, run: runs.find((line) => line.number === asked.run), ...found };
 	});
