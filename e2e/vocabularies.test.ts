@@ -35,6 +35,77 @@ x:a a skos:Concept ; skos:prefLabel "Lichens"@en ; skos:broader x:b . x:b a skos
 `;
 
 describe('a vocabulary of one’s own', () => {
+	it('is typed where there is no file, and its headings are changed on their sheets', async () => {
+		const page = await openPage(app, '/indexes');
+		await page.type('main > form input', 'Sedge');
+		await page.click('main > form input[type=checkbox]');
+		await page.click('main > form button');
+		await page.waitForSelector('textarea.heading-voice');
+		// Whoever makes it types next; Tab indents.
+		await page.keyboard.type('Sound');
+		await pressKeys(page, 'Enter', 'Tab');
+		await page.keyboard.type('Noise');
+		await pressKeys(page, 'Enter');
+		await page.keyboard.type('Sound');
+		const add = () => page.click('form:has(textarea.heading-voice) .action');
+		await add();
+		await waitForText(page, '[role=alert]', '“Sound” is typed twice here.');
+		await page.focus('textarea.heading-voice');
+		await pressKeys(page, 'Backspace', 'Backspace', 'Backspace', 'Backspace', 'Backspace');
+		await page.keyboard.type('Quiet');
+		await add();
+		await waitForText(page, 'main', '3 headings, 0 entry terms, in a hierarchy');
+
+		const made = await sendJson(`${app.address}/api/v1/inquiries`, 'POST', { title: 'Sounds', indexes: ['sedge'] });
+		const { id } = (await made.json()) as { id: string };
+		await page.goto(`${app.address}/inquiry/${id}/browse/sedge/noise`, { waitUntil: 'networkidle0' });
+		const press = (name: string) =>
+			page.evaluate((wanted) => {
+				[...document.querySelectorAll('button')].find(({ textContent }) => textContent.trim() === wanted)?.click();
+			}, name);
+		await press('Change');
+		await page.waitForSelector('[role=dialog] textarea');
+		expect(await page.evaluate(() => (document.activeElement as HTMLInputElement).value)).toBe('Noise');
+		await page.keyboard.type(' indoors');
+		await page.type('[role=dialog] textarea', 'Din');
+		await page.type('[role=dialog] [aria-label="Add to related"]', 'qui');
+		await waitForText(page, '[role=dialog] [aria-label=Related]', 'Quiet');
+		await page.keyboard.press('Enter');
+		await waitForText(page, '[role=dialog] [aria-label=Related] li', 'Quiet');
+		expect(await accessibilityFaults(page)).toEqual([]);
+		await press('Save');
+		await page.waitForSelector('[role=dialog]', { hidden: true });
+		await waitForText(page, 'h1', 'Noise indoors');
+		await waitForText(page, 'article', 'Din');
+		await press('Add narrower');
+		await page.waitForSelector('[role=dialog] textarea');
+		await page.keyboard.type('Alarms');
+		await press('Add them');
+		await page.waitForSelector('[role=dialog]', { hidden: true });
+		await waitForText(page, '[aria-label="Narrower headings of Noise indoors"]', 'Alarms');
+
+		// Somebody else changes the heading while it is changed here: nothing of theirs is lost, nor of what was typed.
+		await press('Change');
+		await page.waitForSelector('[role=dialog] textarea');
+		const mend = await sendJson(`${app.address}/indexes/sedge/mend`, 'POST', { kind: 'remove', key: 'quiet' });
+		expect(mend.status).toBe(200);
+		await page.keyboard.type('!');
+		await press('Save');
+		await waitForText(page, '[role=dialog] [role=alert]', 'Somebody has changed this heading meanwhile.');
+		expect(await page.evaluate(() => (document.querySelector('[role=dialog] input') as HTMLInputElement).value)).toBe('Noise indoors!');
+		await pressKeys(page, 'Escape');
+		await page.goto(`${app.address}/inquiry/${id}/browse/sedge`, { waitUntil: 'networkidle0' });
+		await waitForText(page, 'main', 'Sound');
+		await page.goto(`${app.address}/inquiry/${id}/browse/sedge/noise`, { waitUntil: 'networkidle0' });
+		await press('Change');
+		await page.waitForSelector('[role=dialog] textarea');
+		await press('Remove this heading');
+		await press('Remove');
+		await page.waitForFunction(() => !location.pathname.endsWith('/noise'));
+		const { matches } = (await (await fetch(`${app.address}/api/v1/indexes/sedge/lookup?q=alarms`)).json()) as { matches: unknown[] };
+		expect(matches).toHaveLength(1);
+	}); // prettier-ignore
+
 	it('is loaded with its faults named, and found by each tier; a broken file changes nothing', async () => {
 		const page = await openPage(app, '/indexes');
 		await page.type('form input', 'Nettle');

@@ -19,6 +19,7 @@ import { apply, emptyInquiry, execute } from '../src/core/crosswalk';
 import { type CslItem, yearOf } from '../src/core/evidence/citation';
 import { BibtexReader } from '../src/core/formats/bibtex';
 import { writeBibtex } from '../src/core/formats/bibtex-write';
+import { crosswalkTable } from '../src/core/formats/crosswalk-csv';
 import { crosswalkToJsonLd, crosswalkToTurtle } from '../src/core/formats/crosswalk-skos';
 import { crosswalkToSssom } from '../src/core/formats/crosswalk-sssom';
 import { CslJsonReader, writeCslItems } from '../src/core/formats/csl-json';
@@ -29,12 +30,21 @@ import { readWhole, type RecordReader } from '../src/core/formats/record-reading
 import { RisReader, writeRis } from '../src/core/formats/ris';
 import { SkosReader } from '../src/core/formats/skos-read';
 import { vocabularyJsonLd, vocabularyStatements } from '../src/core/formats/skos-write';
+import { crosswalkToXlsx } from '../src/lib/server/crosswalk/workbook';
 import { parseBibtex } from '../src/lib/server/records/bibtex-entry';
 import { readBroken } from './parts/broken-files';
 import { installDebian } from './parts/fresh.mjs';
 
 const PYTHON = '/usr/bin/python3';
-const DEBIAN = ['bibutils', 'python3-bibtexparser', 'python3-rdflib', 'raptor2-utils', 'python3-yaml'];
+const DEBIAN = [
+	'bibutils',
+	'python3-bibtexparser',
+	'python3-rdflib',
+	'raptor2-utils',
+	'python3-yaml',
+	'python3-openpyxl',
+	'pandoc'
+];
 const NPM = ['biblatex-csl-converter@3.6.0', 'astrocite-ris@0.16.4'];
 
 const has = (command: string, ...args: string[]) =>
@@ -42,7 +52,8 @@ const has = (command: string, ...args: string[]) =>
 if (
 	!existsSync('/usr/bin/bib2xml') ||
 	!existsSync('/usr/bin/rapper') ||
-	!has(PYTHON, '-c', 'import bibtexparser, rdflib, yaml')
+	!existsSync('/usr/bin/pandoc') ||
+	!has(PYTHON, '-c', 'import bibtexparser, openpyxl, rdflib, yaml')
 )
 	installDebian(DEBIAN, 'independent readers');
 const scratch = mkdtempSync(path.join(os.tmpdir(), 'oakmoss-conformance-'));
@@ -247,6 +258,20 @@ const isJumbled = ({ author = [] }: CslItem) => author.some(({ literal }) => lit
 	});
 }
 
+// CSL-JSON, by a tool that takes nothing else for it, and writes what it understood.
+{
+	const at = file('records.json', csl);
+	const back = JSON.parse(
+		execFileSync('pandoc', ['-f', 'csljson', '-t', 'csljson', at], { encoding: 'utf8', ...most })
+	) as { id: string; title?: string; type?: string }[];
+	const types = new Map(drafts.map(({ key, item }) => [key, item.type]));
+	row('CSL-JSON', 'pandoc', {
+		entries: [back.length, all],
+		titles: [titled(back.map(({ id, title }) => [id, title])), all],
+		types: [back.filter(({ id, type }) => types.get(id) === type).length, all]
+	});
+}
+
 // Vocabularies and the crosswalk as RDF: two tools count the same statements, and both syntaxes say the same.
 const GRAPHS = `import json, sys
 from rdflib import Graph
@@ -306,8 +331,30 @@ print(json.dumps([len(head['extension_definitions']), sum(1 for r in rows if Non
 	});
 }
 
+// The crosswalk as a workbook: the cells are those of the CSV, numbers as numbers.
+{
+	const names = DEMO_INDEXES.map(({ code, name, edition }) => ({ code, name, edition }));
+	const at = path.join(scratch, 'crosswalk.xlsx');
+	writeFileSync(at, await crosswalkToXlsx(inquiry, names));
+	const cells = python(
+		`import json, openpyxl, sys
+sheet = openpyxl.load_workbook(sys.argv[1]).worksheets[0]
+print(json.dumps([['' if c is None else c for c in row] for row in sheet.iter_rows(values_only=True)]))`,
+		at
+	) as (string | number)[][];
+	const wanted = crosswalkTable(inquiry, names).flat();
+	const got = cells.slice(1).flat();
+	row('crosswalk as XLSX', 'openpyxl', {
+		cells: [got.filter((cell, i) => String(cell) === wanted[i]).length, wanted.length],
+		'numbers as numbers': [
+			got.filter((cell) => typeof cell === 'number').length,
+			wanted.filter((cell) => /^\d+$/.test(cell)).length
+		]
+	});
+}
+
 // Broken files: each reader comes to an end in good time, and refuses in words where it refuses the whole file.
-for (const { what, slowest, ended, of } of readBroken(inquiry, drafts.slice(0, 4)))
+for (const { what, slowest, ended, of } of await readBroken(inquiry, drafts.slice(0, 4), scratch))
 	row(`${what}, broken`, `our reader, slowest ${Math.ceil(slowest)} ms`, { 'read or refused': [ended, of] });
 
 const widths = (['what', 'by', 'holds'] as const).map((column) =>

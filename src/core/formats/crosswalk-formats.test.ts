@@ -1,3 +1,4 @@
+/** Crosswalks out and in again. This file is long: every format keeps the same promises. */
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';

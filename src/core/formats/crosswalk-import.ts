@@ -238,7 +238,9 @@ export function planImport(
 		const known = pickOfHeadings(state, conceptId, indexCode, uris);
 		const switches = { withNarrower, cuts, chief, aspects, role, fit, note, ...(slots && { slots }) };
 		if (known) {
-			if (run({ kind: 'pick.set', id: known.id, ...switches })) plan.changed.push(name);
+			// What the file does not say of a mapping, it still says.
+			const said = slots && { slots: { ...known.slots, ...slots } };
+			if (run({ kind: 'pick.set', id: known.id, ...switches, ...said })) plan.changed.push(name);
 			else plan.same++;
 			return;
 		}

@@ -1,3 +1,4 @@
+/** Texts in CQL and strategies. This file is long: it goes through the standard construct by construct. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { WORD_FIELD_WORDS } from '../crosswalk/describe';

@@ -18,14 +18,11 @@
 	const concept = $derived(currentConcept(store));
 	const place = $derived(placeOf(store));
 	// Who walks the rows quickly does not wait for every sheet on the way.
-	const asked = new Asked<HeadingSheet>(
-		() => {
-			// Another edition under the same label has another sheet.
-			void index.loadedAt;
-			return heading && `/indexes/${index.code}/sheet?${new URLSearchParams({ heading })}`;
-		},
-		120
-	);
+	const asked = new Asked<HeadingSheet>(() => {
+		// Another edition under the same label has another sheet.
+		void index.loadedAt;
+		return heading && `/indexes/${index.code}/sheet?${new URLSearchParams({ heading })}`;
+	}, 120);
 	const sheet = $derived(asked.value);
 	const problem = $derived(
 		asked.fault && 'The sheet of this heading could not be read. Go to another row and back.'

@@ -18,6 +18,9 @@
 	const was = untrack(() => fieldsOfSheet(sheet));
 	const mender = new Mender();
 	let label = $state(was.label);
+	let field: HTMLInputElement | undefined = $state();
+	// Whoever opened this changes the heading first.
+	$effect(() => field?.focus());
 	let entryTerms = $state(was.entryTerms.join('\n'));
 	let broader = $state(untrack(() => sheet.broader.map(({ id, label: text }) => ({ id, label: text }))));
 	let related = $state(untrack(() => sheet.related.map(({ id, label: text }) => ({ id, label: text }))));
@@ -56,13 +59,12 @@
 	<form class="space-y-3" onsubmit={save}>
 		<label class="block"
 			><span class="block text-quiet">Heading</span>
-			<!-- svelte-ignore a11y_autofocus (whoever opened this changes the heading) -->
 			<input
 				class="field heading-voice mt-1 w-full"
 				bind:value={label}
 				required
 				maxlength="1000"
-				autofocus
+				bind:this={field}
 			/></label
 		>
 		<label class="block"

@@ -57,7 +57,7 @@
 				<button
 					type="button"
 					class="quiet-action !px-1 !py-0 text-xs"
-					aria-label="Take {heading.label} out"
+					aria-label="Take out {heading.label}"
 					onclick={() => (headings = headings.filter(({ id }) => id !== heading.id))}>Take out</button
 				>
 			</li>

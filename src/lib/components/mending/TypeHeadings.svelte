@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { onMount } from 'svelte';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import { Mender } from './mender.svelte';
 
@@ -12,6 +13,9 @@
 	let { index, under, onDone }: Props = $props();
 	const mender = new Mender();
 	let outline = $state('');
+	let field: HTMLTextAreaElement;
+	// Whoever opened this types next.
+	onMount(() => field.focus());
 
 	async function add(event: SubmitEvent) {
 		event.preventDefault();
@@ -48,11 +52,10 @@
 			>Headings, one a line; a line that is indented more is narrower than the one before.
 			{under ? `All of it comes below “${under.label}”.` : ''}</span
 		>
-		<!-- svelte-ignore a11y_autofocus (whoever opened this types next) -->
 		<textarea
 			class="field heading-voice mt-1 w-full"
 			rows="6"
-			autofocus
+			bind:this={field}
 			placeholder={'Sound\n\tNoise\n\t\tTraffic noise\n\tQuiet'}
 			bind:value={outline}
 			{onkeydown}

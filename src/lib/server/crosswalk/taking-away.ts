@@ -1,6 +1,6 @@
 /** The crosswalk of an inquiry as a file to take away. */
 import { cellId, type Inquiry } from '../../../core/crosswalk';
-import { CROSSWALK_COLUMNS, crosswalkTable, crosswalkToCsv } from '../../../core/formats/crosswalk-csv';
+import { crosswalkToCsv } from '../../../core/formats/crosswalk-csv';
 import { crosswalkToJson } from '../../../core/formats/crosswalk-json';
 import type { IndexName } from '../../../core/formats/crosswalk-rows';
 import { crosswalkToJsonLd, crosswalkToTurtle } from '../../../core/formats/crosswalk-skos';
@@ -9,6 +9,7 @@ import type { Person } from '../people';
 import { ServiceError } from '../errors';
 import { listIndexes } from '../vocabulary';
 import { decidersOf, readInquiry } from '../inquiry';
+import { crosswalkToXlsx } from './workbook';
 
 interface Format {
 	type: string;
@@ -67,19 +68,4 @@ export async function exportCrosswalk(
 			'content-disposition': `attachment; filename="crosswalk-${encodeURIComponent(id)}.${format}"`
 		}
 	});
-}
-
-/** A workbook of one sheet. Texts are stored as texts, so that none is run as a formula; numbers as numbers. */
-async function crosswalkToXlsx(inquiry: Inquiry, indexes: IndexName[]): Promise<Uint8Array> {
-	const { default: exceljs } = await import('exceljs');
-	const book = new exceljs.Workbook();
-	const sheet = book.addWorksheet('Crosswalk', { views: [{ state: 'frozen', xSplit: 1, ySplit: 1 }] });
-	sheet.addRow([...CROSSWALK_COLUMNS]).font = { bold: true };
-	for (const row of crosswalkTable(inquiry, indexes))
-		sheet.addRow(row.map((cell) => (/^(?:0|[1-9]\d{0,14})$/.test(cell) ? Number(cell) : cell)));
-	sheet.columns.forEach((column, i) => {
-		column.numFmt = '@';
-		column.width = [28, 10, 14, 10, 16, 34, 44, 14, 14, 12, 44, 28][i] ?? 18;
-	});
-	return new Uint8Array(await book.xlsx.writeBuffer());
 }

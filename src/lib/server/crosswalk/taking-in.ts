@@ -1,8 +1,6 @@
 /** A crosswalk from a file: read, placed against the vocabularies, and shown before anything changes. */
 import { randomUUID } from 'node:crypto';
-import Papa from 'papaparse';
 import { CommandError, type PickedHeading } from '../../../core/crosswalk';
-import { guard } from '../../../core/formats/csv-guard';
 import { crosswalkFromCsv } from '../../../core/formats/crosswalk-csv';
 import {
 	planImport,
@@ -18,6 +16,7 @@ import type { Person } from '../people';
 import { currentIndexes, editionIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
 import { allowIn, faultOfCommand, loadInquiry } from '../inquiry';
+import { sheetAsCsv } from './workbook';
 
 /** The largest crosswalk file taken, in characters. */
 export const MOST_CROSSWALK = 10_000_000;
@@ -28,25 +27,6 @@ const READERS: Record<string, (text: string) => IncomingCrosswalk | Promise<Inco
 	json: crosswalkFromJson,
 	tsv: crosswalkFromSssom
 };
-
-/** The first sheet of a workbook as CSV: each cell as it stands there, numbers as they are. */
-async function sheetAsCsv(bytes: Buffer): Promise<string> {
-	const { default: exceljs } = await import('exceljs');
-	const book = new exceljs.Workbook();
-	try {
-		await book.xlsx.load(bytes as unknown as ArrayBuffer);
-	} catch (error) {
-		throw new Error('This is no workbook that can be read.', { cause: error });
-	}
-	const [sheet] = book.worksheets;
-	if (!sheet) throw new Error('The workbook has no sheet.');
-	const rows: string[][] = [];
-	const width = sheet.columnCount;
-	sheet.eachRow({ includeEmpty: true }, (row) => {
-		rows.push(Array.from({ length: width }, (_, i) => guard(row.getCell(i + 1).text)));
-	});
-	return Papa.unparse(rows);
-}
 
 /** What taking the file in would change; the interface sends the command once the person agrees. */
 export async function previewCrosswalkImport(

@@ -2,7 +2,14 @@
 import type { PartWords, RecordSet } from '../../../core/search';
 import type { Person } from '../people';
 import { type Beside, foundByRun } from '../runs';
-import { type Found, foundBy, openFound, type OpenedResult, type Opening, type WantedInSome } from '../search';
+import {
+	type Found,
+	foundBy,
+	openFound,
+	type OpenedResult,
+	type Opening,
+	type WantedInSome
+} from '../search';
 import { recordLines, recordNumber } from '../records';
 import { dimensionNamed, recordsHaving, recordsWithout, valuesAsWritten } from './dimensions';
 import { neighbourSet, type Nearness } from './near-records';

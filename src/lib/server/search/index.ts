@@ -4,7 +4,7 @@ export { foundBy, openFound } from './openings';
 export type { Found, OpenedResult, Opening, WantedInSome } from './openings';
 export { changePrices, jointCount, limitPrices, pickPrices } from './pricing';
 export type { ChangePrices, JointCount, LimitPrices } from './pricing';
-export type { FoundRecord, OpenRecord, Wanted } from './result-pages';
+export type { FoundRecord, OpenRecord } from './result-pages';
 export {
 	findByText,
 	findRecords,

@@ -8,7 +8,7 @@ import { type Finish, formatOf, ImportError, type Progress, startJob, type Uploa
 import { allow, type Person } from '../people';
 import { editionIndex } from './editions';
 import { currentIndexes } from './index-rows';
-import { deleteMappings, mappingSetRows, mappingsNamed, replaceMappings } from './mapping-rows';
+import { deleteMappings, dropMappings, mappingSetRows, mappingsNamed, replaceMappings } from './mapping-rows';
 
 export const MAPPING_TYPES = { 'text/tab-separated-values': 'SSSOM (TSV)' } as const;
 
@@ -123,9 +123,7 @@ export async function mappingsOfVocabulary(
 	const name = nameOfVocabulary(indexCode);
 	if (mappings.length === 0)
 		return {
-			write: async (tx) => {
-				await tx`delete from mapping_sets where name = ${name}`;
-			},
+			write: (tx) => dropMappings(tx, name),
 			findings: []
 		};
 	const isKnown = await whetherHere();

@@ -22,13 +22,18 @@ export async function replaceMappings(
 	{ name, title, joined }: Pick<MappingSet, 'name' | 'title' | 'joined'>,
 	mappings: readonly KnownMapping[]
 ): Promise<void> {
-	await tx`delete from mapping_sets where name = ${name}`;
+	await dropMappings(tx, name);
 	await tx`
 		insert into mapping_sets (name, title, mappings, joined) values (${name}, ${title}, ${mappings.length}, ${joined})`;
 	await copy(tx, 'known_mappings', 'set_name, subject, object, relation, confidence', function* () {
 		for (const { subject, object, relation, confidence } of mappings)
 			yield [name, subject, object, relation, confidence];
 	});
+}
+
+/** Removes a set, where there is one. */
+export async function dropMappings(tx: Transaction, name: string): Promise<void> {
+	await tx`delete from mapping_sets where name = ${name}`;
 }
 
 /** @returns whether it was there */
