@@ -1,4 +1,5 @@
 /** Two people at once in one inquiry: they see each other and what the other does, and nothing typed is lost. */
+import { strFromU8, unzipSync } from 'fflate';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Page } from 'puppeteer-core';
 import { connect, type Connection } from '../src/lib/server/db/client';
@@ -181,4 +182,33 @@ describe('two people in one inquiry', () => {
 			.toBe(1);
 		await page.browserContext().close();
 	});
+
+	it('take away all that is here of them, without a secret, as documents that can be taken in again', async () => {
+		const page = await signedIn('librarian', AT);
+		await page.goto(`${app.address}/account`);
+		await waitForText(page, '#own-data', 'What is here of you');
+		expect(await accessibilityFaults(page)).toEqual([]);
+		const encoded = await page.evaluate(async () => {
+			const link = [...document.querySelectorAll('a')].find(({ textContent }) => textContent.includes('one archive'));
+			const bytes = new Uint8Array(await (await fetch(link?.href ?? '')).arrayBuffer());
+			return btoa(Array.from(bytes, (byte) => String.fromCharCode(byte)).join(''));
+		});
+		const files = unzipSync(Buffer.from(encoded, 'base64'));
+		expect(Object.keys(files).sort()).toEqual(['account.json', 'inquiries/quiet-rooms.json']);
+		const account = JSON.parse(strFromU8(files['account.json'])) as Record<string, unknown>;
+		expect(account).toMatchObject({ name: 'A librarian', email: 'librarian@oak.example', role: 'librarian' });
+		expect(account.sessions).not.toHaveLength(0);
+		expect(account.log).toContainEqual(expect.objectContaining({ kind: 'sign-in' }));
+		const { sql } = database;
+		const secrets = await sql<{ secret: string }>`
+			select token as secret from sessions union select password from accounts where password is not null`;
+		for (const { secret } of secrets) expect(strFromU8(files['account.json'])).not.toContain(secret);
+		expect(strFromU8(files['account.json'])).not.toContain('member@');
+		const made = await page.evaluate(async (text) => {
+			const init = { method: 'POST', headers: { 'content-type': 'application/json' }, body: text };
+			return (await fetch('/api/v1/inquiries', init)).status;
+		}, strFromU8(files['inquiries/quiet-rooms.json']));
+		expect(made).toBe(201);
+		await page.browserContext().close();
+	}); // prettier-ignore
 });

@@ -8,6 +8,7 @@ import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'no
 import { createRequire } from 'node:module';
 import os from 'node:os';
 import path from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { Parser, Writer } from 'n3';
 import { DEMO_INDEXES } from '../demo/indexes';
 import { commandsOf, DEMO_INQUIRIES } from '../demo/demo-inquiries';
@@ -43,9 +44,15 @@ const DEBIAN = [
 	'raptor2-utils',
 	'python3-yaml',
 	'python3-openpyxl',
-	'pandoc'
+	'pandoc',
+	'systemd'
 ];
-const NPM = ['biblatex-csl-converter@3.6.0', 'astrocite-ris@0.16.4'];
+const NPM = [
+	'biblatex-csl-converter@3.6.0',
+	'astrocite-ris@0.16.4',
+	'dclint@3.1.0',
+	'dockerfile-utils@0.16.3'
+];
 
 const has = (command: string, ...args: string[]) =>
 	spawnSync(command, args, { stdio: 'ignore' }).status === 0;
@@ -53,6 +60,7 @@ if (
 	!existsSync('/usr/bin/bib2xml') ||
 	!existsSync('/usr/bin/rapper') ||
 	!existsSync('/usr/bin/pandoc') ||
+	!existsSync('/usr/bin/systemd-analyze') ||
 	!has(PYTHON, '-c', 'import bibtexparser, openpyxl, rdflib, yaml')
 )
 	installDebian(DEBIAN, 'independent readers');
@@ -351,6 +359,28 @@ print(json.dumps([['' if c is None else c for c in row] for row in sheet.iter_ro
 			wanted.filter((cell) => /^\d+$/.test(cell)).length
 		]
 	});
+}
+
+// What runs a server elsewhere, as those who would take it read it.
+{
+	const deploy = (name: string) => fileURLToPath(new URL(`../deploy/${name}`, import.meta.url));
+	const { validate } = elsewhere('dockerfile-utils') as { validate: (text: string) => unknown[] };
+	row('Containerfile', 'dockerfile-utils', {
+		faults: [validate(readFileSync(deploy('Containerfile'), 'utf8')).length, 0]
+	});
+	const compose = spawnSync(
+		path.join(scratch, 'node_modules/.bin/dclint'),
+		['--formatter', 'json', '--max-warnings', '0', deploy('compose.yaml')],
+		{ encoding: 'utf8' }
+	);
+	const said = JSON.parse(compose.stdout || '[]') as { messages: { severity: string }[] }[];
+	// Which order keys stand in is for people to decide.
+	const faults = said.flatMap(({ messages }) =>
+		messages.filter(({ severity }) => severity === 'critical' || severity === 'major')
+	);
+	row('compose file', 'dclint', { faults: [compose.error ? 1 : faults.length, 0] });
+	const unit = spawnSync('systemd-analyze', ['verify', deploy('oakmoss.service')], { encoding: 'utf8' });
+	row('systemd unit', 'systemd-analyze', { faults: [unit.status ?? 1, 0] });
 }
 
 // Broken files: each reader comes to an end in good time, and refuses in words where it refuses the whole file.

@@ -82,6 +82,14 @@
 				<button class="action" disabled={asking.busy}>Change it</button>
 			</form>
 		</section>
+		<section aria-labelledby="own-data">
+			<h2 id="own-data" class="text-lg font-semibold">What is here of you</h2>
+			<p class="mt-1 max-w-prose">
+				Your account without its secrets, what the administrators’ log says of you, and every inquiry you take
+				part in, each as a document that can be taken in again:
+				<a class="text-lichen-deep underline" href="/account/archive" download>all of it as one archive</a>.
+			</p>
+		</section>
 		<LeaveForGood name={data.me?.name ?? ''} />
 	{/if}
 </main>

@@ -9,7 +9,7 @@ import {
 	type PickedHeading
 } from '$core/crosswalk';
 import { ask } from '$lib/client/ask';
-import { type Here, listenTo } from '$lib/client/live';
+import { type Here, listenTo } from '$lib/client/hearing';
 import { SyncQueue, type Loaded, type Met, type Saving, type Sent } from '$lib/client/sync';
 import { overHttp } from '$lib/client/transport';
 import { Unsent } from '$lib/client/unsent';

@@ -150,6 +150,7 @@ const ROUTES: Record<Action | 'open', readonly string[]> = {
 	],
 	work: [
 		'GET /account',
+		'GET /account/archive',
 		'DELETE /account/me',
 		'PUT /account/password',
 		'DELETE /account/sessions/[id]',

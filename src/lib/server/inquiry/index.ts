@@ -24,6 +24,7 @@ export {
 } from './inquiry-changes';
 export type { HistoryEntry } from './inquiry-changes';
 export { exportInquiry, importInquiry } from './inquiry-document';
+export { ownArchive } from './own-data';
 export { endStreams, liveStream, sayWhere } from './live';
 export { seenAmong } from './access-rows';
 export { participantsBody } from './participants-schema';

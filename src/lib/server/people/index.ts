@@ -29,6 +29,7 @@ export {
 export { newKey } from './keys';
 export * from './people-schema';
 export { areHere, noteForAdministrators } from './people-rows';
+export { ownAccount } from './own-account';
 export { isOpenToAll, secret, voucher, withAccounts } from './settings';
 export {
 	beginVouched,

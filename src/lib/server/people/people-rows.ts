@@ -45,6 +45,26 @@ export function logRows(most: number, before?: number) {
 		.limit(most);
 }
 
+/** What the log says of one person’s own deeds, the latest last. */
+export function logRowsOf(personId: string) {
+	return connection()
+		.db.select({ at: peopleLog.at, kind: peopleLog.kind, said: peopleLog.said, address: peopleLog.address })
+		.from(peopleLog)
+		.where(eq(peopleLog.personId, personId))
+		.orderBy(peopleLog.id);
+}
+
+/** Names of the groups that a person is in. */
+export async function groupsOf(personId: string): Promise<string[]> {
+	const rows = await connection()
+		.db.select({ name: groups.name })
+		.from(groups)
+		.innerJoin(groupPeople, eq(groupPeople.groupId, groups.id))
+		.where(eq(groupPeople.personId, personId))
+		.orderBy(groups.name);
+	return rows.map(({ name }) => name);
+}
+
 export async function personWithEmail(
 	email: string,
 	on: Queries = connection().db

@@ -129,6 +129,33 @@ describe('CQL on an index', () => {
 			await expect(formsOfStem(LOCAL_PERSON, 'yarrow', text)).rejects.toMatchObject({ status: 422 });
 	});
 
+	it('finds words with letters left open as the words they stand for, and says which those are', async () => {
+		const forms = (await formsOfStem(LOCAL_PERSON, 'yarrow', 'al*rm*')).forms.map(({ form }) => form);
+		expect(forms.length).toBeGreaterThan(0);
+		const open = await search('cql.keywords = "al*rm*"', { limit: 50 });
+		const each = await search(forms.map((form) => `cql.keywords = "${form}"`).join(' or '), { limit: 50 });
+		expect(open.count).toBe(each.count);
+		expect(open.count).toBeGreaterThan(0);
+		expect((await search('cql.keywords = "zz?zz"')).count).toBe(0);
+		await expect(search('cql.keywords = "a*b"')).rejects.toMatchObject({
+			status: 422,
+			details: { position: 15 }
+		});
+	});
+
+	it('puts what is found in the order that the text asks for, unless another is asked for beside it', async () => {
+		const ids = async (cql: string, rest = {}) => (await search(cql, rest)).records.map(({ id }) => id);
+		const text = 'sleep or wards or alarms';
+		const [newest, oldest] = [await ids(text, { sort: 'newest' }), await ids(text, { sort: 'oldest' })];
+		expect(newest).not.toEqual(oldest);
+		expect(await ids(`${text} sortBy dc.date/sort.descending`)).toEqual(newest);
+		expect(await ids(`${text} sortBy dc.date`)).toEqual(oldest);
+		expect(await ids(`${text} sortBy dc.date`, { sort: 'newest' })).toEqual(newest);
+		const tree = await parseForIndex(LOCAL_PERSON, 'yarrow', `${text} sortBy dc.date`);
+		expect(tree.sortBy).toMatchObject([{ field: 'dc.date', modifiers: [] }]);
+		expect(await parseForIndex(LOCAL_PERSON, 'yarrow', text)).not.toHaveProperty('sortBy');
+	});
+
 	it('orders results the same way on every page', async () => {
 		const newest = (await search('sleep or wards or alarms', { sort: 'newest' })).records.map(({ id }) => id);
 		expect(newest).toEqual(['a2', 'a1', 'a3']);

@@ -24,7 +24,7 @@ export {
 export { mappingsOf } from './mapping-rows';
 export type { MappingSet } from './mapping-rows';
 export { remakePack } from './pack-remaking';
-export { setOwn, startMending } from './mending';
+export { setOwn, startMending } from './changing-headings';
 export { FORMATS } from './parsers';
 export { dialectBody, mendingBody, newIndex, ownBody } from './subject-index-schema';
 export { createIndex, describeSearching, listIndexes, removeIndex, usesOf } from './subject-indexes';

@@ -7,7 +7,7 @@ import { LOCAL_PERSON } from '../people/access';
 import { deleteEdition, removeOvertaken } from './edition-rows';
 import { currentIndex } from './editions';
 import { listEditions } from './editions-kept';
-import { setOwn, startMending } from './mending';
+import { setOwn, startMending } from './changing-headings';
 import { createIndex } from './subject-indexes';
 import { loadTurtle } from './turtle.test-aid';
 import { readVocabularyData } from './vocabulary-rows';
