@@ -198,7 +198,7 @@ describe('two people in one inquiry', () => {
 		const account = JSON.parse(strFromU8(files['account.json'])) as Record<string, unknown>;
 		expect(account).toMatchObject({ name: 'A librarian', email: 'librarian@oak.example', role: 'librarian' });
 		expect(account.sessions).not.toHaveLength(0);
-		expect(account.log).toContainEqual(expect.objectContaining({ kind: 'sign-in' }));
+		expect(account.log).toContainEqual(expect.objectContaining({ kind: 'signed-in' }));
 		const { sql } = database;
 		const secrets = await sql<{ secret: string }>`
 			select token as secret from sessions union select password from accounts where password is not null`;
