@@ -22,17 +22,18 @@ export function pool(
 	const placed = parts.map(() => new Map<number, number>());
 	parts.forEach((records, part) => {
 		for (const record of records) {
-			const alike = new Set<string>();
-			const candidates = new Set<number>();
+			// Most records are of one work with none, and nothing is made for those.
+			let alike: Set<number> | undefined;
+			let candidates: number[] | undefined;
 			for (const other of sameWork(part, record)) {
 				const item = placed[other.part]?.get(other.record);
 				if (item === undefined) continue;
-				candidates.add(item);
-				alike.add(`${other.part} ${other.record}`);
+				(candidates ??= []).push(item);
+				(alike ??= new Set()).add(keyOf(other));
 			}
-			const joined = [...candidates]
-				.sort((a, b) => a - b)
-				.find((item) => items[item].every((own) => alike.has(`${own.part} ${own.record}`)));
+			const joined = candidates
+				?.sort((a, b) => a - b)
+				.find((item) => items[item].every((own) => alike?.has(keyOf(own))));
 			const item = joined ?? items.push([]) - 1;
 			items[item].push({ part, record });
 			placed[part].set(record, item);
@@ -40,6 +41,9 @@ export function pool(
 	});
 	return items;
 }
+
+/** A record as one number: those of an index are below 2^32. */
+const keyOf = ({ part, record }: PoolRecord) => part * 2 ** 32 + record;
 
 /** For each part, the items that have records of it, and those that have records of no other. O(records). */
 export function contributions(

@@ -91,6 +91,14 @@ it('mends one that came from a file too, once it is said to be one’s own', asy
 	await startMending(LOCAL_PERSON, 'sedge', add);
 	const today = new Date().toISOString().slice(0, 10);
 	expect((await listEditions(LOCAL_PERSON, 'sedge')).map(({ label }) => label)).toEqual([today, '1']);
+	// A file that has the name of the day keeps it; what is changed then is still one edition.
+	const file = '<https://s.example/b> <http://www.w3.org/2004/02/skos/core#prefLabel> "Roofs"@en .';
+	await loadTurtle('moss', file, today);
+	for (const outline of ['Eaves', 'Gables'])
+		await startMending(LOCAL_PERSON, 'moss', { kind: 'add', outline });
+	const labels = (await listEditions(LOCAL_PERSON, 'moss')).map(({ label }) => label);
+	expect(labels).toEqual([`${today} (3)`, `${today} (2)`, today]);
+	expect((await now()).labels).toEqual(['Roofs', 'Eaves', 'Gables']);
 }); // prettier-ignore
 
 it('makes the edition in a thread where the vocabulary is large, and tells how that went', async () => {

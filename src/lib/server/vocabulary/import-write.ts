@@ -66,7 +66,8 @@ export async function writeVocabulary(
 	if (byHand && changes !== (current?.id ?? 0)) throw new Overtaken();
 	if (!byHand && current?.digest === digest && current.label === wanted) return { same: wanted };
 	// What is changed on one day is one edition.
-	if (byHand && current?.byHand && current.label === wanted) await overtakeEdition(tx, current.id);
+	if (byHand && current?.byHand && withoutNumber(current.label) === wanted)
+		await overtakeEdition(tx, current.id);
 	const label = await freeLabel(tx, indexCode, wanted);
 	const held = when === 'always' ? '' : when === 'never' && current ? TO_LOOK_AT : reason;
 	const languages = [
@@ -96,6 +97,9 @@ export async function writeVocabulary(
 	if (held === '') await makeCurrent(tx, indexCode, edition);
 	return { ...(label !== wanted && { label }), ...(held !== '' && { held }) };
 }
+
+/** A label as it was asked for, before it was found to be taken. */
+const withoutNumber = (label: string) => label.replace(/ \(\d+\)$/, '');
 
 /** The rows of the tables that are parted by edition, table by table, made as they are sent. */
 function rowsOf(
