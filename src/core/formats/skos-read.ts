@@ -452,7 +452,8 @@ export class SkosReader {
 		const several = members.size > 1;
 		for (const [scheme, { length }] of members)
 			if (!this.statements.groups.has(scheme) && (!several || length === place.size)) members.delete(scheme);
-		return members;
+		// By their addresses: where a file first names them says nothing.
+		return new Map([...members].sort(([a], [b]) => (a < b ? -1 : 1)));
 	}
 
 	private collectionsOf(
