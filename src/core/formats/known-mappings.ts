@@ -1,6 +1,5 @@
 /** Known mappings: heading-to-heading relations between vocabularies, from SSSOM/TSV of any origin. */
-import type { Fit } from '../crosswalk';
-import type { Finding } from '../vocabulary/vocabulary-data';
+import type { Finding, MappingRelation } from '../vocabulary/vocabulary-data';
 import { relationOf, sssomTable } from './sssom-table';
 
 export interface KnownMapping {
@@ -8,7 +7,7 @@ export interface KnownMapping {
 	subject: string;
 	object: string;
 	/** How the object stands to the subject. */
-	relation: Exclude<Fit, 'notJudged'>;
+	relation: MappingRelation;
 	/** 0–1; 1 where the file says nothing. */
 	confidence: number;
 }

@@ -1,6 +1,13 @@
 /** The statements of a SKOS vocabulary sorted by what they are about, whatever their order. */
-import type { Finding, LangText, MappingRelation, Notation, NoteKind } from '../vocabulary/vocabulary-data';
-import { names } from './skos-names';
+import {
+	MAPPING_RELATIONS,
+	type Finding,
+	type LangText,
+	type MappingRelation,
+	type Notation,
+	type NoteKind
+} from '../vocabulary/vocabulary-data';
+import { MATCHES, names } from './skos-names';
 
 /** The parts of an RDF/JS statement that are looked at. */
 export interface Statement {
@@ -70,13 +77,9 @@ const LINKS: Record<string, LinkKind> = {
 	[names.isReplacedBy]: 'replacedBy'
 };
 
-const MAPPINGS: Record<string, MappingRelation> = {
-	[names.exactMatch]: 'exact',
-	[names.closeMatch]: 'close',
-	[names.broadMatch]: 'broader',
-	[names.narrowMatch]: 'narrower',
-	[names.relatedMatch]: 'related'
-};
+const MAPPINGS: Record<string, MappingRelation | undefined> = Object.fromEntries(
+	MAPPING_RELATIONS.map((relation) => [MATCHES[relation], relation])
+);
 /** Which vocabulary a heading is of. */
 const MEMBERSHIP: ReadonlySet<string> = new Set([names.inScheme, names.topConceptOf]);
 /** Datatypes that say nothing of a text. */
@@ -167,7 +170,7 @@ export class SkosStatements {
 			if (type !== undefined && !PLAIN_TYPE.test(type)) notation.type = type;
 			const draft = this.draft(subject.value);
 			draft.notations = added(draft.notations ?? [], notation);
-		} else if (MAPPINGS[name]) {
+		} else if (MAPPINGS[name] !== undefined) {
 			const draft = this.draft(subject.value);
 			const mapping = { relation: MAPPINGS[name], target: object.value };
 			draft.mappings = added(draft.mappings ?? [], mapping);

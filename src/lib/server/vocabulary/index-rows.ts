@@ -6,6 +6,7 @@ import {
 	dropPartitions,
 	editions,
 	inquiries,
+	mappingSets,
 	inTransaction,
 	picks,
 	recordSets,
@@ -17,6 +18,7 @@ import {
 	taggedHeadings,
 	taggings
 } from '../db';
+import { nameOfVocabulary } from './mapping-rows';
 
 export interface CurrentIndex {
 	index: typeof subjectIndexes.$inferSelect;
@@ -97,6 +99,7 @@ export async function deleteIndex(code: string): Promise<boolean> {
 				.where(or(eq(workDecisions.indexCode, code), eq(workDecisions.otherCode, code)));
 			// Their numbers say nothing of the records of an index that is made anew under this code.
 			await tx.update(runs).set({ found: null }).where(eq(runs.indexCode, code));
+			await tx.delete(mappingSets).where(eq(mappingSets.name, nameOfVocabulary(code)));
 			await tx.delete(subjectIndexes).where(eq(subjectIndexes.code, code));
 		});
 		return true;

@@ -8,7 +8,14 @@ import { type Finish, formatOf, ImportError, type Progress, startJob, type Uploa
 import { allow, type Person } from '../people';
 import { editionIndex } from './editions';
 import { currentIndexes } from './index-rows';
-import { deleteMappings, dropMappings, mappingSetRows, mappingsNamed, replaceMappings } from './mapping-rows';
+import {
+	deleteMappings,
+	dropMappings,
+	mappingSetRows,
+	mappingsNamed,
+	nameOfVocabulary,
+	replaceMappings
+} from './mapping-rows';
 
 export const MAPPING_TYPES = { 'text/tab-separated-values': 'SSSOM (TSV)' } as const;
 
@@ -109,8 +116,6 @@ async function whetherHere(): Promise<(uri: string) => boolean> {
 	);
 	return (uri) => indexes.some((index) => index.find(uri) !== undefined);
 }
-
-const nameOfVocabulary = (indexCode: string) => `vocabulary ${indexCode}`;
 
 /**
  * What a vocabulary itself says of others, kept as known mappings under its own name.

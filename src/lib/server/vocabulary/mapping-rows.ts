@@ -12,6 +12,9 @@ export interface MappingSet {
 	loadedAt: Date;
 }
 
+/** Under which name is kept what the vocabulary of an index says of others. */
+export const nameOfVocabulary = (indexCode: string) => `vocabulary ${indexCode}`;
+
 export function mappingSetRows(): Promise<MappingSet[]> {
 	return connection().db.select().from(mappingSets).orderBy(asc(mappingSets.name));
 }

@@ -255,7 +255,7 @@ describe('cancelling', () => {
 describe('removing an index', () => {
 	it('takes its vocabulary with it, and leaves the others', async () => {
 		expect((await load(TURTLE, 'text/turtle', 'last')).state).toBe('done');
-		const tables = ['headings', 'labels', 'notes', 'relations', 'entry_terms', 'edition_packs'];
+		const tables = ['headings', 'labels', 'notes', 'relations', 'entry_terms', 'edition_packs', 'known_mappings', 'collections']; // prettier-ignore
 		const rows = async () => {
 			const counts = tables.map(async (table) => {
 				const { sql } = connection();
