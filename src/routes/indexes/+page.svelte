@@ -98,8 +98,7 @@
 								? '; marks chief headings'
 								: ''}
 						{:else}
-							No vocabulary is loaded yet.{#if index.own}
-								Its headings are typed here.{/if}
+							No vocabulary is loaded yet{index.own ? '; its headings are typed here' : ''}.
 						{/if}
 					</p>
 					<p class="text-quiet">
