@@ -12,6 +12,7 @@ import {
 } from '$lib/server/http';
 import { log, reasonOf } from '$lib/server/log';
 import { measured } from '$lib/server/metrics';
+import { forgetLately } from '$lib/server/people';
 import { isReady, startServing } from '$lib/server/serving';
 
 export const init: ServerInit = () => startServing();
@@ -19,7 +20,8 @@ export const init: ServerInit = () => startServing();
 export const handle: Handle = async (asked) => {
 	const begun = performance.now();
 	const response = await handled(asked);
-	const { route, request } = asked.event;
+	const { route, request, url } = asked.event;
+	if (request.method !== 'GET' && /^\/(account|people)\//.test(url.pathname)) forgetLately();
 	measured(route.id, request.method, response.status, (performance.now() - begun) / 1_000);
 	return response;
 };

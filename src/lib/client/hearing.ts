@@ -1,5 +1,6 @@
 /** What happens in an inquiry, heard as it happens; while it cannot be heard, the queue looks by itself as it always does. */
 import { ask } from './ask';
+import type { News } from './sync';
 
 /** Somebody's window that shows the same inquiry. */
 export interface Here {
@@ -10,7 +11,11 @@ export interface Here {
 }
 
 export interface Heard {
-	changed: (revision: number) => void;
+	/**
+	 * The inquiry has come to this revision.
+	 * @param news what was changed, where that was told with it
+	 */
+	changed: (revision: number, news?: readonly News[]) => void;
 	here: (all: readonly Here[]) => void;
 	/** What this person may do is another now. */
 	role: (role: string) => void;
@@ -18,20 +23,23 @@ export interface Heard {
 	out: () => void;
 }
 
+/** What is open to a server while a window is looked at. */
+export interface Line {
+	/** Says that the window shows something else. */
+	moved: () => void;
+	/** Whether all that happens is heard now. */
+	isOpen: () => boolean;
+	stop: () => void;
+}
+
 /** Milliseconds between two times that a window says where it is. */
-const SAY_AGAIN = 20_000;
+const SAY_AGAIN = 60_000;
 
 /**
  * Listens while the window is looked at, as a browser opens few lines to a server.
  * @param where what this window shows: a cell, else a screen
- * @returns a way to say that it shows something else, and to stop
  */
-export function listenTo(
-	place: string,
-	window: string,
-	where: () => string,
-	heard: Heard
-): { moved: () => void; stop: () => void } {
+export function listenTo(place: string, window: string, where: () => string, heard: Heard): Line {
 	let source: EventSource | undefined;
 	let said: string | undefined;
 	const say = (at: string | null) => {
@@ -42,15 +50,16 @@ export function listenTo(
 		source?.addEventListener(name, (event) => take(JSON.parse((event as MessageEvent<string>).data) as T));
 	const open = () => {
 		if (source) return;
-		source = new EventSource(`${place}/live`);
-		on<{ revision: number }>('changed', ({ revision }) => heard.changed(revision));
+		source = new EventSource(`${place}/live?window=${window}`);
+		// Also when it is opened again, as another server does not know where this window is, nor this one after a rest.
+		source.onopen = () => say(where());
+		on<{ revision: number; news?: News[] }>('changed', ({ revision, news }) => heard.changed(revision, news));
 		on<Here[]>('here', (all) => heard.here(all.filter((one) => one.window !== window)));
 		on<{ role: string }>('role', ({ role }) => heard.role(role));
 		on('out', () => {
 			close();
 			heard.out();
 		});
-		say(where());
 	};
 	const close = () => {
 		source?.close();
@@ -72,6 +81,7 @@ export function listenTo(
 		moved: () => {
 			if (source && where() !== said) say(where());
 		},
+		isOpen: () => source?.readyState === EventSource.OPEN,
 		stop: () => {
 			document.removeEventListener('visibilitychange', look);
 			removeEventListener('pagehide', leave);

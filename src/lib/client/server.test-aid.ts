@@ -5,6 +5,8 @@ import type { News, Outcome, Refusal, Reply, Sent, Transport } from './sync';
 export class ServerInMemory implements Transport {
 	revision = 0;
 	readonly log: (News & { sending: string })[] = [];
+	/** Are told of every change as it happens. */
+	readonly listening = new Set<(news: News) => void>();
 	/** What the server falls over, every time. */
 	failing: (sent: Sent) => boolean = () => false;
 
@@ -40,7 +42,10 @@ export class ServerInMemory implements Transport {
 			if (made.length > 0) {
 				this.inquiry = apply(this.inquiry, made);
 				const revision = ++this.revision;
-				this.log.push({ revision, rows: made, summary, client, sending, person: 'Somebody' });
+				const person = { personId: 'somebody', person: 'Somebody' };
+				const news = { revision, rows: made, summary, client, sending, ...person };
+				this.log.push(news);
+				for (const hear of this.listening) hear(news);
 			}
 			return {
 				done: { revision: this.revision, changes: made, summary, undo: summary, redo: null }

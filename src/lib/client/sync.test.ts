@@ -17,6 +17,15 @@ function begin(): Promise<Stage> {
 	});
 }
 
+/** The same, and windows are told of what happens as it happens, late or never as it may be. */
+const beginHeard = async (): Promise<Stage> => ({
+	...(await begin()),
+	listen: (hear) => {
+		server.listening.add(hear);
+		return () => server.listening.delete(hear);
+	}
+});
+
 beforeEach(() => void vi.useFakeTimers());
 afterEach(() => {
 	vi.useRealTimers();
@@ -160,8 +169,14 @@ describe('commands on their way', () => {
 });
 
 describe('windows on one inquiry', () => {
-	it('forget nothing that was done in any of them, and do nothing twice', () => nothingIsLost(begin, 150));
-	it('never meet themselves', () => nobodyMeetsThemselves(begin, 300));
+	it('forget nothing that was done in any of them, and do nothing twice', async () => {
+		await nothingIsLost(begin, 75);
+		await nothingIsLost(beginHeard, 75);
+	});
+	it('never meet themselves', async () => {
+		await nobodyMeetsThemselves(begin, 150);
+		await nobodyMeetsThemselves(beginHeard, 150);
+	});
 	it('come to agree where two make the same change at once', async () => {
 		const play = new Play(await begin());
 		const [one, other] = await play.openAll(2);
@@ -176,5 +191,32 @@ describe('windows on one inquiry', () => {
 		other.close();
 	});
 
-	it('come to agree, whatever is lost on the way', () => allComeToAgree(begin, 150));
+	it('come to agree, whatever is lost on the way', async () => {
+		await allComeToAgree(begin, 75);
+		await allComeToAgree(beginHeard, 75);
+	});
+	it('show what they are told of at once, and ask for nothing', async () => {
+		const play = new Play(await beginHeard());
+		const [here, there] = await play.openAll(2);
+		const asked = vi.spyOn(server, 'changesSince');
+		for (let i = 0; i < 5; i++) {
+			give(here, added(`c${i}`));
+			await vi.advanceTimersByTimeAsync(100);
+			give(there, added(`d${i}`));
+			await vi.advanceTimersByTimeAsync(100);
+			expect(namesIn(there.queue.inquiry)).toContain(`c${i}`);
+			expect(namesIn(here.queue.inquiry)).toContain(`d${i}`);
+		}
+		expect(asked).not.toHaveBeenCalled();
+		expect(here.heard).toHaveLength(5);
+		// What was not told is asked for as soon as what follows it is.
+		play.tellings = [undefined, undefined, 5, 5];
+		give(here, added('lost'));
+		await vi.advanceTimersByTimeAsync(100);
+		expect(namesIn(there.queue.inquiry)).not.toContain('lost');
+		give(here, added('told'));
+		await vi.advanceTimersByTimeAsync(100);
+		expect(namesIn(there.queue.inquiry)).toEqual(expect.arrayContaining(['lost', 'told']));
+		expect(asked).toHaveBeenCalledOnce();
+	});
 });

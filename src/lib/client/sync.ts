@@ -48,6 +48,7 @@ export interface News {
 	rows: Change[];
 	summary: string;
 	client: string;
+	personId: string;
 	person: string;
 }
 
@@ -118,6 +119,8 @@ export class SyncQueue {
 	private queue: readonly Sent[] = [];
 	/** Windows that were closed and of which this one took over what they left. */
 	private inherited: readonly string[] = [];
+	/** Changes that were told of before this window could take them in, by their revisions. */
+	private readonly heard = new Map<number, News>();
 	private underWay: Promise<void> | undefined;
 	private retrying: ReturnType<typeof setTimeout> | undefined;
 	private looking: ReturnType<typeof setInterval> | undefined;
@@ -138,9 +141,9 @@ export class SyncQueue {
 
 	/**
 	 * Takes up what an earlier visit could not send, and starts looking after what others do.
-	 * @param isWatched whether anybody looks; nothing is asked while nobody does
+	 * @param isNeeded whether to look now: not while nobody watches, nor while all that happens is heard by itself
 	 */
-	start(isWatched: () => boolean = () => true): void {
+	start(isNeeded: () => boolean = () => true): void {
 		this.shelf.hold();
 		void this.shelf.adopt((left) => {
 			const taken = left.map((sent) => ({
@@ -154,7 +157,7 @@ export class SyncQueue {
 			if (this.queue.length > 0) void this.drain();
 		});
 		this.looking = setInterval(() => {
-			if (isWatched() && !this.underWay && this.queue.length === 0) void this.catchUp();
+			if (isNeeded() && !this.underWay && this.queue.length === 0) void this.catchUp();
 		}, this.pace.catchUp);
 	}
 
@@ -195,6 +198,34 @@ export class SyncQueue {
 	async look(): Promise<void> {
 		if (this.isStopped || this.underWay || this.queue.length > 0) return;
 		await this.catchUp();
+	}
+
+	/** Takes in changes that were told of as they happened; asks for what is missing before them. */
+	hear(news: readonly News[]): void {
+		if (this.isStopped) return;
+		for (const one of news) this.heard.set(one.revision, one);
+		if (this.takeHeard()) this.layOver();
+		if (this.heard.size > 0) void this.look();
+	}
+
+	/**
+	 * Takes in what was told of and follows on what is known. What this window did itself waits for its answer.
+	 * @returns whether there was any
+	 */
+	private takeHeard(): boolean {
+		const before = this.revision;
+		for (let next = this.heard.get(before + 1); next && next.client !== this.client;) {
+			this.takeIn(next);
+			next = this.heard.get(this.revision + 1);
+		}
+		for (const revision of this.heard.keys()) if (revision <= this.revision) this.heard.delete(revision);
+		return this.revision > before;
+	}
+
+	private takeIn(news: News): void {
+		this.confirmed = apply(this.confirmed, news.rows);
+		this.revision = news.revision;
+		if (news.client !== this.client && !this.inherited.includes(news.client)) this.listener.elsewhere(news);
 	}
 
 	/** Undoes or redoes the last step, once everything before it is saved. */
@@ -304,6 +335,7 @@ export class SyncQueue {
 			this.confirmed = apply(this.confirmed, outcome.changes);
 			({ revision: this.revision, undo: this.undo, redo: this.redo } = outcome);
 		}
+		this.takeHeard();
 		this.layOver();
 	}
 
@@ -314,11 +346,9 @@ export class SyncQueue {
 		if ('refused' in reply) return true;
 		const { changes, undo, redo } = reply.done;
 		for (const news of changes) {
-			if (news.revision <= this.revision) continue;
-			this.confirmed = apply(this.confirmed, news.rows);
-			this.revision = news.revision;
-			if (news.client !== this.client && !this.inherited.includes(news.client)) this.listener.elsewhere(news);
+			if (news.revision > this.revision) this.takeIn(news);
 		}
+		this.takeHeard();
 		Object.assign(this, { undo, redo });
 		if (changes.length > 0) this.layOver();
 		else this.listener.changed();

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { expect, vi } from 'vitest';
 import type { Command, Inquiry } from '../../core/crosswalk';
 import { BrowserInMemory, Line, type Fate } from './server.test-aid';
-import { SyncQueue, type Loaded, type Pace, type Refusal, type Transport } from './sync';
+import { SyncQueue, type Loaded, type News, type Pace, type Refusal, type Transport } from './sync';
 import { Unsent } from './unsent';
 
 /** A server with a new inquiry, and the time it goes by. */
@@ -16,6 +16,8 @@ export interface Stage {
 	/** How the line takes its time. */
 	wait(milliseconds: number): Promise<void>;
 	pace?: Pace;
+	/** Where windows are told of changes as they happen: hands them on until it is called off. */
+	listen?(hear: (news: News) => void): () => void;
 }
 
 export interface Window {
@@ -30,6 +32,8 @@ export interface Window {
 export class Play {
 	readonly browser = new BrowserInMemory();
 	readonly line: Line;
+	/** How long what is told takes to come, in milliseconds, one by one; nothing for what never comes. Afterwards 5. */
+	tellings: (number | undefined)[] = [];
 	private opened = 0;
 
 	constructor(readonly stage: Stage) {
@@ -59,7 +63,15 @@ export class Play {
 			this.stage.pace
 		);
 		queue.start();
+		// What is told comes in its order.
+		let order: Promise<unknown> = Promise.resolve();
+		const silence = this.stage.listen?.((news) => {
+			const delay = this.tellings.length > 0 ? this.tellings.shift() : 5;
+			if (delay !== undefined)
+				order = Promise.all([order, this.stage.wait(delay)]).then(() => queue.hear([news]));
+		});
 		const close = () => {
+			silence?.();
 			queue.stop();
 			own.close();
 		};
@@ -75,6 +87,7 @@ export class Play {
 	/** From here on everything gets through, until all windows show what stands on the server. */
 	async settle(windows: readonly Window[], choose?: 'mine' | 'theirs'): Promise<Inquiry> {
 		Object.assign(this.line, { fates: [], delays: [] });
+		this.tellings = [];
 		for (let round = 0; round < 120; round++) {
 			await this.stage.pass(5_000);
 			const { revision, inquiry } = await this.stage.load();
@@ -116,6 +129,7 @@ const step = fc.record({
 });
 const fates = fc.array(fc.constantFrom<Fate>('good', 'good', 'good', 'away', 'lost'), { maxLength: 40 });
 const delays = fc.array(fc.nat({ max: 900 }), { maxLength: 40 });
+const tellings = fc.array(fc.option(fc.nat({ max: 2_000 }), { nil: undefined, freq: 3 }), { maxLength: 60 });
 const additions = fc.array(fc.record({ window, wait, reload: fc.boolean() }), {
 	minLength: 1,
 	maxLength: 12
@@ -124,10 +138,11 @@ const additions = fc.array(fc.record({ window, wait, reload: fc.boolean() }), {
 /** Nothing that was done in any window is forgotten, and nothing is done twice. */
 export async function nothingIsLost(begin: () => Promise<Stage>, numRuns: number): Promise<void> {
 	await fc.assert(
-		fc.asyncProperty(additions, fates, delays, async (steps, faults, times) => {
+		fc.asyncProperty(additions, fates, delays, tellings, async (steps, faults, times, told) => {
 			const play = new Play(await begin());
 			const windows = await play.openAll(3);
 			Object.assign(play.line, { fates: [...faults], delays: [...times] });
+			play.tellings = [...told];
 			for (const [i, { window, wait, reload }] of steps.entries()) {
 				expect(give(windows[window], added(`c${i}`, `concept ${i}`))).toBe(true);
 				await play.stage.pass(wait);
@@ -154,10 +169,11 @@ export async function nothingIsLost(begin: () => Promise<Stage>, numRuns: number
 export async function nobodyMeetsThemselves(begin: () => Promise<Stage>, numRuns: number): Promise<void> {
 	const steps = fc.array(step, { minLength: 1, maxLength: 16 });
 	await fc.assert(
-		fc.asyncProperty(steps, fates, delays, async (steps, faults, times) => {
+		fc.asyncProperty(steps, fates, delays, tellings, async (steps, faults, times, told) => {
 			const play = new Play(await begin());
 			let [window] = await play.openAll(1);
 			Object.assign(play.line, { fates: [...faults], delays: [...times] });
+			play.tellings = [...told];
 			for (const { act, wait } of steps) {
 				if (act === 'reload') {
 					window.close();
@@ -185,10 +201,11 @@ export async function allComeToAgree(begin: () => Promise<Stage>, numRuns: numbe
 	const steps = fc.array(step, { minLength: 1, maxLength: 12 });
 	const side = fc.constantFrom('mine' as const, 'theirs' as const);
 	await fc.assert(
-		fc.asyncProperty(steps, fates, delays, side, async (steps, faults, times, side) => {
+		fc.asyncProperty(steps, fates, delays, tellings, side, async (steps, faults, times, told, side) => {
 			const play = new Play(await begin());
 			const windows = await play.openAll(3);
 			Object.assign(play.line, { fates: [...faults], delays: [...times] });
+			play.tellings = [...told];
 			for (const { window, act, wait } of steps) {
 				if (act === 'reload') {
 					windows[window].close();

@@ -9,7 +9,7 @@ import {
 	type PickedHeading
 } from '$core/crosswalk';
 import { ask } from '$lib/client/ask';
-import { type Here, listenTo } from '$lib/client/hearing';
+import { type Here, type Line, listenTo } from '$lib/client/hearing';
 import { SyncQueue, type Loaded, type Met, type Saving, type Sent } from '$lib/client/sync';
 import { overHttp } from '$lib/client/transport';
 import { Unsent } from '$lib/client/unsent';
@@ -66,6 +66,7 @@ export class InquiryStore {
 	readonly window = crypto.randomUUID();
 
 	private readonly queue: SyncQueue;
+	private line: Line | undefined;
 	private factsWait: ReturnType<typeof setTimeout> | undefined;
 	/** The tables that the facts were last asked for. */
 	private factsOf: readonly unknown[] = [];
@@ -74,7 +75,7 @@ export class InquiryStore {
 		loaded: Loaded,
 		readonly indexes: IndexSummary[],
 		/** Whose unsent changes are kept apart from those of others in this browser; empty where there are no others. */
-		person = ''
+		private readonly person = ''
 	) {
 		const { id } = loaded.inquiry.about;
 		this.inquiry = $state.raw(loaded.inquiry);
@@ -125,7 +126,7 @@ export class InquiryStore {
 	attach(): () => void {
 		this.refused.load();
 		void this.askFacts();
-		this.queue.start(() => document.visibilityState === 'visible');
+		this.queue.start(() => document.visibilityState === 'visible' && !this.line?.isOpen());
 		return () => {
 			this.queue.leave();
 			clearTimeout(this.factsWait);
@@ -138,15 +139,20 @@ export class InquiryStore {
 	 * @param turned is told when this person may do other things than before, or takes part no more
 	 */
 	listen(where: () => string, turned: (role: string | undefined) => void) {
-		return listenTo(`/inquiry/${this.id}`, this.window, where, {
-			changed: (revision) => revision > this.revision && void this.queue.look(),
+		return (this.line = listenTo(`/inquiry/${this.id}`, this.window, where, {
+			changed: (revision, news) => {
+				// What this person did in another window changes what undo would take back, which the server says.
+				const isOwn = news?.some((one) => one.personId === this.person && one.client !== this.window);
+				if (news && !isOwn) this.queue.hear(news);
+				else if (revision > this.revision) void this.queue.look();
+			},
 			here: (all) => (this.here = all),
 			role: turned,
 			out: () => {
 				this.here = [];
 				turned(undefined);
 			}
-		});
+		}));
 	}
 
 	/**

@@ -6,7 +6,7 @@ import {
 	LOCAL_PERSON,
 	type Person,
 	personByToken,
-	personSignedIn,
+	personLately,
 	type Signed,
 	withAccounts
 } from '../people';
@@ -51,6 +51,16 @@ export function rememberLink(cookies: Cookies, url: URL, key: string): void {
  * @throws ServiceError 401 for a token that is not good
  */
 export async function whoAsks({ request, url, cookies }: Asking): Promise<Person | undefined> {
+	const person = await whoComes({ request, url, cookies });
+	// Every service asks what they are in an inquiry; found once, it stands while this request is answered.
+	return person && { ...person, found: new Map() };
+}
+
+async function whoComes({
+	request,
+	url,
+	cookies
+}: Omit<Asking, 'getClientAddress'>): Promise<Person | undefined> {
 	if (!withAccounts()) return LOCAL_PERSON;
 	if ([...url.searchParams.values()].some((value) => value.startsWith('oakmoss_')))
 		throw new ServiceError(
@@ -60,7 +70,7 @@ export async function whoAsks({ request, url, cookies }: Asking): Promise<Person
 		);
 	const authorization = request.headers.get('authorization');
 	if (authorization !== null && url.pathname.startsWith('/api/')) return personByToken(authorization);
-	const person = await personSignedIn(request.headers);
+	const person = await personLately(request.headers);
 	const links = linksOf(cookies);
 	if (person) return { ...person, links };
 	if (links.length === 0 || url.pathname.startsWith('/api/')) return undefined;

@@ -1,5 +1,5 @@
 /** The rows of an inquiry's history. */
-import { and, asc, desc, eq, gt, lt, notInArray, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, inArray, lt, notInArray, sql, type SQL } from 'drizzle-orm';
 import type { Change, Command } from '../../../core/crosswalk';
 import { LOCAL_PERSON } from '../people';
 import { changes, connection, inquiries, people, type Queries } from '../db';
@@ -74,17 +74,24 @@ export async function setChangeState(
 		.where(and(eq(changes.inquiryId, id), eq(changes.revision, revision)));
 }
 
+const ELSEWHERE = 'somebody elsewhere';
 /** The local person has no row; others that have none came with a document from elsewhere. */
 const personName = sql<string>`case when ${changes.personId} = ${LOCAL_PERSON.id}
-	then coalesce(${people.name}, ${LOCAL_PERSON.name}) else coalesce(${people.name}, 'somebody elsewhere') end`;
+	then coalesce(${people.name}, ${LOCAL_PERSON.name}) else coalesce(${people.name}, ${ELSEWHERE}) end`;
 
-/** Who changed an inquiry, by name. */
-export function peopleWhoChanged(id: string): Promise<{ id: string; name: string }[]> {
-	return connection()
-		.db.selectDistinct({ id: changes.personId, name: personName })
-		.from(changes)
-		.leftJoin(people, eq(people.id, changes.personId))
-		.where(eq(changes.inquiryId, id));
+/** The names of people who changed something. */
+export async function namesOfPeople(ids: readonly string[]): Promise<Map<string, string>> {
+	const rows =
+		ids.length === 0
+			? []
+			: await connection()
+					.db.select({ id: people.id, name: people.name })
+					.from(people)
+					.where(inArray(people.id, [...ids]));
+	const known = new Map(rows.map(({ id, name }) => [id, name]));
+	return new Map(
+		ids.map((id) => [id, known.get(id) ?? (id === LOCAL_PERSON.id ? LOCAL_PERSON.name : ELSEWHERE)])
+	);
 }
 
 /** What was changed after a revision, oldest first, and by whom; without what some windows did. */
@@ -100,6 +107,7 @@ export function changesAfter(
 			summary: changes.summary,
 			at: changes.at,
 			client: changes.client,
+			personId: changes.personId,
 			person: personName
 		})
 		.from(changes)

@@ -13,16 +13,9 @@ export { twice, unknownIndex } from './document-fault';
 export { registerDocumentPart } from './document-parts';
 export { inquiryDocument, inquirySchema } from './document-schema';
 export { copyInquiry, createInquiry, listInquiries, setInquiryState } from './inquiries';
-export {
-	changeInquiry,
-	changesSince,
-	decidersOf,
-	historyOf,
-	namesOf,
-	readInquiry,
-	stepBackOrForth
-} from './inquiry-changes';
+export { changeInquiry, changesSince, historyOf, readInquiry, stepBackOrForth } from './inquiry-changes';
 export type { HistoryEntry } from './inquiry-changes';
+export { decidersOf, namesOf } from './deciders';
 export { exportInquiry, importInquiry } from './inquiry-document';
 export { ownArchive } from './own-data';
 export { endStreams, liveStream, sayWhere } from './live';

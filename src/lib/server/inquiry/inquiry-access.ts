@@ -4,7 +4,13 @@ import { rolesIn } from './access-rows';
 import { noInquiry } from './inquiry-rows';
 
 /** What a person is in an inquiry: the most of what they are by themselves, by groups and by links. */
-export async function roleIn(person: Person, inquiryId: string): Promise<InquiryRole | undefined> {
+export function roleIn(person: Person, inquiryId: string): Promise<InquiryRole | undefined> {
+	const found = person.found?.get(inquiryId) ?? findRole(person, inquiryId);
+	person.found?.set(inquiryId, found);
+	return found;
+}
+
+async function findRole(person: Person, inquiryId: string): Promise<InquiryRole | undefined> {
 	const roles = await rolesIn(person, inquiryId);
 	return INQUIRY_ROLES.find((role) => roles.includes(role));
 }

@@ -26,7 +26,6 @@ import {
 	type NewChange,
 	nextToRedo,
 	nextToUndo,
-	peopleWhoChanged,
 	reversible,
 	revisionOf,
 	setChangeState
@@ -176,12 +175,6 @@ export async function changesSince(person: Person | undefined, id: string, revis
 	return { changes: rows, revision: latest, ...(await reversible(id, ownOf(asking))) };
 }
 
-/** The names of all who changed an inquiry, by their identifiers. */
-export async function namesOf(person: Person | undefined, id: string): Promise<Record<string, string>> {
-	await allowIn(person, 'read', id);
-	return Object.fromEntries((await peopleWhoChanged(id)).map((one) => [one.id, one.name]));
-}
-
 /** How many entries of the history are given at once. */
 const HISTORY_PAGE = 100;
 
@@ -247,22 +240,4 @@ async function log(
 	await insertChange(tx, inquiryId, revision + 1, { ...made, cells: cellsOf(made.rows) });
 	await tell({ inquiry: inquiryId, kind: 'changed', revision: revision + 1 }, tx);
 	return revision + 1;
-}
-
-/** Who did what to an inquiry. */
-export interface Deciders {
-	/** Everybody who changed anything, by name, in the order in which they began. */
-	people: string[];
-	/** Who changed each row last, and when (ISO 8601), by table and identifier: `picks/p1`. */
-	last: Map<string, { by: string; on: string }>;
-}
-
-export async function decidersOf(id: string): Promise<Deciders> {
-	const last: Deciders['last'] = new Map();
-	const people = new Set<string>();
-	for (const { rows, person, at } of await changesAfter(id, 0)) {
-		people.add(person);
-		for (const row of rows) last.set(`${row.table}/${row.id}`, { by: person, on: at.toISOString() });
-	}
-	return { people: [...people], last };
 }

@@ -29,6 +29,11 @@ const share = (role?: 'editor' | 'reader') =>
 		people: [{ id: owner.id, role: 'owner' }, ...(role ? [{ id: reader.id, role }] : [])],
 		groups: []
 	});
+/** What is said of a change that stood alone. */
+const told = (revision: number, of: object = {}) => ({
+	revision,
+	news: [expect.objectContaining({ revision, ...of })]
+});
 const add = (name: string) => changeInquiry(owner, ID, { kind: 'concept.add', id: name, name });
 
 /** A stream that somebody opened: what it said, as it comes. */
@@ -51,12 +56,32 @@ async function opened(person: Person) {
 describe('a stream of an inquiry', () => {
 	it('tells of each change once it is kept, and not of what was not', async () => {
 		const stream = await opened(owner);
-		const { revision } = await add('noise');
-		await stream.hears('changed', { revision });
+		await stream.hears('changed', { revision: 0 });
+		const { revision, changes, summary } = await add('noise');
+		await stream.hears('changed', told(revision, { rows: changes, summary, personId: owner.id }));
 		await expect(add('noise')).rejects.toMatchObject({ status: 422 });
 		const next = await add('rest');
-		await stream.hears('changed', { revision: next.revision });
-		expect(stream.heard.filter(({ event }) => event === 'changed')).toHaveLength(2);
+		await stream.hears('changed', told(next.revision, { summary: next.summary }));
+		expect(stream.heard.filter(({ event }) => event === 'changed')).toHaveLength(3);
+	});
+
+	it('tells those who come late how far it is, and of a change too large to be told that it is there', async () => {
+		const late = await opened(owner);
+		const before = await add('late');
+		await late.hears('changed', told(before.revision));
+		const again = await opened(owner);
+		await again.hears('changed', { revision: before.revision });
+		const large = await changeInquiry(owner, ID, {
+			kind: 'many',
+			title: 'Many words',
+			commands: Array.from({ length: 300 }, (_, i) => ({
+				kind: 'word.add',
+				id: `long ${i}`,
+				conceptId: 'late',
+				text: `${'wordy '.repeat(30)}${i}`
+			}))
+		});
+		await again.hears('changed', { revision: large.revision });
 	});
 
 	it('tells who is here and where, until they go', async () => {
@@ -96,7 +121,7 @@ describe('a stream of an inquiry', () => {
 		// What was told meanwhile was not heard; that is said, so that the window looks.
 		await stream.hears('changed', { revision: Number.MAX_SAFE_INTEGER });
 		const { revision } = await add('light');
-		await stream.hears('changed', { revision });
+		await stream.hears('changed', told(revision));
 		const now = await lines();
 		expect(now).toHaveLength(1);
 		expect(now[0].pid).not.toBe(pid);

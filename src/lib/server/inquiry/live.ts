@@ -2,6 +2,7 @@
 import { listen, type Listening, perConnection } from '../db';
 import { log, reasonOf } from '../log';
 import type { Person } from '../people';
+import { changesAfter, revisionOf } from './change-rows';
 import { allowIn, roleIn, standingIn } from './inquiry-access';
 import { CHANNEL, tell, type Told } from './live-rows';
 
@@ -14,16 +15,35 @@ export interface Here {
 	at: string;
 }
 
-/** Milliseconds after which a window that says nothing is not here any more; each says so more often. */
-const FORGOTTEN_AFTER = 45_000;
+/**
+ * Milliseconds after which a window that says nothing is not here any more; each says so more often. Only those of a server
+ * that ended without a word are found out in this way: the others go when their stream does.
+ */
+const FORGOTTEN_AFTER = 130_000;
 /** Milliseconds between two signs of life on a stream, and looks at whether it may go on. */
 const BEAT = 20_000;
+/** Milliseconds in which moves are gathered before they are told, and as many more for each window: all are told of all. */
+const GATHERED = { first: 100, each: 8 };
 
-type Hearer = (told: Told | { kind: 'missed' }) => void;
+/** Changes that are together larger than this, in characters, are not sent with what is told of them; windows ask for them. */
+const MOST_SENT = 100_000;
+
+/** Is given what its stream is to say; or that those who take part are others. */
+type Hearer = (told: Uint8Array | 'people') => void;
+
+const text = new TextEncoder();
+const eventOf = (event: string, data: unknown) =>
+	text.encode(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
+/** That there are changes, of which nothing else is known. */
+const changedUpTo = (revision: number) => eventOf('changed', { revision });
 
 class Board {
 	private readonly hearers = new Map<string, Set<Hearer>>();
 	private readonly here = new Map<string, Map<string, Here & { seen: number }>>();
+	/** From which change on an inquiry has yet to be read; where it is there and undefined, it is being read. */
+	private readonly unread = new Map<string, number | undefined>();
+	/** Inquiries of which it will soon be said who is here. */
+	private readonly gathering = new Set<string>();
 	private listening: Promise<Listening> | undefined;
 
 	/** Listens from the first time somebody asks on. */
@@ -31,7 +51,7 @@ class Board {
 		this.listening ??= listen(
 			CHANNEL,
 			(payload) => this.take(JSON.parse(payload) as Told),
-			() => this.hearers.forEach((own) => own.forEach((hear) => hear({ kind: 'missed' })))
+			() => this.hearers.forEach((_, inquiry) => this.say(inquiry, changedUpTo(Number.MAX_SAFE_INTEGER)))
 		).catch((error: unknown) => {
 			this.listening = undefined;
 			throw error;
@@ -40,8 +60,50 @@ class Board {
 	}
 
 	private take(told: Told): void {
-		if (told.kind === 'here' || told.kind === 'gone') this.place(told);
-		this.hearers.get(told.inquiry)?.forEach((hear) => hear(told));
+		if (told.kind === 'changed') return void this.tellChanges(told);
+		if (told.kind === 'people') return this.say(told.inquiry, 'people');
+		this.place(told);
+		this.sayHereSoon(told.inquiry);
+	}
+
+	private say(inquiry: string, what: Parameters<Hearer>[0]): void {
+		this.hearers.get(inquiry)?.forEach((hear) => hear(what));
+	}
+
+	/** Tells all who listen who is here; what moves meanwhile is told with it. */
+	private sayHereSoon(inquiry: string): void {
+		if (this.gathering.has(inquiry) || !this.hearers.has(inquiry)) return;
+		this.gathering.add(inquiry);
+		const wait = GATHERED.first + GATHERED.each * (this.here.get(inquiry)?.size ?? 0);
+		setTimeout(() => {
+			this.gathering.delete(inquiry);
+			this.say(inquiry, eventOf('here', this.hereIn(inquiry)));
+		}, wait).unref();
+	}
+
+	/**
+	 * Reads what was changed once for all who listen here, and tells them. What comes while it is read is read after it,
+	 * together.
+	 */
+	private async tellChanges({ inquiry, revision }: Extract<Told, { kind: 'changed' }>): Promise<void> {
+		if (!this.hearers.has(inquiry)) return;
+		const isUnderWay = this.unread.has(inquiry);
+		this.unread.set(inquiry, Math.min(this.unread.get(inquiry) ?? revision, revision));
+		if (isUnderWay) return;
+		for (let from = this.unread.get(inquiry); from !== undefined; from = this.unread.get(inquiry)) {
+			this.unread.set(inquiry, undefined);
+			let event = changedUpTo(from);
+			try {
+				const news = await changesAfter(inquiry, from - 1);
+				const last = news.at(-1)?.revision ?? from;
+				event = eventOf('changed', { revision: last, news });
+				if (event.length > MOST_SENT) event = changedUpTo(last);
+			} catch (error) {
+				log.warn({ reason: reasonOf(error) }, 'changes could not be read for those who listen');
+			}
+			this.say(inquiry, event);
+		}
+		this.unread.delete(inquiry);
 	}
 
 	private place(told: Extract<Told, { kind: 'here' | 'gone' }>): void {
@@ -82,22 +144,28 @@ class Board {
 
 const board = perConnection(() => new Board());
 
-/** Ends every stream of this server and hears no more; they are opened again at another one, or at this one when it is back. */
 const open = new Set<() => void>();
+/** The stream of each window. One that is opened again is another one, whose end says that the window is gone. */
+const streamOf = new Map<string, () => void>();
+
+/** Ends every stream of this server and hears no more; they are opened again at another one, or at this one when it is back. */
 export async function endStreams(): Promise<void> {
 	for (const end of open) end();
 	await board().close();
 }
 
 /**
- * What happens in an inquiry, as server-sent events: `changed` with the number of the last change, `here` with all who are
- * here, `role` when what whoever asks may do is another, and `out` when they take part no more.
+ * What happens in an inquiry, as server-sent events: `changed` with the number of the last change and, mostly, what was
+ * changed, `here` with all who are here, `role` when what whoever asks may do is another, and `out` when they take part no
+ * more. At the start, and now and then, it says how far the inquiry is, so that whoever missed something asks.
  * @param stillIn who asks, looked at again; nobody once their session has ended
+ * @param window whose stream it is: with it, that is gone too
  */
 export async function liveStream(
 	person: Person | undefined,
 	inquiryId: string,
-	stillIn: () => Promise<Person | undefined>
+	stillIn: () => Promise<Person | undefined>,
+	window?: string
 ): Promise<Response> {
 	let { role } = await standingIn(person, 'read', inquiryId);
 	const at = board();
@@ -105,10 +173,12 @@ export async function liveStream(
 	let end = () => {};
 	const body = new ReadableStream<Uint8Array>({
 		start(stream) {
-			const text = new TextEncoder();
-			const say = (event: string, data: unknown) =>
-				stream.enqueue(text.encode(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`));
+			const say = (event: string, data: unknown) => stream.enqueue(eventOf(event, data));
 			const sayHere = () => say('here', at.hereIn(inquiryId));
+			const sayRevision = async () => {
+				const revision = await revisionOf(inquiryId);
+				if (revision !== undefined && open.has(end)) stream.enqueue(changedUpTo(revision));
+			};
 			const lookAgain = async () => {
 				const now = await stillIn();
 				const next = now && (await roleIn(now, inquiryId));
@@ -118,21 +188,21 @@ export async function liveStream(
 				}
 				if (next !== role) say('role', { role: (role = next) });
 			};
-			const looked = () =>
-				lookAgain().catch((error: unknown) => log.warn({ reason: reasonOf(error) }, 'a stream'));
+			const warn = (error: unknown) => log.warn({ reason: reasonOf(error) }, 'a stream');
 			const quiet = at.hear(inquiryId, (told) => {
-				if (told.kind === 'changed') say('changed', { revision: told.revision });
-				else if (told.kind === 'people') void looked();
-				else if (told.kind === 'missed') say('changed', { revision: Number.MAX_SAFE_INTEGER });
-				else sayHere();
+				if (told === 'people') lookAgain().catch(warn);
+				else stream.enqueue(told);
 			});
 			const beat = setInterval(() => {
-				stream.enqueue(text.encode(': here\n\n'));
 				sayHere();
-				void looked();
+				lookAgain().then(sayRevision).catch(warn);
 			}, BEAT);
 			end = () => {
 				open.delete(end);
+				if (window !== undefined && streamOf.get(window) === end) {
+					streamOf.delete(window);
+					tell({ inquiry: inquiryId, kind: 'gone', window }).catch(warn);
+				}
 				clearInterval(beat);
 				quiet();
 				try {
@@ -142,7 +212,9 @@ export async function liveStream(
 				}
 			};
 			open.add(end);
-			say('here', at.hereIn(inquiryId));
+			if (window !== undefined) streamOf.set(window, end);
+			sayHere();
+			sayRevision().catch(warn);
 		},
 		cancel: () => end()
 	});

@@ -17,6 +17,8 @@ export interface Person {
 	scope?: 'read' | 'write';
 	/** Keys of links to inquiries that this browser opened. */
 	links?: readonly string[];
+	/** What they were found to be in inquiries, while one request of theirs is answered. */
+	found?: Map<string, Promise<InquiryRole | undefined>>;
 	/** The one person of an installation without accounts, who may do everything. */
 	alone?: true;
 }

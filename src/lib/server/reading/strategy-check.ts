@@ -27,22 +27,40 @@ export async function checkOfAll(
 ): Promise<{ code: string; findings: JudgedFinding[] }[]> {
 	await allowIn(person, 'read', inquiryId);
 	const { inquiry } = await loadInquiry(inquiryId, WITHOUT_WORKS);
+	const shared = sharedBy(person, inquiryId);
 	return Promise.all(
 		inquiry.about.indexes.map(async (code) => ({
 			code,
-			findings: await judgedCheck(person, inquiryId, code)
+			findings: await judgedCheck(person, inquiryId, code, shared)
 		}))
 	);
+}
+
+/** What the check of every index needs of the whole inquiry: worked out once, however many indexes are checked. */
+function sharedBy(person: Person | undefined, inquiryId: string) {
+	const known = new Map<string, Promise<unknown>>();
+	const once = <T>(name: string, make: () => Promise<T>) => {
+		const found = known.get(name) ?? make();
+		known.set(name, found);
+		return found as Promise<T>;
+	};
+	return {
+		facts: () => once('facts', () => crosswalkFacts(person, inquiryId)),
+		words: () => once('words', () => checkWords(person, inquiryId)),
+		pearls: () => once('pearls', () => pearlsOf(person, inquiryId)),
+		offers: (concept: string) => once(`offers ${concept}`, () => wordOffers(person, inquiryId, concept))
+	};
 }
 
 /** The check of one index with what was left as it is. */
 export async function judgedCheck(
 	person: Person | undefined,
 	inquiryId: string,
-	code: string
+	code: string,
+	shared = sharedBy(person, inquiryId)
 ): Promise<JudgedFinding[]> {
 	const [findings, { inquiry }] = await Promise.all([
-		checkOf(person, inquiryId, code),
+		checkOf(person, inquiryId, code, shared),
 		loadInquiry(inquiryId, WITHOUT_WORKS)
 	]);
 	const { left } = settingsOf(inquiry, code);
@@ -55,7 +73,8 @@ export async function judgedCheck(
 export async function checkOf(
 	person: Person | undefined,
 	inquiryId: string,
-	code: string
+	code: string,
+	shared = sharedBy(person, inquiryId)
 ): Promise<StrategyFinding[]> {
 	await allowIn(person, 'read', inquiryId);
 	const view = await strategyView(person, inquiryId, code);
@@ -65,10 +84,10 @@ export async function checkOf(
 		({ id, status }) => status === 'required' && inquiry.concepts[id]
 	);
 	const [{ facts }, words, pearls, offered] = await Promise.all([
-		crosswalkFacts(person, inquiryId),
-		checkWords(person, inquiryId),
-		pearlsOf(person, inquiryId),
-		Promise.all(concepts.map(async ({ id }) => ({ id, list: await wordOffers(person, inquiryId, id) })))
+		shared.facts(),
+		shared.words(),
+		shared.pearls(),
+		Promise.all(concepts.map(async ({ id }) => ({ id, list: await shared.offers(id) })))
 	]);
 	const candidates = offered.flatMap(({ id, list }) =>
 		list

@@ -1,13 +1,19 @@
 /** Citations by the thousand: formatted in a thread, as a job with progress. */
+import { createHash } from 'node:crypto';
 import { setTimeout as wait } from 'node:timers/promises';
 import type { Sql } from '../db';
 import { ServiceError } from '../errors';
 import { dropOldResults, findJob, type Finish, type Progress, resultOf, startJob } from '../jobs';
 import { allow, type Person } from '../people';
+import { Remembered } from '../remembered';
 import { type Cited, cite, type Citing } from './citing';
 
 /** So many are formatted while one waits: a third of a second. */
 const AT_ONCE = 100;
+
+/** A report cites the same works whenever it is looked at, and a style alone takes a third of a second to read. */
+const lately = new Remembered<Cited[]>(50);
+const keyOf = (citing: Citing) => createHash('sha256').update(JSON.stringify(citing)).digest('base64');
 
 /** Formats a few at once; of many, says by which job they are formatted. */
 export async function citeOrBegin(
@@ -15,7 +21,8 @@ export async function citeOrBegin(
 	citing: Citing
 ): Promise<{ cited: Cited[] } | { job: string }> {
 	const { id: startedBy } = allow(person, 'read');
-	if (citing.items.length <= AT_ONCE) return { cited: cite(citing) };
+	if (citing.items.length <= AT_ONCE)
+		return { cited: await lately.of(keyOf(citing), () => Promise.resolve(cite(citing))) };
 	// What no style prints would only weigh on the way to the thread; and a style that is none is said at once.
 	cite({ ...citing, items: [] });
 	await dropOldResults();

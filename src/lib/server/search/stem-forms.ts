@@ -4,7 +4,8 @@ import { tokensOf } from '../../../core/search';
 import { allow, type Person } from '../people';
 import { currentIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
-import { eachWord, evenly, readWord, setsOf, standsOutsideHeadings } from '../records';
+import { eachWord, evenly, type IndexSets, readWord, setsOf, standsOutsideHeadings } from '../records';
+import { Remembered } from '../remembered';
 import { eachTopicOf } from './topic-rows';
 
 const MOST_FORMS = 200;
@@ -19,7 +20,13 @@ export interface StemForms {
 	records: number;
 }
 
-/** Words that begin with a stem, or are like a mask, where words are looked for. O(words of the records looked at). */
+/** The check of a strategy asks for the same stems again and again. */
+const lately = new Remembered<StemForms>(500);
+
+/**
+ * Words that begin with a stem, or are like a mask, where words are looked for. O(words of the records looked at), once while
+ * the records are the same.
+ */
 export async function formsOfStem(
 	person: Person | undefined,
 	code: string,
@@ -33,8 +40,18 @@ export async function formsOfStem(
 		throw new ServiceError(422, 'no-stem', `“${text}” is not one word with a * or a ? in it.`);
 	const isForm = (word: string) => (mask ? mask.test(word) : word.startsWith(stem));
 	const { index } = await currentIndex(code);
+	const sets = setsOf(index);
+	return lately.of(`${sets.version} ${text}`, () => formsIn(sets, code, text, isForm));
+}
+
+async function formsIn(
+	sets: IndexSets,
+	code: string,
+	text: string,
+	isForm: (word: string) => boolean
+): Promise<StemForms> {
 	const leaf = { kind: 'word' as const, text, capitals: false, field: DEFAULT_WORD_FIELD };
-	const found = (await setsOf(index).load([leaf])).of(leaf);
+	const found = (await sets.load([leaf])).of(leaf);
 	const looked = evenly(found.toArray());
 	const counts = new Map<string, number>();
 	await eachTopicOf(code, [...looked], (vector) =>

@@ -1,16 +1,21 @@
 import * as v from 'valibot';
-import { answer, bodyOf, whoAsks } from '$lib/server/http';
+import { answer, bodyOf, queryOf, whoAsks } from '$lib/server/http';
 import { liveStream, sayWhere } from '$lib/server/inquiry';
 
+const window = v.pipe(v.string(), v.uuid());
+const query = v.object({ window: v.optional(window) });
 const body = v.strictObject({
-	window: v.pipe(v.string(), v.uuid()),
+	window,
 	/** A cell or a screen; null where the window goes. */
 	at: v.nullable(v.pipe(v.string(), v.maxLength(200)))
 });
 
 /** What happens in an inquiry, as it happens. */
 export const GET = (event) =>
-	answer(() => liveStream(event.locals.person, event.params.id, () => whoAsks(event)));
+	answer(() => {
+		const { window } = queryOf(event.url, query);
+		return liveStream(event.locals.person, event.params.id, () => whoAsks(event), window);
+	});
 
 /** Where somebody is. */
 export const POST = ({ locals, params, request }) =>
