@@ -1,7 +1,8 @@
 /**
- * npm run load [-- SECONDS]: 50 people who edit one inquiry, each every 4 seconds, and 200 who read, each opening a view every
- * 5 seconds, on a server and a PostgreSQL of their own with the demo data. Says how soon changes were seen by everybody who
- * listens as a browser does, how long views took, and whether all that was acknowledged is there.
+ * npm run load [-- SECONDS]: 50 people who edit one inquiry, each every 4 seconds, and 200 who read, each going to another view
+ * every 5 seconds, on a server and a PostgreSQL of their own with the demo data. All 250 listen as a browser does; readers
+ * open the inquiry once and go on as the browser does, with all that each view asks for. Says how soon changes were seen by
+ * everybody, how long views took until their last answer, and whether all that was acknowledged is there.
  */
 import { execFileSync } from 'node:child_process';
 import { createHmac, randomUUID } from 'node:crypto';
@@ -21,7 +22,33 @@ const WRITES_EVERY = 4_000;
 const READS_EVERY = 5_000;
 const SECRET = 'for a load that nobody else sees, long enough';
 const INQUIRY = '/inquiry/quiet-rooms';
-const VIEWS = ['', '/question', '/browse', '/browse/yarrow', '/strategy?index=yarrow', '/records?index=yarrow', '/pearls', '/logbook', '/report', '/reading-list']; // prettier-ignore
+/** What each view asks for when somebody goes to it: what it waits for, and what follows. */
+const VIEWS: { name: string; first?: string; then: string[] }[] = [
+	{ name: 'the crosswalk', then: [`${INQUIRY}/facts`, `${INQUIRY}/coverage`] },
+	{ name: 'the question', then: [`${INQUIRY}/words`] },
+	{ name: 'look-up', first: '/browse', then: [] },
+	{
+		name: 'a hierarchy',
+		first: '/browse/yarrow',
+		then: ['/indexes/yarrow/hierarchy?depth=1', '/indexes/yarrow/sheet?heading=age-groups']
+	},
+	{ name: 'a strategy', first: '/strategy?index=yarrow', then: [`${INQUIRY}/strategy/yarrow`] },
+	{
+		name: 'records',
+		first: '/records?index=yarrow',
+		then: ['/indexes/yarrow/neighbours?record=Y-04343']
+	},
+	{ name: 'pearls', then: [`${INQUIRY}/pearls/state?at=1`] },
+	{ name: 'the logbook', first: '/logbook', then: [] },
+	{ name: 'the report', first: '/report', then: [] },
+	{ name: 'the reading list', first: '/reading-list', then: [] }
+];
+
+/** Where the browser asks for the data of a view. */
+const dataOf = (view: string) => {
+	const [path, query = ''] = view.split('?');
+	return `${INQUIRY}${path}/__data.json?${query}&x-sveltekit-invalidated=001`;
+};
 
 ensureBuild();
 const scratch = mkdtempSync(path.join(os.tmpdir(), 'oakmoss-load-'));
@@ -64,22 +91,32 @@ const faults = new Map<string, number>();
 const fault = (what: string) => void faults.set(what, (faults.get(what) ?? 0) + 1);
 let over = false;
 
-/** When each change was sent, by its revision, and how many have yet to see it. */
-const sent = new Map<number, { at: number; left: number }>();
+/** Each change by its revision: when it was sent, once that is known, how many have yet to see it, and when the last did. */
+const changes = new Map<number, { at?: number; left: number; seenAt?: number }>();
+function sent(revision: number) {
+	const known = changes.get(revision) ?? { left: EDITORS + READERS };
+	changes.set(revision, known);
+	return known;
+}
 const seen: number[] = [];
+/** How often somebody had to ask for what they were not told. */
+let asked = 0;
 /** What an editor has acknowledged: the word it last left, if any. */
 const left = new Map<number, string | undefined>();
 let acknowledged = 0;
 
 class Listener {
+	/** The last change that this window has, with all before it. */
 	private revision = 0;
+	private readonly heard = new Set<number>();
 	private isLooking = false;
-	private again = false;
 
 	constructor(private readonly cookie: string) {}
 
-	async listen(): Promise<void> {
-		const answer = await fetch(`${server.address}${INQUIRY}/live`, { headers: { cookie: this.cookie } });
+	async listen(window: string): Promise<void> {
+		const answer = await fetch(`${server.address}${INQUIRY}/live?window=${window}`, {
+			headers: { cookie: this.cookie }
+		});
 		if (!answer.ok || !answer.body) return fault(`a stream answered ${answer.status}`);
 		const text = new TextDecoder();
 		let held = '';
@@ -87,31 +124,41 @@ class Listener {
 			held += text.decode(piece as Uint8Array, { stream: true });
 			const events = held.split('\n\n');
 			held = events.pop() ?? '';
-			if (events.some((event) => event.startsWith('event: changed'))) void this.look();
+			for (const event of events) if (event.startsWith('event: changed\ndata: ')) this.hear(event.slice(21));
 		}
 		if (!over) fault('a stream ended');
 	}
 
-	/** Looks for what is new, one question at a time, as the queue in the browser does. */
+	/** Takes in what follows on what is known, and asks for what is missing, as the queue in the browser does. */
+	private hear(event: string): void {
+		const { revision, news = [] } = JSON.parse(event) as { revision: number; news?: { revision: number }[] };
+		for (const one of news) this.heard.add(one.revision);
+		this.takeIn();
+		if (this.heard.size > 0 || this.revision < revision) void this.look();
+	}
+
+	private takeIn(): void {
+		while (this.heard.delete(this.revision + 1)) {
+			const known = sent(++this.revision);
+			if (--known.left === 0 && known.at !== undefined) seen.push(performance.now() - known.at);
+			else if (known.left === 0) known.seenAt = performance.now();
+		}
+	}
+
 	private async look(): Promise<void> {
-		if (this.isLooking) return void (this.again = true);
+		if (this.isLooking) return;
 		this.isLooking = true;
+		asked++;
 		const answer = await fetch(`${server.address}${INQUIRY}/changes?since=${this.revision}`, {
 			headers: { cookie: this.cookie }
 		});
 		if (answer.ok) {
 			const { changes } = (await answer.json()) as { changes: { revision: number }[] };
-			for (const { revision } of changes) {
-				this.revision = Math.max(this.revision, revision);
-				const known = sent.get(revision);
-				if (known && --known.left === 0) seen.push(performance.now() - known.at);
-			}
+			for (const { revision } of changes) if (revision > this.revision) this.heard.add(revision);
+			this.takeIn();
+			for (const revision of this.heard) if (revision <= this.revision) this.heard.delete(revision);
 		} else if (!over) fault(`changes answered ${answer.status}`);
 		this.isLooking = false;
-		if (this.again) {
-			this.again = false;
-			void this.look();
-		}
 	}
 
 	start(revision: number): void {
@@ -136,23 +183,46 @@ async function edit(i: number): Promise<void> {
 			const { revision } = (await answer.json()) as { revision: number };
 			acknowledged++;
 			left.set(i, text);
-			sent.set(revision, { at: begun, left: EDITORS });
+			const change = sent(revision);
+			change.at = begun;
+			if (change.seenAt !== undefined) seen.push(change.seenAt - begun);
 		} else fault(`a change answered ${answer.status}: ${(await answer.text()).slice(0, 120)}`);
 		await wait(WRITES_EVERY - (performance.now() - begun));
 	}
 }
 
 const reads: number[] = [];
+const byView = new Map(VIEWS.map(({ name }) => [name, [] as number[]]));
+async function get(path: string, cookie: string): Promise<void> {
+	const answer = await fetch(`${server.address}${path}`, { headers: { cookie } });
+	await answer.arrayBuffer();
+	if (!answer.ok) throw new Error(`${path.split('?')[0]} answered ${answer.status}`);
+}
+async function sayWhere(cookie: string, window: string, at: string): Promise<void> {
+	const answer = await fetch(`${server.address}${INQUIRY}/live`, {
+		method: 'POST',
+		headers: { cookie, 'content-type': 'application/json', origin: server.address },
+		body: JSON.stringify({ window, at })
+	});
+	if (!answer.ok) fault(`where somebody is answered ${answer.status}`);
+}
+
 async function read(i: number): Promise<void> {
+	const cookie = cookies[EDITORS + i];
 	await wait(Math.random() * READS_EVERY);
 	for (let n = i; !over; n++) {
 		const begun = performance.now();
-		const answer = await fetch(`${server.address}${INQUIRY}${VIEWS[n % VIEWS.length]}`, {
-			headers: { cookie: cookies[EDITORS + i] }
-		});
-		await answer.arrayBuffer();
-		if (answer.ok) reads.push(performance.now() - begun);
-		else fault(`a view answered ${answer.status}`);
+		const { name, first, then } = VIEWS[n % VIEWS.length];
+		try {
+			if (first !== undefined) await get(dataOf(first), cookie);
+			await Promise.all(then.map((path) => get(path, cookie)));
+			const took = performance.now() - begun;
+			reads.push(took);
+			byView.get(name)?.push(took);
+		} catch (error) {
+			if (!over) fault((error as Error).message);
+		}
+		await sayWhere(cookie, windows[EDITORS + i], name);
 		await wait(READS_EVERY - (performance.now() - begun));
 	}
 }
@@ -160,20 +230,21 @@ async function read(i: number): Promise<void> {
 const [{ revision: before }] = await sql<{
 	revision: number;
 }>`select revision from inquiries where id = 'quiet-rooms'`;
-const listeners = cookies.slice(0, EDITORS).map((cookie) => new Listener(cookie));
-for (const listener of listeners) {
+const windows = cookies.map(() => randomUUID());
+const listeners = cookies.map((cookie) => new Listener(cookie));
+// Everybody opens the inquiry, a few at a time; what is measured is a server at work.
+for (const [i, listener] of listeners.entries()) {
+	if (i % 25 === 0) await get(INQUIRY, cookies[i]);
 	listener.start(before);
-	void listener.listen().catch(() => over || fault('a stream broke'));
+	void listener.listen(windows[i]).catch(() => over || fault('a stream broke'));
+	await sayWhere(cookies[i], windows[i], 'crosswalk');
 }
-// Views that were never opened read what they need first; what is measured is a server at work.
-for (const view of VIEWS)
-	await fetch(`${server.address}${INQUIRY}${view}`, { headers: { cookie: cookies[0] } }).then((answer) =>
-		answer.arrayBuffer()
-	);
+for (const { first, then } of VIEWS)
+	for (const path of [...(first === undefined ? [] : [dataOf(first)]), ...then]) await get(path, cookies[0]);
 setTimeout(() => (over = true), SECONDS * 1_000);
 const failing = (error: unknown) => fault(`no answer: ${(error as Error).message}`);
 await Promise.all([
-	...listeners.map((_, i) => edit(i).catch(failing)),
+	...Array.from({ length: EDITORS }, (_, i) => edit(i).catch(failing)),
 	...Array.from({ length: READERS }, (_, i) => read(i).catch(failing))
 ]);
 await wait(3_000);
@@ -189,7 +260,7 @@ const lost =
 	acknowledged -
 	(after - before) +
 	[...left].filter(([i, text]) => words.find(({ id }) => id === `load-${i}`)?.text !== text).length;
-const unseen = [...sent.values()].filter((one) => one.left > 0).length;
+const unseen = [...changes.values()].filter((one) => one.left > 0).length;
 const share = (list: number[], most: number) =>
 	`${((100 * list.filter((time) => time <= most).length) / Math.max(1, list.length)).toFixed(1)} %`;
 const at = (list: number[], part: number) => {
@@ -215,10 +286,20 @@ table(
 			at(reads, 0.95),
 			at(reads, 0.99),
 			`${share(reads, 200)} in 200 ms`
-		]
+		],
+		...Array.from(byView, ([name, times]) => [
+			`· ${name}`,
+			times.length,
+			at(times, 0.5),
+			at(times, 0.95),
+			at(times, 0.99),
+			`${share(times, 200)} in 200 ms`
+		])
 	]
 );
-console.log(`\n${acknowledged} changes acknowledged, ${lost} lost, ${unseen} not seen by somebody.`);
+console.log(
+	`\n${acknowledged} changes acknowledged, ${lost} lost, ${unseen} not seen by somebody; ${asked} times somebody had to ask for what was not told.`
+);
 for (const [what, count] of faults) console.log(`${count} × ${what}`);
 await database.end();
 await server.stop();

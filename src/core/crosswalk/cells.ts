@@ -63,7 +63,7 @@ const NOTHING: CellContent = { picks: [], cell: undefined, state: 'undecided' };
 export class CellsByPlace {
 	private readonly contents = new Map<string, CellContent>();
 
-	constructor(inquiry: Inquiry) {
+	constructor(inquiry: { picks: Inquiry['picks']; cells: Inquiry['cells'] }) {
 		for (const cell of Object.values(inquiry.cells))
 			this.contents.set(cell.id, { picks: [], cell, state: cell.noHeading ? 'noHeading' : 'undecided' });
 		for (const pick of inOrder(inquiry.picks)) {

@@ -1,4 +1,24 @@
 export {
+	compareCells,
+	compareLists,
+	settle,
+	settledAs,
+	settleWork,
+	takeInAgreed,
+	takeInWorks,
+	type Agreement,
+	type Both,
+	type CellDifference,
+	type CellPlace,
+	type CellsCompared,
+	type DecidedApart,
+	type DecidedCells,
+	type DecidedList,
+	type ListCompared,
+	type ListDifference,
+	type Side
+} from './agreement';
+export {
 	CellsByPlace,
 	cellId,
 	cellState,

@@ -79,7 +79,12 @@ export function inTransaction<T>(work: (tx: Queries) => Promise<T>): Promise<T> 
 	return connection().db.transaction(work);
 }
 
-/** The same for statements written as such. */
+/** Reading that sees everything as it is at one moment. */
+export function inSnapshot<T>(work: (tx: Queries) => Promise<T>): Promise<T> {
+	return connection().db.transaction(work, { isolationLevel: 'repeatable read', accessMode: 'read only' });
+}
+
+/** As `inTransaction`, for statements written as such. */
 export function inStatements<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
 	return connection().sql.begin(work);
 }

@@ -5,6 +5,7 @@ export {
 	connection,
 	databaseUrl,
 	inStatements,
+	inSnapshot,
 	inTransaction,
 	isAway,
 	isThere,
@@ -19,6 +20,8 @@ export type { Listening } from './listening';
 export { attachPartition, dropPartitions, makePartitions, partitionOf } from './partitions';
 export type { Parted } from './partitions';
 export {
+	apartPeople,
+	aparts,
 	accounts,
 	apiTokens,
 	cells,

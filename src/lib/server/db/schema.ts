@@ -32,6 +32,7 @@ import {
 	type StrategySettings,
 	type WordField
 } from '../../../core/crosswalk/inquiry';
+import type { DecidedApart } from '../../../core/crosswalk/agreement';
 import { DECISIONS, type ListEntry } from '../../../core/crosswalk/list-entry';
 import type { EditionDifference } from '../../../core/edition/difference';
 import type { CslItem } from '../../../core/evidence/citation';
@@ -616,6 +617,38 @@ export const inquiryPeople = pgTable(
 			.on(t.inquiryId)
 			.where(sql`role = 'owner'`)
 	]
+);
+
+/** What two people decide apart, to be compared. */
+export const aparts = pgTable(
+	'aparts',
+	{
+		id: text('id').primaryKey(),
+		inquiryId: ofInquiry(),
+		/** Cells of the crosswalk, or the whole reading list. */
+		of: text('of', { enum: ['cells', 'list'] }).notNull(),
+		cells: jsonb('cells').$type<{ conceptId: string; indexCode: string }[]>().notNull(),
+		startedBy: text('started_by').notNull(),
+		startedAt: moment('started_at').notNull().defaultNow()
+	},
+	(t) => [index('aparts_of_inquiry').on(t.inquiryId)]
+);
+
+/** Each of the two, the copy of the inquiry in which they decide, when they had done and what they had decided by then. */
+export const apartPeople = pgTable(
+	'apart_people',
+	{
+		apartId: text('apart_id')
+			.notNull()
+			.references(() => aparts.id, { onDelete: 'cascade' }),
+		/** The first of them or the second. */
+		side: smallint('side').notNull(),
+		personId: text('person_id').notNull(),
+		inquiryId: ofInquiry(),
+		doneAt: moment('done_at'),
+		decided: jsonb('decided').$type<DecidedApart>()
+	},
+	(t) => [primaryKey({ columns: [t.apartId, t.side] }), uniqueIndex('apart_copies').on(t.inquiryId)]
 );
 
 /** Groups that take part in an inquiry, whoever is in them. */

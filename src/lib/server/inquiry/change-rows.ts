@@ -1,5 +1,5 @@
 /** The rows of an inquiry's history. */
-import { and, asc, desc, eq, gt, inArray, lt, notInArray, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, inArray, lt, lte, notInArray, sql, type SQL } from 'drizzle-orm';
 import type { Change, Command } from '../../../core/crosswalk';
 import { LOCAL_PERSON } from '../people';
 import { changes, connection, inquiries, people, type Queries } from '../db';
@@ -119,6 +119,15 @@ export function changesAfter(
 				without && notInArray(changes.client, [...without])
 			)
 		)
+		.orderBy(asc(changes.revision));
+}
+
+/** What was done after one revision and up to another, oldest first. */
+export function doneBetween(id: string, after: number, upTo: number, on: Queries = connection().db) {
+	return on
+		.select({ kind: changes.kind, rows: changes.rows })
+		.from(changes)
+		.where(and(eq(changes.inquiryId, id), gt(changes.revision, after), lte(changes.revision, upTo)))
 		.orderBy(asc(changes.revision));
 }
 

@@ -1,4 +1,7 @@
 /** Inquiries: their rows, changes, history and document. */
+export { apartOfCopy, apartsOf, compareApart, decideApart, endApart, sayDone } from './apart';
+export type { ApartCompared, ApartCopy, ApartLine } from './apart';
+export { apartBody } from './apart-schema';
 export {
 	citation,
 	faultOfCommand,
@@ -33,4 +36,5 @@ export {
 export { allowIn, roleIn } from './inquiry-access';
 export { messageFile, messagesOf, withdrawMessage } from './messages';
 export type { MessageLine } from './messages';
-export { loadInquiry, WITHOUT_WORKS, noInquiry } from './inquiry-rows';
+export { noInquiry } from './inquiry-rows';
+export { loadInquiry, WITHOUT_WORKS } from './loading';

@@ -8,12 +8,12 @@ import {
 	indexNames,
 	inquiryLines,
 	insertInquiry,
-	loadInquiry,
 	noInquiry,
 	rowsAsMade,
 	setState,
 	writeRows
 } from './inquiry-rows';
+import { loadInquiry } from './loading';
 import { allowIn } from './inquiry-access';
 
 /** All inquiries that are not removed, latest first, with how far each crosswalk has come. */

@@ -30,8 +30,9 @@ import {
 	revisionOf,
 	setChangeState
 } from './change-rows';
-import { entriesOf, indexNames, loadInquiry, noInquiry, writeRows, WITHOUT_WORKS } from './inquiry-rows';
+import { entriesOf, indexNames, noInquiry, writeRows } from './inquiry-rows';
 import { allowIn } from './inquiry-access';
+import { loadInquiry, WITHOUT_WORKS } from './loading';
 import { tell } from './live-rows';
 
 export interface InquiryState {
@@ -150,7 +151,7 @@ export async function stepBackOrForth(
 		if (!target) throw new ServiceError(409, `nothing-to-${kind}`, `There is nothing to ${kind}.`);
 		const rows = kind === 'undo' ? invert(target.rows) : target.rows;
 		const works = rows.flatMap(({ table, id: work }) => (table === 'entries' ? [work] : []));
-		const inquiry = { ...found, entries: await entriesOf(tx, id, works) };
+		const inquiry = { ...found, entries: await entriesOf(id, works, tx) };
 		const blocked = obstacle(inquiry, rows);
 		if (blocked)
 			throw new ServiceError(

@@ -27,27 +27,24 @@ export function noInquiry(id: string): ServiceError {
 	return new ServiceError(404, 'no-inquiry', `There is no inquiry “${id}”. It may have been removed.`);
 }
 
-interface Loading {
-	on?: Queries;
-	/** It is locked, as a transaction is about to change it. */
-	forChange?: boolean;
-	/** Which works of the reading list come with it. It may have twenty thousand, and little needs them. */
-	works?: 'all' | readonly string[];
-}
-/** For what never looks at the reading list. */
-export const WITHOUT_WORKS = { works: [] } satisfies Loading;
+export type InquiryRow = typeof inquiries.$inferSelect;
 
-/** The whole inquiry in one query a table, whatever its size. */
-export async function loadInquiry(
+/** What is said of an inquiry; nothing where it is not there, or is removed. */
+export async function inquiryRow(
 	id: string,
-	{ on: db = connection().db, forChange = false, works = 'all' }: Loading = {}
-): Promise<{ inquiry: Inquiry; revision: number; archived: boolean }> {
+	db: Queries = connection().db,
+	forChange = false
+): Promise<InquiryRow | undefined> {
 	const query = db
 		.select()
 		.from(inquiries)
 		.where(and(eq(inquiries.id, id), isNull(inquiries.deletedAt)));
-	const [about] = await (forChange ? query.for('update') : query);
-	if (!about) throw noInquiry(id);
+	const [row] = await (forChange ? query.for('update') : query);
+	return row;
+}
+
+/** The rows of an inquiry in one query a table, whatever its size; without the works of its reading list. */
+export async function tablesOf(id: string, db: Queries): Promise<Omit<Inquiry, 'about' | 'entries'>> {
 	// One after the other: a transaction has one connection, which does one thing at a time.
 	const conceptRows = await db.select().from(concepts).where(eq(concepts.inquiryId, id));
 	const wordRows = await db.select().from(words).where(eq(words.inquiryId, id));
@@ -55,33 +52,25 @@ export async function loadInquiry(
 	const pickRows = await db.select().from(picks).where(eq(picks.inquiryId, id));
 	const sightingRows = await db.select().from(sightings).where(eq(sightings.inquiryId, id));
 	const pearlRows = await db.select().from(pearls).where(eq(pearls.inquiryId, id));
-	const entryRows = await entriesOf(db, id, works);
 	const commentRows = await db.select().from(comments).where(eq(comments.inquiryId, id));
 	const strategyRows = await db.select().from(strategies).where(eq(strategies.inquiryId, id));
-	const { title, question, indexes, wordField, revision, archived } = about;
 	return {
-		revision,
-		archived,
-		inquiry: {
-			about: { id, title, question, indexes, wordField },
-			concepts: byIdentifier(conceptRows),
-			words: byIdentifier(wordRows),
-			cells: byIdentifier(cellRows),
-			picks: byIdentifier(pickRows.map(({ slots, ...row }) => (slots ? { ...row, slots } : row))),
-			sightings: byIdentifier(sightingRows),
-			pearls: byIdentifier(pearlRows),
-			entries: entryRows,
-			strategies: byIdentifier(strategyRows),
-			comments: byIdentifier(commentRows)
-		}
+		concepts: byIdentifier(conceptRows),
+		words: byIdentifier(wordRows),
+		cells: byIdentifier(cellRows),
+		picks: byIdentifier(pickRows.map(({ slots, ...row }) => (slots ? { ...row, slots } : row))),
+		sightings: byIdentifier(sightingRows),
+		pearls: byIdentifier(pearlRows),
+		strategies: byIdentifier(strategyRows),
+		comments: byIdentifier(commentRows)
 	};
 }
 
 /** Works of the reading list: all, or those that are named. */
 export async function entriesOf(
-	db: Queries,
 	id: string,
-	works: 'all' | readonly string[]
+	works: 'all' | readonly string[],
+	db: Queries = connection().db
 ): Promise<Inquiry['entries']> {
 	if (works.length === 0) return {};
 	const own = eq(entries.inquiryId, id);

@@ -18,6 +18,7 @@ import {
 	takerRows,
 	takingGroups
 } from './access-rows';
+import { isDecidedApart } from './apart-rows';
 import { allowIn, roleIn, standingIn } from './inquiry-access';
 import { setState } from './inquiry-rows';
 import { tell } from './live-rows';
@@ -60,6 +61,7 @@ export async function setParticipants(
 	{ people, groups }: InferOutput<typeof participantsBody>
 ): Promise<Participants> {
 	const asking = await allowIn(person, 'own-inquiry', inquiryId);
+	await notWhileApart(inquiryId);
 	const owners = people.filter(({ role }) => role === 'owner');
 	if (owners.length !== 1)
 		throw new ServiceError(
@@ -88,6 +90,16 @@ export async function setParticipants(
 	return role ? participantsOf(person, inquiryId) : { role: 'reader', people: [], groups: [] };
 }
 
+/** Whoever decides apart shows it to nobody before they have done. */
+async function notWhileApart(inquiryId: string): Promise<void> {
+	if (await isDecidedApart(inquiryId))
+		throw new ServiceError(
+			409,
+			'apart',
+			'You decide this apart, so nobody else sees it yet. Say first that you have done.'
+		);
+}
+
 /** Leaves an inquiry of others. */
 export async function leaveInquiry(person: Person | undefined, inquiryId: string): Promise<void> {
 	const { person: asking, role } = await standingIn(person, 'read', inquiryId);
@@ -108,6 +120,7 @@ export async function leaveInquiry(person: Person | undefined, inquiryId: string
 /** Makes an address by which whoever has it may read the inquiry. */
 export async function makeLink(person: Person | undefined, inquiryId: string): Promise<{ key: string }> {
 	const { id: madeBy } = await allowIn(person, 'own-inquiry', inquiryId);
+	await notWhileApart(inquiryId);
 	if ((await linkRows(inquiryId)).length >= MOST_LINKS)
 		throw new ServiceError(422, 'too-many', `There are ${MOST_LINKS} links already. Take one back first.`);
 	const key = newKey();

@@ -1,14 +1,15 @@
 import { forPage } from '$lib/server/http';
 import { listIndexes } from '$lib/server/vocabulary';
-import { namesOf, participantsOf, readInquiry } from '$lib/server/inquiry';
+import { apartOfCopy, namesOf, participantsOf, readInquiry } from '$lib/server/inquiry';
 
 export const load = ({ locals, params }) =>
 	forPage(async () => {
-		const [state, indexes, { role, people }, named] = await Promise.all([
+		const [state, indexes, { role, people }, named, apart] = await Promise.all([
 			readInquiry(locals.person, params.id),
 			listIndexes(locals.person),
 			participantsOf(locals.person, params.id),
-			namesOf(locals.person, params.id)
+			namesOf(locals.person, params.id),
+			apartOfCopy(locals.person, params.id)
 		]);
 		// Whoever takes part, and whoever did and is named beside what they said.
 		const others = Object.entries(named).flatMap(([id, name]) =>
@@ -18,6 +19,7 @@ export const load = ({ locals, params }) =>
 			state,
 			indexes,
 			role,
+			apart,
 			people: [...people.map(({ id, name }) => ({ id, name })), ...others],
 			person: locals.person?.name ?? ''
 		};

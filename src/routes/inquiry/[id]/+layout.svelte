@@ -3,6 +3,7 @@
 	import { invalidateAll } from '$app/navigation';
 	import { page } from '$app/state';
 	import { messages } from '$lib/components/messages/messages.svelte';
+	import ApartBanner from '$lib/components/apart/ApartBanner.svelte';
 	import CollisionPanel from '$lib/components/frame/CollisionPanel.svelte';
 	import ConceptStrip from '$lib/components/frame/ConceptStrip.svelte';
 	import { useKeys } from '$lib/components/parts/keys.svelte';
@@ -85,6 +86,7 @@
 				<a class="underline" href="/">To the inquiries</a>
 			</p>
 		{/if}
+		{#if data.apart}<ApartBanner apart={data.apart} {id} />{/if}
 		<ConceptStrip />
 		<main id="main" class="flex min-h-0 flex-1 flex-col">
 			{@render children()}

@@ -8,6 +8,7 @@
 	import Menu from '$lib/components/parts/Menu.svelte';
 	import Select from '$lib/components/parts/Select.svelte';
 	import { Asking } from '$lib/components/people/asking.svelte';
+	import Aparts from '$lib/components/apart/Aparts.svelte';
 	import AllComments from '$lib/components/comments/AllComments.svelte';
 	import FindPeople from '$lib/components/people/FindPeople.svelte';
 	import { PARTS_SAID } from '$lib/components/people/roles';
@@ -134,6 +135,14 @@
 				<button class="quiet-action mt-2" onclick={leave}>Leave this inquiry</button>
 			{/if}
 		</section>
+		{#if data.me?.alone === false}
+			<Aparts
+				id={store.id}
+				aparts={data.aparts}
+				people={data.people.filter(({ role }) => role !== 'reader')}
+				mayBegin={data.role !== 'reader' && !data.apart}
+			/>
+		{/if}
 		<section aria-labelledby="comments-title">
 			<h2 id="comments-title" class="mb-2 text-lg font-semibold">Comments</h2>
 			<AllComments />
