@@ -19,7 +19,7 @@
 </script>
 
 <li
-	class="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_minmax(0,1fr)] items-center gap-3 py-1.5 max-md:grid-cols-1"
+	class="grid grid-cols-[minmax(0,2fr)_minmax(0,1fr)_minmax(0,1fr)_6.5rem] items-start gap-3 py-1.5 max-md:grid-cols-1"
 >
 	<button
 		class="text-left hover:bg-shade focus-visible:bg-shade"
@@ -30,18 +30,18 @@
 		<span id="settled-{id}" class="block text-xs text-quiet">{settled ?? 'not settled yet'}</span>
 	</button>
 	{#each [0, 1] as const as side (side)}
-		<span class="flex items-center justify-between gap-2 {settled ? 'text-quiet' : ''}">
-			<span>{says[side]}</span>
-			{#if mayChange}<span class="flex shrink-0">
-					<button class="quiet-action !py-0" tabindex="-1" onclick={() => onSettle(side)}
-						>As {names[side]}<kbd class="key-cap ml-1" aria-hidden="true">{side + 1}</kbd></button
-					>
-					{#if side === 1 && canLeave}
-						<button class="quiet-action !py-0" tabindex="-1" onclick={() => onSettle(undefined)}
-							>Leave out<kbd class="key-cap ml-1" aria-hidden="true">0</kbd></button
-						>
-					{/if}
-				</span>{/if}
+		<span>
+			<span class="block {settled ? 'text-quiet' : ''}">{says[side]}</span>
+			{#if mayChange}
+				<button class="quiet-action -ml-2 !py-0" tabindex="-1" onclick={() => onSettle(side)}
+					>As {names[side]} <kbd class="key-cap" aria-hidden="true">{side + 1}</kbd></button
+				>
+			{/if}
 		</span>
 	{/each}
+	{#if mayChange && canLeave}
+		<button class="quiet-action justify-self-end !py-0" tabindex="-1" onclick={() => onSettle(undefined)}
+			>Leave out <kbd class="key-cap" aria-hidden="true">0</kbd></button
+		>
+	{/if}
 </li>

@@ -75,7 +75,9 @@ export class InquiryStore {
 		loaded: Loaded,
 		readonly indexes: IndexSummary[],
 		/** Whose unsent changes are kept apart from those of others in this browser; empty where there are no others. */
-		private readonly person = ''
+		private readonly person = '',
+		/** Whether they came as one who only reads: nothing is tried that would be refused. */
+		public onlyReads = false
 	) {
 		const { id } = loaded.inquiry.about;
 		this.inquiry = $state.raw(loaded.inquiry);
@@ -160,6 +162,7 @@ export class InquiryStore {
 	 * number of that message; undefined where nothing was done.
 	 */
 	send(command: Command, { quiet = false } = {}): number | undefined {
+		if (this.onlyReads) return this.sayReads();
 		try {
 			const plain = $state.snapshot(command) as Command;
 			const isDone = this.queue.push(plain, (before) => describe(before, plain, this.indexName));
@@ -173,7 +176,12 @@ export class InquiryStore {
 		}
 	}
 
+	private sayReads(): undefined {
+		messages.warn('You read this inquiry. Whoever owns it can let you change it.');
+	}
+
 	async step(kind: 'undo' | 'redo'): Promise<void> {
+		if (this.onlyReads) return this.sayReads();
 		const reply = await this.queue.step(kind);
 		if (reply === 'away')
 			messages.warn(

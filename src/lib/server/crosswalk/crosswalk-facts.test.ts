@@ -113,6 +113,8 @@ describe('what the vocabularies say of an inquiry', () => {
 		];
 		const count = async () => {
 			const counts: number[] = [];
+			// What was changed is read once, whoever asks first.
+			await readInquiry(LOCAL_PERSON, 'q');
 			for (const work of asked) counts.push(await during(work));
 			return counts;
 		};

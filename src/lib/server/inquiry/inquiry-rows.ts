@@ -44,7 +44,10 @@ export async function inquiryRow(
 }
 
 /** The rows of an inquiry in one query a table, whatever its size; without the works of its reading list. */
-export async function tablesOf(id: string, db: Queries): Promise<Omit<Inquiry, 'about' | 'entries'>> {
+export async function tablesOf(
+	id: string,
+	db: Queries = connection().db
+): Promise<Omit<Inquiry, 'about' | 'entries'>> {
 	// One after the other: a transaction has one connection, which does one thing at a time.
 	const conceptRows = await db.select().from(concepts).where(eq(concepts.inquiryId, id));
 	const wordRows = await db.select().from(words).where(eq(words.inquiryId, id));

@@ -20,7 +20,13 @@
 	const store = $derived.by(() => {
 		void id;
 		return untrack(
-			() => new InquiryStore(data.state, data.indexes, data.me?.alone === false ? data.me.id : '')
+			() =>
+				new InquiryStore(
+					data.state,
+					data.indexes,
+					data.me?.alone === false ? data.me.id : '',
+					data.role === 'reader'
+				)
 		);
 	});
 	provideInquiry(() => store);
@@ -51,7 +57,10 @@
 		isOut = role === undefined;
 		if (isOut) return;
 		if (role === 'reader') messages.warn('From now on you only read here. What you typed stays.');
-		else messages.say('You may change this inquiry now.');
+		else {
+			store.onlyReads = false;
+			messages.say('You may change this inquiry now.');
+		}
 		void invalidateAll();
 	}
 
