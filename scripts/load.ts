@@ -1,6 +1,6 @@
 /**
- * npm run load [-- SECONDS]: 50 people who edit one inquiry, each every 4 seconds, and 200 who read, each going to another view
- * every 5 seconds, on a server and a PostgreSQL of their own with the demo data. All 250 listen as a browser does; readers
+ * npm run load [-- SECONDS [EDITORS READERS]]: 50 people who edit one inquiry, each every 4 seconds, and 200 who read, each
+ * going to another view every 5 seconds, on a server and a PostgreSQL of their own with the demo data. All of them listen as a browser does; readers
  * open the inquiry once and go on as the browser does, with all that each view asks for. Says how soon changes were seen by
  * everybody, how long views took until their last answer, and whether all that was acknowledged is there.
  */
@@ -16,8 +16,8 @@ import { freePort, startPostgres } from './parts/postgres.mjs';
 import { startServer } from './parts/server.mjs';
 
 const SECONDS = Number(process.argv[2] ?? 300);
-const EDITORS = 50;
-const READERS = 200;
+const EDITORS = Number(process.argv[3] ?? 50);
+const READERS = Number(process.argv[4] ?? 200);
 const WRITES_EVERY = 4_000;
 const READS_EVERY = 5_000;
 const SECRET = 'for a load that nobody else sees, long enough';
@@ -132,7 +132,7 @@ class Listener {
 	/** Takes in what follows on what is known, and asks for what is missing, as the queue in the browser does. */
 	private hear(event: string): void {
 		const { revision, news = [] } = JSON.parse(event) as { revision: number; news?: { revision: number }[] };
-		for (const one of news) this.heard.add(one.revision);
+		for (const one of news) if (one.revision > this.revision) this.heard.add(one.revision);
 		this.takeIn();
 		if (this.heard.size > 0 || this.revision < revision) void this.look();
 	}

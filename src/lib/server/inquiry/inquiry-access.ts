@@ -33,9 +33,9 @@ export async function standingIn(
 	action: Action,
 	inquiryId: string
 ): Promise<{ person: Person; role: InquiryRole }> {
-	const absent = noInquiry(inquiryId);
 	const role = person && (await roleIn(person, inquiryId));
+	const absent = () => noInquiry(inquiryId);
 	const asking = allow(person, action, { role, absent });
-	if (!role) throw absent;
+	if (!role) throw absent();
 	return { person: asking, role };
 }

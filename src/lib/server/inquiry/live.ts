@@ -1,4 +1,5 @@
 /** What happens in an inquiry, as it happens: changes, who is here and where, and who takes part. */
+import { setTimeout as wait } from 'node:timers/promises';
 import { listen, type Listening, perConnection } from '../db';
 import { log, reasonOf } from '../log';
 import type { Person } from '../people';
@@ -21,9 +22,13 @@ export interface Here {
  */
 const FORGOTTEN_AFTER = 130_000;
 /** Milliseconds between two signs of life on a stream, and looks at whether it may go on. */
-const BEAT = 20_000;
+const BEAT = 30_000;
+/** Milliseconds after which what was changed must have been told; else it was missed. */
+const TOLD_BY = 3_000;
 /** Milliseconds in which moves are gathered before they are told, and as many more for each window: all are told of all. */
 const GATHERED = { first: 100, each: 8 };
+/** Milliseconds for each window in which changes are gathered, and the most. */
+const CHANGES_GATHERED = { each: 1, most: 300 };
 
 /** Changes that are together larger than this, in characters, are not sent with what is told of them; windows ask for them. */
 const MOST_SENT = 100_000;
@@ -42,6 +47,8 @@ class Board {
 	private readonly here = new Map<string, Map<string, Here & { seen: number }>>();
 	/** From which change on an inquiry has yet to be read; where it is there and undefined, it is being read. */
 	private readonly unread = new Map<string, number | undefined>();
+	/** The last change that was told of each inquiry. */
+	private readonly told = new Map<string, number>();
 	/** Inquiries of which it will soon be said who is here. */
 	private readonly gathering = new Set<string>();
 	private listening: Promise<Listening> | undefined;
@@ -86,16 +93,21 @@ class Board {
 	 * together.
 	 */
 	private async tellChanges({ inquiry, revision }: Extract<Told, { kind: 'changed' }>): Promise<void> {
-		if (!this.hearers.has(inquiry)) return;
+		// What was changed meanwhile may have been read with what came before it.
+		if (!this.hearers.has(inquiry) || this.hasTold(inquiry, revision)) return;
 		const isUnderWay = this.unread.has(inquiry);
 		this.unread.set(inquiry, Math.min(this.unread.get(inquiry) ?? revision, revision));
 		if (isUnderWay) return;
 		for (let from = this.unread.get(inquiry); from !== undefined; from = this.unread.get(inquiry)) {
+			const { each, most } = CHANGES_GATHERED;
+			await wait(Math.min(most, each * (this.hearers.get(inquiry)?.size ?? 0)));
+			from = Math.max(this.unread.get(inquiry) ?? from, (this.told.get(inquiry) ?? 0) + 1);
 			this.unread.set(inquiry, undefined);
 			let event = changedUpTo(from);
 			try {
 				const news = await changesAfter(inquiry, from - 1);
 				const last = news.at(-1)?.revision ?? from;
+				this.told.set(inquiry, last);
 				event = eventOf('changed', { revision: last, news });
 				if (event.length > MOST_SENT) event = changedUpTo(last);
 			} catch (error) {
@@ -119,6 +131,11 @@ class Board {
 		if (windows.size === 0) this.here.delete(told.inquiry);
 	}
 
+	/** @returns whether a change, and so all before it, was told to those who listen */
+	hasTold(inquiry: string, revision: number): boolean {
+		return (this.told.get(inquiry) ?? -1) >= revision;
+	}
+
 	async close(): Promise<void> {
 		await (await this.listening?.catch(() => undefined))?.end();
 	}
@@ -137,7 +154,9 @@ class Board {
 		this.hearers.set(inquiry, own.add(hearer));
 		return () => {
 			own.delete(hearer);
-			if (own.size === 0) this.hearers.delete(inquiry);
+			if (own.size > 0) return;
+			this.hearers.delete(inquiry);
+			this.told.delete(inquiry);
 		};
 	}
 }
@@ -179,6 +198,11 @@ export async function liveStream(
 				const revision = await revisionOf(inquiryId);
 				if (revision !== undefined && open.has(end)) stream.enqueue(changedUpTo(revision));
 			};
+			const sayWhatWasMissed = async () => {
+				const revision = await revisionOf(inquiryId);
+				await wait(TOLD_BY);
+				if (revision !== undefined && !at.hasTold(inquiryId, revision)) await sayRevision();
+			};
 			const lookAgain = async () => {
 				const now = await stillIn();
 				const next = now && (await roleIn(now, inquiryId));
@@ -195,7 +219,7 @@ export async function liveStream(
 			});
 			const beat = setInterval(() => {
 				sayHere();
-				lookAgain().then(sayRevision).catch(warn);
+				lookAgain().then(sayWhatWasMissed).catch(warn);
 			}, BEAT);
 			end = () => {
 				open.delete(end);

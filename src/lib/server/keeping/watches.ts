@@ -185,10 +185,10 @@ async function watchFor(
 	action: 'read' | 'change-inquiry',
 	id: string
 ): Promise<WatchRow> {
-	const absent = new ServiceError(404, 'no-watch', 'There is no such watch. It may have been removed.');
+	const absent = () => new ServiceError(404, 'no-watch', 'There is no such watch. It may have been removed.');
 	const asking = allow(person, 'read');
 	const watch = await watchRow(id);
-	if (!watch) throw absent;
+	if (!watch) throw absent();
 	const { inquiryId, personId } = watch;
 	const isOwn = asking.alone || personId === asking.id;
 	const role = inquiryId !== null ? await roleIn(asking, inquiryId) : isOwn ? 'owner' : undefined;

@@ -67,7 +67,7 @@ export interface Place {
 	/** What this person is in the inquiry; nothing where they are nothing in it, or it is not there. */
 	role: InquiryRole | undefined;
 	/** What is said where they may not even see it: the same as if it were not there. */
-	absent: ServiceError;
+	absent: () => ServiceError;
 }
 
 /**
@@ -77,7 +77,7 @@ export interface Place {
 export function allow(person: Person | undefined, action: Action, place?: Place): Person {
 	if (!person) throw new ServiceError(401, 'not-signed-in', 'Nobody is signed in. Sign in, or use a token.');
 	const may = place ? (place.role ? BY_INQUIRY_ROLE[place.role] : undefined) : BY_ROLE[person.role];
-	if (!may) throw place?.absent ?? new ServiceError(404, 'not-there', 'There is no such thing.');
+	if (!may) throw place?.absent() ?? new ServiceError(404, 'not-there', 'There is no such thing.');
 	if (!may.includes(action))
 		throw new ServiceError(403, 'not-allowed', `${person.name} may not ${SAID[action]}.`);
 	if (action !== 'read' && person.scope === 'read')
