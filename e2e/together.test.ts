@@ -89,6 +89,74 @@ describe('two people in one inquiry', () => {
 		await owner.browserContext().close();
 	});
 
+	it('decide apart, see nothing of each other until both have done, and settle what differs by keys', async () => {
+		const owner = await signedIn('librarian', `${AT}/people`);
+		await press(owner, 'Let two decide apart', 'main');
+		expect(await accessibilityFaults(owner)).toEqual([]);
+		await press(owner, 'Begin', 'main');
+		await waitForText(owner, 'main', 'both decide yet');
+		await press(owner, 'Decide', 'main');
+		await waitForText(owner, '[aria-label="Deciding apart"]', 'neither sees what the other decides');
+		expect(await accessibilityFaults(owner)).toEqual([]);
+		const editor = await signedIn('member', `${AT}/people`);
+		await press(editor, 'Decide', 'main');
+		await waitForText(editor, '[aria-label="Deciding apart"]', 'apart from A librarian');
+		expect(editor.url()).not.toBe(owner.url());
+		/** Picks headings where nothing is picked yet. */
+		const pick = (page: Page, labels: string[]) =>
+			page.evaluate(async (all) => {
+				for (const label of all)
+					await fetch(`${location.pathname}/commands`, {
+						method: 'POST',
+						headers: { 'content-type': 'application/json' },
+						body: JSON.stringify({
+							command: {
+								kind: 'pick.add',
+								id: crypto.randomUUID(),
+								conceptId: 'sleep-and-rest',
+								indexCode: 'alder',
+								headings: [{ uri: `https://x.example/${label}`, label }],
+								edition: ''
+							},
+							base: 10_000,
+							client: crypto.randomUUID(),
+							sending: crypto.randomUUID()
+						})
+					});
+			}, labels);
+		await pick(owner, ['Resting', 'Napping']);
+		await pick(editor, ['Resting']);
+		await press(owner, 'I have done');
+		await waitForText(owner, '[aria-label="Deciding apart"]', 'A member decides yet');
+		await press(editor, 'I have done');
+		await press(editor, 'How far you agree');
+		await waitForText(editor, 'h1', 'Agreement of A librarian and A member');
+		await waitForText(editor, 'tbody', '67 %');
+		expect(await accessibilityFaults(editor)).toEqual([]);
+		await press(editor, 'Take in 1 decision', 'main');
+		await waitForText(editor, 'main', 'All that both decided alike stands in the inquiry');
+		const inHand = (text: string) =>
+			editor.waitForFunction((wanted) => document.activeElement?.textContent?.includes(wanted), {}, text);
+		await editor.keyboard.press('g');
+		await inHand('Napping');
+		await editor.keyboard.press('1');
+		await waitForText(editor, '[data-difference]', 'in the crosswalk');
+		await saved(editor);
+		const { sql } = database;
+		const picks = await sql<{ label: string; role: string }>`
+			select headings -> 0 ->> 'label' as label, role from picks
+			where inquiry_id = 'quiet-rooms' and concept_id = 'sleep-and-rest' and index_code = 'alder' order by 1`;
+		expect(picks).toEqual([
+			{ label: 'Napping', role: 'searched' },
+			{ label: 'Resting', role: 'searched' }
+		]);
+		// What is kept as one decided can be left out again with one key.
+		await editor.keyboard.press('0');
+		await waitForText(editor, '[data-difference]', 'left out');
+		await editor.browserContext().close();
+		await owner.browserContext().close();
+	});
+
 	it('speak to each other where it belongs, and settle it', async () => {
 		const owner = await signedIn('librarian', AT);
 		const editor = await signedIn('member', `${AT}?concept=attention&cell=attention:yarrow`);
