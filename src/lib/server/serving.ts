@@ -4,6 +4,7 @@ import { closeConnection, databaseUrl, isAway, migrateDatabase } from './db';
 import { endStreams } from './inquiry';
 import { warmUp } from './vocabulary';
 import { settleLeftovers, stopJobs } from './jobs';
+import { sends, sendWaiting } from './outbox';
 import { deliverToAll, runWatches } from './keeping';
 import { log, reasonOf } from './log';
 import { dropOldAttempts, firstInvitation, secret, withAccounts } from './people';
@@ -13,6 +14,7 @@ import './wings';
 const TRY_AGAIN = 500;
 /** How often what servers left behind is settled, in milliseconds. */
 const SETTLE_EVERY = 15_000;
+const SEND_EVERY = 2_000;
 /** How often it is asked whether records have arrived that a watch has not looked at, in milliseconds. */
 const WATCH_EVERY = 15_000;
 /** How often tries that no longer count are forgotten, in milliseconds. */
@@ -60,6 +62,7 @@ async function begin(): Promise<void> {
 	await settleLeftovers();
 	every(SETTLE_EVERY, 'leftovers could not be settled', settleLeftovers);
 	every(WATCH_EVERY, 'watches could not look', runWatches);
+	if (sends()) every(SEND_EVERY, 'messages could not be handed on', sendWaiting);
 	const feed = Number(process.env.OAKMOSS_FEED_EVERY ?? 0);
 	if (feed > 0) every(feed * 1_000, 'the stand-in feed could not deliver', deliverToAll);
 	ready = true;

@@ -876,13 +876,21 @@ export const outbox = pgTable(
 		subject: text('subject').notNull(),
 		/** What it asks for, under a name of its own: a record or a work of the list. */
 		about: text('about').notNull().default(''),
-		state: text('state', { enum: ['waiting', 'withdrawn'] })
+		state: text('state', { enum: ['waiting', 'withdrawn', 'sent', 'failed'] })
 			.notNull()
 			.default('waiting'),
+		/** How often it could not be handed on, and when that is tried again. */
+		tries: smallint('tries').notNull().default(0),
+		nextAt: moment('next_at').notNull().defaultNow(),
 		/** The whole message, as RFC 5322 has it. */
 		eml: text('eml').notNull()
 	},
-	(t) => [index('outbox_by_inquiry').on(t.inquiryId, t.at)]
+	(t) => [
+		index('outbox_by_inquiry').on(t.inquiryId, t.at),
+		index('outbox_to_be_sent')
+			.on(t.nextAt)
+			.where(sql`kind = 'account' and state = 'waiting'`)
+	]
 );
 
 /** What goes into a report: parts in their order, runs, the citation style, and what people say of items. */

@@ -11,7 +11,7 @@ export interface MessageLine {
 	to: string;
 	subject: string;
 	about: string;
-	state: 'waiting' | 'withdrawn';
+	state: 'waiting' | 'withdrawn' | 'sent' | 'failed';
 }
 
 export async function messagesOf(person: Person | undefined, inquiryId: string): Promise<MessageLine[]> {

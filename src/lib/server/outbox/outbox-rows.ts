@@ -1,6 +1,6 @@
 /** The rows of the outbox. */
 import { and, desc, eq } from 'drizzle-orm';
-import { connection, outbox, type Transaction } from '../db';
+import { connection, inStatements, outbox, type Transaction } from '../db';
 
 export async function insertMessage(row: typeof outbox.$inferInsert): Promise<void> {
 	await connection().db.insert(outbox).values(row);
@@ -39,4 +39,37 @@ export async function withdraw(inquiryId: string, id: string): Promise<void> {
 		.db.update(outbox)
 		.set({ state: 'withdrawn' })
 		.where(and(eq(outbox.inquiryId, inquiryId), eq(outbox.id, id)));
+}
+
+export interface Waiting {
+	id: string;
+	to: string;
+	eml: string;
+	tries: number;
+}
+
+/**
+ * Hands on the next message about an account that is due, if any: locked meanwhile, so that no other server does. One whose
+ * server ends between sending and saying so is sent once more, under the same name.
+ * @param maxAge in seconds; what is older says what is past
+ * @param send answers when it is tried again, in seconds; nothing where it was handed on, null where it is given up
+ * @returns whether there was one
+ */
+export function handOnNext(
+	maxAge: number,
+	send: (message: Waiting) => Promise<number | null | undefined>
+): Promise<boolean> {
+	return inStatements(async (tx) => {
+		const [message] = await tx<Waiting>`
+			select id, "to", eml, tries from outbox
+			where kind = 'account' and state = 'waiting' and next_at <= now() and at > now() - ${maxAge} * interval '1 second'
+			order by next_at limit 1 for update skip locked`;
+		if (!message) return false;
+		const again = await send(message);
+		const state = again === undefined ? 'sent' : again === null ? 'failed' : 'waiting';
+		await tx`
+			update outbox set state = ${state}, tries = tries + 1, next_at = now() + ${again ?? 0} * interval '1 second'
+			where id = ${message.id}`;
+		return true;
+	});
 }

@@ -1,8 +1,9 @@
-/** Messages: put down as files of mail in a stand-in outbox, from which nothing is sent. */
+/** Messages: put down as files of mail in an outbox. Those about accounts are sent from it where a way is set (`sending.ts`). */
 import { randomUUID } from 'node:crypto';
 import MailComposer from 'nodemailer/lib/mail-composer/index.js';
 import type { Transaction } from '../db';
 import { insertMessage, insertMessageIn } from './outbox-rows';
+import { sender } from './sending';
 
 /** Asked of the library, works handed on, what watches found, or about somebody's account. */
 export type MessageKind = 'request' | 'works' | 'news' | 'account';
@@ -17,8 +18,6 @@ export interface NewMessage {
 	replyTo?: string;
 	attachments?: { filename: string; content: string; contentType: string }[];
 }
-
-const FROM = { name: 'Oakmoss', address: 'oakmoss@outbox.example' };
 
 /** Puts a message into the outbox. @returns its identifier */
 export async function putMessage(
@@ -48,11 +47,11 @@ async function composed(
 ) {
 	const id = randomUUID();
 	const message = new MailComposer({
-		from: FROM,
+		from: sender(),
 		to,
 		subject,
 		text,
-		messageId: `<${id}@outbox.example>`,
+		messageId: `<${id}@${sender().address.split('@')[1]}>`,
 		...(replyTo && { replyTo }),
 		attachments
 	});

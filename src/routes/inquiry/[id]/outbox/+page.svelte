@@ -14,7 +14,12 @@
 		news: 'news of watches',
 		account: 'about an account'
 	} as const;
-	const STATES = { waiting: 'waiting', withdrawn: 'taken back' } as const;
+	const STATES = {
+		waiting: 'waiting',
+		withdrawn: 'taken back',
+		sent: 'sent',
+		failed: 'refused by the other side'
+	} as const;
 
 	async function takeBack(id: string) {
 		const { fault } = await ask(`/inquiry/${store.id}/outbox/${id}`, { method: 'DELETE' });
