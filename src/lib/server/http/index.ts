@@ -19,3 +19,4 @@ export {
 	apiWatch
 } from './api-answers';
 export { openApi } from './openapi';
+export { oneMoreRequest } from './rates';
