@@ -6,16 +6,12 @@ export {
 	settleWork,
 	takeInAgreed,
 	takeInWorks,
-	type Agreement,
 	type Both,
 	type CellDifference,
 	type CellPlace,
 	type CellsCompared,
 	type DecidedApart,
-	type DecidedCells,
-	type DecidedList,
 	type ListCompared,
-	type ListDifference,
 	type Side
 } from './agreement';
 export {

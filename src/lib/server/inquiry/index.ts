@@ -1,6 +1,6 @@
 /** Inquiries: their rows, changes, history and document. */
 export { apartOfCopy, apartsOf, compareApart, decideApart, endApart, sayDone } from './apart';
-export type { ApartCompared, ApartCopy, ApartLine } from './apart';
+export type { ApartCopy, ApartLine } from './apart';
 export { apartBody } from './apart-schema';
 export {
 	citation,

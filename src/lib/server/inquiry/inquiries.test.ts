@@ -1,19 +1,16 @@
 import * as v from 'valibot';
-import { sql } from 'drizzle-orm';
-import pg from 'pg';
-import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { apply, execute, type Command } from '../../../core/crosswalk';
 import { LOCAL_PERSON } from '../people/access';
 import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
-import { connection, inTransaction } from '../db/client';
+import { connection } from '../db/client';
 import { createIndex } from '../vocabulary/subject-indexes';
 import { copyInquiry, createInquiry, listInquiries, setInquiryState } from './inquiries';
 import { changeInquiry, changesSince, historyOf, readInquiry, stepBackOrForth } from './inquiry-changes';
 import '../wings';
 import { inquiryDocument, type InquiryDocument } from './document-schema';
 import { exportInquiry, importInquiry } from './inquiry-document';
-import { entriesOf, tablesOf, writeRows } from './inquiry-rows';
-import { loadInquiry, WITHOUT_WORKS } from './loading';
+import { entriesOf, tablesOf } from './inquiry-rows';
 
 let url: string;
 let number = 0;
@@ -88,52 +85,6 @@ describe('an inquiry in the database', () => {
 		await expect(stepBackOrForth(LOCAL_PERSON, id, 'redo')).rejects.toMatchObject({
 			code: 'nothing-to-redo'
 		});
-	});
-
-	it('is remembered, and brought up to date by what was changed since, in as few statements as may be', async () => {
-		for (const command of COMMANDS) await change(command);
-		const full = await state();
-		const during = async (work: () => Promise<unknown>) => {
-			const sent = vi.spyOn(pg.Client.prototype, 'query');
-			await work();
-			const count = sent.mock.calls.length;
-			sent.mockRestore();
-			return count;
-		};
-		expect(await during(() => loadInquiry(id))).toBe(1);
-		await change({ kind: 'concept.add', id: 'c9', name: 'other' });
-		expect(await during(() => loadInquiry(id))).toBe(2);
-		expect(await during(() => loadInquiry(id))).toBe(1);
-		// Some of the works, or none of them, are what they are by themselves.
-		const works = Object.keys(full.entries).slice(0, 1);
-		for (const some of [works, WITHOUT_WORKS.works])
-			expect((await loadInquiry(id, { works: some })).inquiry.entries).toEqual(await entriesOf(id, some));
-	});
-
-	it('is what it was where a change was begun and not kept', async () => {
-		await change(COMMANDS[0]);
-		const before = await state();
-		await expect(
-			inTransaction(async (tx) => {
-				const { inquiry } = await loadInquiry(id, { on: tx, forChange: true });
-				const made = execute(inquiry, { kind: 'concept.add', id: 'never', name: 'never' });
-				await writeRows(tx, id, made);
-				await tx.execute(sql`update inquiries set revision = revision + 1 where id = ${id}`);
-				// Within it, it is seen.
-				expect((await loadInquiry(id, { on: tx })).inquiry.concepts.never).toBeDefined();
-				throw new Error('not kept');
-			})
-		).rejects.toThrow('not kept');
-		expect(await state()).toEqual(before);
-	});
-
-	it('is another one where one of this name was there before', async () => {
-		await change(COMMANDS[0]);
-		await state();
-		await connection().sql`delete from inquiries where id = ${id}`;
-		await expect(state()).rejects.toMatchObject({ status: 404 });
-		await createInquiry(LOCAL_PERSON, { id, title: 'Another', question: '' });
-		expect((await state()).concepts).toEqual({});
 	});
 
 	it('cannot redo what was undone once something else was done', async () => {
