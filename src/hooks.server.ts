@@ -53,9 +53,7 @@ async function introduced(event: RequestEvent): Promise<Response | undefined> {
 	const action = route.id === null ? undefined : actionOf(request.method, route.id);
 	try {
 		locals.person = await whoAsks(event);
-		await oneMoreRequest(
-			locals.person && locals.person.role !== 'visitor' ? locals.person.id : event.getClientAddress()
-		);
+		await oneMoreRequest(locals.person, event);
 		const as = request.headers.get('x-oakmoss-as');
 		if (as !== null && locals.person && locals.person.id !== as)
 			throw new ServiceError(

@@ -11,6 +11,7 @@ import { canonical } from '../canonical';
 import { cellId, CellsByPlace, pickOfHeadings } from './cells';
 import type { Command, Inquiry, Pick, PickedHeading } from './inquiry';
 import type { Decision, ListEntry } from './list-entry';
+import { switchesOf } from './together';
 
 /** The first and the second of two people. */
 export type Side = 0 | 1;
@@ -184,21 +185,10 @@ export function settledAs(
 	return cell?.noHeading ? 'leftOut' : undefined;
 }
 
-/** What is said of a pick besides which headings it has. */
-const switchesOf = ({ withNarrower, cuts, chief, aspects, role, fit, note }: Pick) => ({
-	withNarrower,
-	cuts,
-	chief,
-	aspects,
-	role,
-	fit,
-	note
-});
-
 /** A pick as it is put into the inquiry: over one of the same headings that is there. */
 function put(inquiry: Inquiry, pick: Pick, id: string, said: Partial<Pick>): Command {
 	const { conceptId, indexCode, headings, edition } = pick;
-	const switches = { ...switchesOf(pick), ...said };
+	const switches = { ...switchesOf(pick), note: pick.note, ...said };
 	const own = pickOfHeadings(inquiry, conceptId, indexCode, urisOf(headings));
 	return own
 		? { kind: 'pick.set', id: own.id, ...switches }

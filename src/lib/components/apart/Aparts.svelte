@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { tick } from 'svelte';
 	import { invalidateAll } from '$app/navigation';
 	import { moment } from '../inquiry/moment';
 	import { messages } from '../messages/messages.svelte';
@@ -18,6 +19,14 @@
 	let { id, aparts, people, mayBegin }: Props = $props();
 	const asking = new Asking();
 	let beginning = $state(false);
+	let opener = $state<HTMLButtonElement>();
+
+	/** What was in the focus goes; the focus does not. */
+	async function close() {
+		beginning = false;
+		await tick();
+		opener?.focus();
+	}
 
 	async function end(apart: ApartLine) {
 		if (!(await asking.send(`/inquiry/${id}/apart/${apart.id}`, undefined, 'DELETE'))) return;
@@ -70,9 +79,11 @@
 		{#if people.length < 2}
 			<p class="mt-2 text-quiet">It needs two who may change the inquiry. Share it with somebody first.</p>
 		{:else if beginning}
-			<BeginApart {id} {people} onClose={() => (beginning = false)} />
+			<BeginApart {id} {people} onClose={close} />
 		{:else}
-			<button class="action mt-3" onclick={() => (beginning = true)}>Let two decide apart</button>
+			<button class="action mt-3" bind:this={opener} onclick={() => (beginning = true)}
+				>Let two decide apart</button
+			>
 		{/if}
 	{/if}
 </section>

@@ -54,7 +54,11 @@
 	}
 </script>
 
-<form class="mt-3 space-y-3 rounded border bg-leaf p-3" onsubmit={begin}>
+<form
+	{@attach (form) => form.querySelector('button')?.focus()}
+	class="mt-3 space-y-3 rounded border bg-leaf p-3"
+	onsubmit={begin}
+>
 	<p class="flex flex-wrap items-center gap-2">
 		<Select label="The first" value={first} {options} onChange={(chosen) => (first = chosen)} />
 		and

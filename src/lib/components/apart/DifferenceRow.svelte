@@ -22,7 +22,7 @@
 	class="grid grid-cols-[minmax(0,2fr)_minmax(0,1fr)_minmax(0,1fr)_6.5rem] items-start gap-3 py-1.5 max-md:grid-cols-1"
 >
 	<button
-		class="text-left hover:bg-shade focus-visible:bg-shade"
+		class="-mx-2 px-2 text-left hover:bg-shade focus-visible:bg-shade"
 		data-difference={id}
 		aria-describedby="settled-{id}"
 	>

@@ -1,6 +1,5 @@
 import { Readable } from 'node:stream';
-import pg from 'pg';
-import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Command } from '../../../core/crosswalk';
 import { LOCAL_PERSON } from '../people/access';
 import { setCell } from './setting-cells';
@@ -9,7 +8,7 @@ import { crosswalkFacts } from './crosswalk-facts';
 import { suggestionsFor } from './suggesting';
 import { exportCrosswalk } from './taking-away';
 import { previewCrosswalkImport } from './taking-in';
-import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
+import { dropDatabase, migratedDatabase, statementsDuring } from '../db/database.test-aid';
 import { connection } from '../db/client';
 import { currentIndex } from '../vocabulary/editions';
 import { findJob } from '../jobs/jobs';
@@ -99,13 +98,6 @@ describe('what the vocabularies say of an inquiry', () => {
 	});
 
 	it('takes the same number of statements however many picks there are', async () => {
-		const during = async (work: () => Promise<unknown>) => {
-			const sent = vi.spyOn(pg.Client.prototype, 'query');
-			await work();
-			const count = sent.mock.calls.length;
-			sent.mockRestore();
-			return count;
-		};
 		const asked = [
 			() => readInquiry(LOCAL_PERSON, 'q'),
 			() => crosswalkFacts(LOCAL_PERSON, 'q'),
@@ -115,7 +107,7 @@ describe('what the vocabularies say of an inquiry', () => {
 			const counts: number[] = [];
 			// What was changed is read once, whoever asks first.
 			await readInquiry(LOCAL_PERSON, 'q');
-			for (const work of asked) counts.push(await during(work));
+			for (const work of asked) counts.push(await statementsDuring(work));
 			return counts;
 		};
 		const before = await count();

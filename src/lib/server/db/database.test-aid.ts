@@ -1,5 +1,7 @@
 /** A database of its own for each test file, on the PostgreSQL that `npm test` starts. */
 import { randomUUID } from 'node:crypto';
+import pg from 'pg';
+import { vi } from 'vitest';
 import { closeConnection, connect, migrateDatabase } from './client';
 
 function server(): string {
@@ -60,4 +62,13 @@ export async function migratedDatabase(): Promise<string> {
 export async function dropDatabase(url: string): Promise<void> {
 	if (process.env.DATABASE_URL === url) await closeConnection();
 	await onServer(`drop database "${new URL(url).pathname.slice(1)}" with (force)`);
+}
+
+/** How many statements some work sends. */
+export async function statementsDuring(work: () => Promise<unknown>): Promise<number> {
+	const sent = vi.spyOn(pg.Client.prototype, 'query');
+	await work();
+	const count = sent.mock.calls.length;
+	sent.mockRestore();
+	return count;
 }

@@ -1,18 +1,42 @@
-import { afterEach, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, expect, it, vi } from 'vitest';
+import type { Person } from '../people';
 import { oneMoreRequest } from './rates';
 
-afterEach(() => vi.unstubAllEnvs());
+const ines: Person = { id: 'ines', name: 'Ines', role: 'member' };
+const visitor: Person = { id: 'visitor', name: 'A reader', role: 'visitor' };
+const from = (address: string) => ({ getClientAddress: () => address });
+const past = {
+	getClientAddress: () => {
+		throw new Error('The header with the address is missing.');
+	}
+};
+const times = async (count: number, ...asked: Parameters<typeof oneMoreRequest>) => {
+	for (let i = 0; i < count; i++) await oneMoreRequest(...asked);
+};
+const tooMany = { status: 429, code: 'too-many-requests' };
 
-it('answers so many requests a minute for each who asks, and says when it goes on', async () => {
+beforeEach(() => {
 	vi.stubEnv('OAKMOSS_ACCOUNTS', 'on');
 	vi.stubEnv('OAKMOSS_MOST_A_MINUTE', '3');
-	for (let i = 0; i < 3; i++) await oneMoreRequest('ines');
-	await expect(oneMoreRequest('ines')).rejects.toMatchObject({ status: 429, code: 'too-many-requests' });
-	await oneMoreRequest('tomas');
+});
+afterEach(() => vi.unstubAllEnvs());
+
+it('answers so many requests a minute of each person, wherever they are, and of each address else', async () => {
+	await times(2, ines, from('192.0.2.1'));
+	await times(1, ines, from('192.0.2.2'));
+	await expect(oneMoreRequest(ines, from('192.0.2.3'))).rejects.toMatchObject(tooMany);
+	await times(2, undefined, from('192.0.2.1'));
+	await times(1, visitor, from('192.0.2.1'));
+	await expect(oneMoreRequest(undefined, from('192.0.2.1'))).rejects.toMatchObject(tooMany);
+	await oneMoreRequest(undefined, from('192.0.2.2'));
+});
+
+it('answers those who say no address too, so that what looks whether a server runs is told', async () => {
+	await times(3, undefined, past);
+	await expect(oneMoreRequest(undefined, past)).rejects.toMatchObject(tooMany);
 });
 
 it('does not count whoever works alone', async () => {
 	vi.stubEnv('OAKMOSS_ACCOUNTS', '');
-	vi.stubEnv('OAKMOSS_MOST_A_MINUTE', '1');
-	for (let i = 0; i < 3; i++) await oneMoreRequest('local');
+	await times(5, ines, from('192.0.2.9'));
 });

@@ -1,7 +1,8 @@
 /** How much one person, or one address where nobody is signed in, may ask of this server. */
+import type { RequestEvent } from '@sveltejs/kit';
 import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible';
 import { ServiceError } from '../errors';
-import { withAccounts } from '../people';
+import { type Person, withAccounts } from '../people';
 
 /** Requests a minute: far more than screens and scripts need, far less than would keep others waiting for long. */
 const DEFAULT = 6_000;
@@ -16,13 +17,17 @@ function limit(): RateLimiterMemory {
 }
 
 /**
- * Counts one request. Whoever works alone is not counted.
+ * Counts one request, of a person, or of the address that it comes from. Whoever works alone is not counted.
  * @throws ServiceError 429 where there were too many within a minute
  */
-export async function oneMoreRequest(who: string): Promise<void> {
+export async function oneMoreRequest(
+	person: Person | undefined,
+	{ getClientAddress }: Pick<RequestEvent, 'getClientAddress'>
+): Promise<void> {
 	if (!withAccounts()) return;
 	try {
-		await limit().consume(who);
+		const isKnown = person !== undefined && person.role !== 'visitor';
+		await limit().consume(isKnown ? person.id : `at ${addressOf(getClientAddress)}`);
 	} catch (error) {
 		if (!(error instanceof RateLimiterRes)) throw error;
 		const seconds = Math.ceil(error.msBeforeNext / 1_000);
@@ -31,5 +36,14 @@ export async function oneMoreRequest(who: string): Promise<void> {
 			'too-many-requests',
 			`More was asked for within a minute than is answered. Wait ${seconds} seconds, then go on.`
 		);
+	}
+}
+
+/** Whoever asks past the proxy, as those who look whether it runs, says no address; they are counted as one. */
+function addressOf(getClientAddress: () => string): string {
+	try {
+		return getClientAddress();
+	} catch {
+		return 'no address';
 	}
 }

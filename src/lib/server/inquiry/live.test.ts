@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
 import { connection } from '../db/client';
 import { LOCAL_PERSON, type Person } from '../people/access';
+import * as changeRows from './change-rows';
 import { changeInquiry } from './inquiry-changes';
 import { createInquiry } from './inquiries';
 import { endStreams, liveStream, sayWhere } from './live';
@@ -63,6 +64,26 @@ describe('a stream of an inquiry', () => {
 		const next = await add('rest');
 		await stream.hears('changed', told(next.revision, { summary: next.summary }));
 		expect(stream.heard.filter(({ event }) => event === 'changed')).toHaveLength(3);
+	});
+
+	it('tells every change once and with what was changed, also one that comes while another is read', async () => {
+		const stream = await opened(owner);
+		const read = changeRows.changesAfter;
+		const made: number[] = [];
+		const reading = vi.spyOn(changeRows, 'changesAfter').mockImplementationOnce(((...asked) =>
+			add('meanwhile')
+				.then(({ revision }) => made.push(revision))
+				// By then it was told of, and is read with the one before it.
+				.then(() => new Promise((resolve) => setTimeout(resolve, 300)))
+				.then(() => read(...asked))) as typeof read);
+		made.unshift((await add('first')).revision);
+		const told = () =>
+			stream.heard.flatMap(({ data }) => (data as { news?: { revision: number }[] }).news ?? []);
+		await expect.poll(() => told().length, { timeout: 20_000 }).toBe(2);
+		made.push((await add('after')).revision);
+		await expect.poll(() => told().length, { timeout: 20_000 }).toBe(3);
+		expect(told().map(({ revision }) => revision)).toEqual(made);
+		reading.mockRestore();
 	});
 
 	it('tells those who come late how far it is, and of a change too large to be told that it is there', async () => {

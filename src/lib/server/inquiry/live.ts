@@ -106,7 +106,9 @@ class Board {
 			let event = changedUpTo(from);
 			try {
 				const news = await changesAfter(inquiry, from - 1);
-				const last = news.at(-1)?.revision ?? from;
+				const last = news.at(-1)?.revision;
+				// All that was asked for had been told already.
+				if (last === undefined) continue;
 				this.told.set(inquiry, last);
 				event = eventOf('changed', { revision: last, news });
 				if (event.length > MOST_SENT) event = changedUpTo(last);

@@ -1,9 +1,8 @@
 import { sql } from 'drizzle-orm';
-import pg from 'pg';
-import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { execute, type Command } from '../../../core/crosswalk';
 import { LOCAL_PERSON } from '../people/access';
-import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
+import { dropDatabase, migratedDatabase, statementsDuring } from '../db/database.test-aid';
 import { connection, inTransaction } from '../db/client';
 import { createInquiry } from './inquiries';
 import { changeInquiry } from './inquiry-changes';
@@ -49,17 +48,10 @@ describe('an inquiry that is loaded', () => {
 	it('is remembered, and brought up to date by what was changed since, in as few statements as may be', async () => {
 		for (const command of COMMANDS) await change(command);
 		const full = await state();
-		const during = async (work: () => Promise<unknown>) => {
-			const sent = vi.spyOn(pg.Client.prototype, 'query');
-			await work();
-			const count = sent.mock.calls.length;
-			sent.mockRestore();
-			return count;
-		};
-		expect(await during(() => loadInquiry(id))).toBe(1);
+		expect(await statementsDuring(() => loadInquiry(id))).toBe(1);
 		await change({ kind: 'concept.add', id: 'c9', name: 'other' });
-		expect(await during(() => loadInquiry(id))).toBe(2);
-		expect(await during(() => loadInquiry(id))).toBe(1);
+		expect(await statementsDuring(() => loadInquiry(id))).toBe(2);
+		expect(await statementsDuring(() => loadInquiry(id))).toBe(1);
 		// Some of the works, or none of them, are what they are by themselves.
 		const works = Object.keys(full.entries).slice(0, 1);
 		for (const some of [works, WITHOUT_WORKS.works])

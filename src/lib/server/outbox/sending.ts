@@ -13,6 +13,9 @@ const MOST_AT_ONCE = 50;
 const relay = () => process.env.OAKMOSS_SMTP_URL ?? '';
 export const sends = () => relay() !== '';
 
+/** Milliseconds after which the other side is given up for now: a row is locked meanwhile. */
+const PATIENCE = { connectionTimeout: 10_000, greetingTimeout: 10_000, socketTimeout: 30_000 };
+
 /** Who messages are from. */
 export const sender = () => ({
 	name: 'Oakmoss',
@@ -24,7 +27,7 @@ function transporter(): Transporter {
 	const url = relay();
 	if (transport?.url !== url) {
 		transport?.by.close();
-		transport = { url, by: createTransport(url) };
+		transport = { url, by: createTransport({ url, ...PATIENCE }) };
 	}
 	return transport.by;
 }

@@ -2,9 +2,10 @@
 import { checkStrategy, nameOfFinding, strayForms, type StrategyFinding } from '../../../core/reading';
 import { COMMON_LIMITS, settingsOf, type Strategy } from '../../../core/search';
 import { type Command, takePredecessors } from '../../../core/crosswalk';
-import { checkWords, crosswalkFacts, wordOffers } from '../crosswalk';
+import { checkWords, crosswalkFacts, type OfferLine, wordOffers } from '../crosswalk';
 import { allowIn, loadInquiry, WITHOUT_WORKS } from '../inquiry';
 import type { Person } from '../people';
+import { Remembered } from '../remembered';
 import { changePrices, formsOfStem, strategyView } from '../search';
 import { currentIndex, editionIndex } from '../vocabulary';
 import { pearlsOf } from './holding-pearls';
@@ -38,17 +39,14 @@ export async function checkOfAll(
 
 /** What the check of every index needs of the whole inquiry: worked out once, however many indexes are checked. */
 function sharedBy(person: Person | undefined, inquiryId: string) {
-	const known = new Map<string, Promise<unknown>>();
-	const once = <T>(name: string, make: () => Promise<T>) => {
-		const found = known.get(name) ?? make();
-		known.set(name, found);
-		return found as Promise<T>;
-	};
+	const offers = new Remembered<OfferLine[]>(Infinity);
+	const others = new Remembered<unknown>(Infinity);
+	const once = <T>(name: string, make: () => Promise<T>) => others.of(name, make) as Promise<T>;
 	return {
 		facts: () => once('facts', () => crosswalkFacts(person, inquiryId)),
 		words: () => once('words', () => checkWords(person, inquiryId)),
 		pearls: () => once('pearls', () => pearlsOf(person, inquiryId)),
-		offers: (concept: string) => once(`offers ${concept}`, () => wordOffers(person, inquiryId, concept))
+		offers: (concept: string) => offers.of(concept, () => wordOffers(person, inquiryId, concept))
 	};
 }
 

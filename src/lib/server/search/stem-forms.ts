@@ -1,6 +1,7 @@
 /** The forms that a stem matches in the records of an index. */
 import { DEFAULT_WORD_FIELD } from '../../../core/crosswalk';
 import { tokensOf } from '../../../core/search';
+import { perConnection } from '../db';
 import { allow, type Person } from '../people';
 import { currentIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
@@ -21,7 +22,7 @@ export interface StemForms {
 }
 
 /** The check of a strategy asks for the same stems again and again. */
-const lately = new Remembered<StemForms>(500);
+const latelyNow = perConnection(() => new Remembered<StemForms>(500));
 
 /**
  * Words that begin with a stem, or are like a mask, where words are looked for. O(words of the records looked at), once while
@@ -41,7 +42,7 @@ export async function formsOfStem(
 	const isForm = (word: string) => (mask ? mask.test(word) : word.startsWith(stem));
 	const { index } = await currentIndex(code);
 	const sets = setsOf(index);
-	return lately.of(`${sets.version} ${text}`, () => formsIn(sets, code, text, isForm));
+	return latelyNow().of(`${sets.version} ${text}`, () => formsIn(sets, code, text, isForm));
 }
 
 async function formsIn(

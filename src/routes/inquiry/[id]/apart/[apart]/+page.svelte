@@ -96,6 +96,9 @@
 			? takeInWorks(store.inquiry.entries, listBy)
 			: takeInAgreed(store.inquiry, cellsBy, ofCells.agreed, () => crypto.randomUUID())
 	);
+	const hasAlike = $derived(
+		data.of === 'list' ? ofList.table[0][0] + ofList.table[1][1] > 0 : ofCells.agreed.length > 0
+	);
 	const alikeCount = $derived(
 		alike.reduce((sum, command) => sum + (command.kind === 'entries.set' ? command.ids.length : 1), 0)
 	);
@@ -172,7 +175,9 @@
 			<h2 id="alike-title" class="font-semibold">Decided alike</h2>
 			<p class="mt-1 flex items-center gap-3">
 				{#if alikeCount === 0}<span class="text-quiet"
-						>All that both decided alike stands in the inquiry, or there is nothing.</span
+						>{hasAlike
+							? 'All that both decided alike stands in the inquiry.'
+							: 'Nothing was decided alike.'}</span
 					>
 				{:else if mayChange}
 					<button class="action" onclick={takeInAll}>Take in {counted(alikeCount, 'decision')}</button>
