@@ -4,9 +4,10 @@ import os from 'node:os';
 import path from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import pg from 'pg';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { freePort, startPostgres } from '../scripts/parts/postgres.mjs';
 import { startServer } from '../scripts/parts/server.mjs';
+import { startPair } from '../src/lib/server/db/standby.test-aid';
 
 const scratch = mkdtempSync(path.join(os.tmpdir(), 'oakmoss-outages-'));
 const home = path.join(scratch, 'home');
@@ -27,8 +28,8 @@ afterAll(async () => {
 	rmSync(scratch, { recursive: true, force: true });
 });
 
-const ask = (at: string, method = 'GET', body?: unknown) =>
-	fetch(server.address + at, {
+const ask = (at: string, method = 'GET', body?: unknown, address = server.address) =>
+	fetch(address + at, {
 		method,
 		signal: AbortSignal.timeout(10_000),
 		...(body !== undefined && {
@@ -37,8 +38,8 @@ const ask = (at: string, method = 'GET', body?: unknown) =>
 		})
 	});
 
-async function newInquiry(): Promise<string> {
-	const response = await ask('/api/v1/inquiries', 'POST', { title: 'Outages' });
+async function newInquiry(address = server.address): Promise<string> {
+	const response = await ask('/api/v1/inquiries', 'POST', { title: 'Outages' }, address);
 	return ((await response.json()) as { id: string }).id;
 }
 
@@ -47,29 +48,48 @@ interface Exported {
 	history: unknown[];
 }
 
+/** Writes to each inquiry as a window does: again under the same name, until it is answered for. */
+function beginWriting(inquiries: string[], address: () => string) {
+	const acknowledged = inquiries.map(() => new Set<string>());
+	const statuses = new Set<number>();
+	let going = true;
+	const writers = inquiries.map(async (id, w) => {
+		for (let n = 0; going; n++) {
+			const name = `concept ${w} ${n}`;
+			const command = { kind: 'concept.add', id: `c${n}`, name };
+			const sent = { command, base: n, client: `w${w}`, sending: `${w}-${n}` };
+			for (;;) {
+				const response = await ask(`/inquiry/${id}/commands`, 'POST', sent, address());
+				statuses.add(response.status);
+				if (response.ok) break;
+				expect(response.status).toBe(503);
+				expect(await response.json()).toMatchObject({ error: { code: 'database-away' } });
+				await wait(30);
+			}
+			acknowledged[w].add(name);
+		}
+	});
+	const end = async () => {
+		going = false;
+		await Promise.all(writers);
+	};
+	return { acknowledged, statuses, end };
+}
+
+async function expectAll(inquiries: string[], acknowledged: Set<string>[], address = server.address) {
+	for (const [w, id] of inquiries.entries()) {
+		const answer = await ask(`/api/v1/inquiries/${id}`, 'GET', undefined, address);
+		const { inquiry, history } = (await answer.json()) as Exported;
+		expect(new Set(inquiry.concepts.map(({ name }) => name))).toEqual(acknowledged[w]);
+		expect(history).toHaveLength(acknowledged[w].size);
+	}
+}
+
 describe('a database that is started again under load', () => {
 	it('leaves the server alive, answering 503 meanwhile, and loses nothing that was acknowledged', async () => {
 		const inquiries = await Promise.all(Array.from({ length: 5 }, newInquiry));
+		const writing = beginWriting(inquiries, () => server.address);
 		let going = true;
-		const acknowledged = inquiries.map(() => new Set<string>());
-		const statuses = new Set<number>();
-		const writers = inquiries.map(async (id, w) => {
-			for (let n = 0; going; n++) {
-				const name = `concept ${w} ${n}`;
-				const command = { kind: 'concept.add', id: `c${n}`, name };
-				const sent = { command, base: n, client: `w${w}`, sending: `${w}-${n}` };
-				// As a window does: sent again under its name until it is answered for.
-				for (;;) {
-					const response = await ask(`/inquiry/${id}/commands`, 'POST', sent);
-					statuses.add(response.status);
-					if (response.ok) break;
-					expect(response.status).toBe(503);
-					expect(await response.json()).toMatchObject({ error: { code: 'database-away' } });
-					await wait(30);
-				}
-				acknowledged[w].add(name);
-			}
-		});
 		const readers = inquiries.map(async (id) => {
 			while (going) {
 				const response = await ask(`/api/v1/inquiries/${id}`);
@@ -95,13 +115,46 @@ describe('a database that is started again under load', () => {
 		}
 		await wait(300);
 		going = false;
-		await Promise.all([...writers, ...readers]);
-		expect(statuses).toEqual(new Set([200, 503]));
-		for (const [w, id] of inquiries.entries()) {
-			const { inquiry, history } = (await (await ask(`/api/v1/inquiries/${id}`)).json()) as Exported;
-			expect(new Set(inquiry.concepts.map(({ name }) => name))).toEqual(acknowledged[w]);
-			expect(history).toHaveLength(acknowledged[w].size);
-		}
+		await Promise.all([writing.end(), ...readers]);
+		expect(writing.statuses).toEqual(new Set([200, 503]));
+		await expectAll(inquiries, writing.acknowledged);
+	});
+});
+
+describe('a database on two servers', () => {
+	it('is gone over to the other by all servers, and nothing that was acknowledged is lost', async () => {
+		const pair = await startPair();
+		const environment = { OAKMOSS_READ_FROM: 'standby' };
+		const onPair = async () => startServer({ databaseUrl: pair.url, port: await freePort(), environment });
+		const servers = [await onPair(), await onPair()];
+		const [one, other] = servers.map(({ address }) => address);
+		const inquiries = await Promise.all(Array.from({ length: 4 }, () => newInquiry(one)));
+		// Each inquiry is written to through both.
+		let turn = 0;
+		const writing = beginWriting(inquiries, () => (turn++ % 2 === 0 ? one : other));
+		await vi.waitUntil(() => writing.acknowledged.every(({ size }) => size > 10), { timeout: 60_000 });
+		await pair.takeOver();
+		const then = writing.acknowledged.map(({ size }) => size);
+		await vi.waitUntil(() => writing.acknowledged.every(({ size }, w) => size > then[w] + 10), {
+			timeout: 60_000
+		});
+		await writing.end();
+		for (const address of [one, other]) await expectAll(inquiries, writing.acknowledged, address);
+		// What is loaded through one of them is found through the other.
+		await ask('/api/v1/indexes', 'POST', { code: 'small', name: 'Small', discipline: '' }, one);
+		const loaded = await fetch(`${one}/api/v1/indexes/small/vocabulary?edition=1`, {
+			method: 'PUT',
+			headers: { 'content-type': 'application/n-triples' },
+			body: '<https://x.example/1> <http://www.w3.org/2004/02/skos/core#prefLabel> "Quiet rooms"@en .'
+		});
+		const { job } = (await loaded.json()) as { job: string };
+		const stateNow = async () =>
+			((await (await ask(`/api/v1/jobs/${job}`, 'GET', undefined, other)).json()) as { state: string }).state;
+		await expect.poll(stateNow, { timeout: 60_000 }).toBe('done');
+		const found = await ask('/api/v1/lookup?q=quiet', 'GET', undefined, other);
+		expect(await found.text()).toContain('Quiet rooms');
+		await Promise.all(servers.map((each) => each.stop()));
+		await pair.stop();
 	});
 });
 

@@ -1,6 +1,6 @@
 /** From start to stop: waiting for the database, settling what others left, letting go in good order. */
 import { setTimeout as wait } from 'node:timers/promises';
-import { closeConnection, databaseUrl, isAway, migrateDatabase } from './db';
+import { addressesOf, closeConnection, databaseUrl, isAway, migrateDatabase } from './db';
 import { endStreams } from './inquiry';
 import { warmUp } from './vocabulary';
 import { settleLeftovers, stopJobs } from './jobs';
@@ -51,9 +51,9 @@ async function begin(): Promise<void> {
 		} catch (error) {
 			if (!isAway(error)) throw error;
 			if (tries % 20 === 0) {
-				const { host } = new URL(url);
-				log.warn({ host }, 'waiting for the database');
-				console.error(`Oakmoss waits for its database at ${host}.`);
+				const hosts = addressesOf(url).map((address) => new URL(address).host);
+				log.warn({ hosts }, 'waiting for the database');
+				console.error(`Oakmoss waits for its database at ${hosts.join(' or ')}.`);
 			}
 			await wait(TRY_AGAIN);
 		}

@@ -2,10 +2,11 @@
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import type { PgTransaction } from 'drizzle-orm/pg-core';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
-import pg from 'pg';
 import { log } from '../log';
 import { inInstallation } from '../installation';
+import { Following } from './following';
 import * as schema from './schema';
+import { addressesOf, PoolOfServers, type Wanted } from './servers';
 import { statementsOf, type Sql, type Transaction } from './statements';
 
 export type Database = NodePgDatabase<typeof schema>;
@@ -23,9 +24,20 @@ export interface Connection {
 /** Some number that all servers of this application agree on; only one of them migrates at a time. */
 const MIGRATION_LOCK = 7_203_118;
 
-export function connect(url: string, connections = 10): Connection {
-	const pool = new pg.Pool({
-		connectionString: url,
+/** @param url of a server, or of several that hold the same database, one of which is wanted */
+export function connect(url: string, connections = 10, wanted: Wanted = 'writing'): Connection {
+	const pool = poolOf(url, connections, wanted);
+	let ended: Promise<void> | undefined;
+	return {
+		sql: statementsOf(pool),
+		db: drizzle(pool, { schema }),
+		end: () => (ended ??= pool.end())
+	};
+}
+
+/** Connections that outlive the loss of any of them. */
+export function poolOf(url: string, connections: number, wanted: Wanted): PoolOfServers {
+	const pool = new PoolOfServers(addressesOf(url), wanted, {
 		max: connections,
 		connectionTimeoutMillis: 5_000,
 		idleTimeoutMillis: 60_000
@@ -35,12 +47,7 @@ export function connect(url: string, connections = 10): Connection {
 	const lost = (err: Error) => log.warn({ reason: err.message }, 'a connection to the database was lost');
 	pool.on('error', () => {});
 	pool.on('connect', (client) => client.on('error', lost));
-	let ended: Promise<void> | undefined;
-	return {
-		sql: statementsOf(pool),
-		db: drizzle(pool, { schema }),
-		end: () => (ended ??= pool.end())
-	};
+	return pool;
 }
 
 /** Brings the tables up to date; safe when several servers start at once. */
@@ -64,8 +71,9 @@ export function databaseUrl(): string {
 
 export async function closeConnection(): Promise<void> {
 	const open = shared;
+	const followers = open && following();
 	shared = undefined;
-	await open?.end();
+	await Promise.all([open?.end(), followers?.end()]);
 }
 
 /** The connection this server works with. */
@@ -87,6 +95,23 @@ export function inSnapshot<T>(work: (tx: Queries) => Promise<T>): Promise<T> {
 /** As `inTransaction`, for statements written as such. */
 export function inStatements<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
 	return connection().sql.begin(work);
+}
+
+/** Where reading by servers that follow is wished for: connections to those of the present connection. */
+const following = perConnection(() => {
+	const url = databaseUrl();
+	if (process.env.OAKMOSS_READ_FROM !== 'standby' || addressesOf(url).length === 1) return undefined;
+	return new Following(() => connect(url, 10, 'following'));
+});
+
+/**
+ * Long reading of what is read by the page: by a server that follows, where there is one and it has come as far as the one
+ * that writes was when this was asked for; else by that one. So nothing that was acknowledged is missed.
+ */
+export function inReading<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
+	const { sql } = connection();
+	const followers = following();
+	return followers ? followers.read(sql, work) : sql.begin(work);
 }
 
 /**
@@ -116,7 +141,8 @@ export function isAway(error: unknown): boolean {
 	for (let cause: unknown = error; cause instanceof Error; cause = cause.cause) {
 		const code = (cause as { code?: string }).code ?? '';
 		// Classes 08 (connection) and 57P (operator intervention) of PostgreSQL's error codes, and those of sockets.
-		if (/^(ECONN|EPIPE|ETIMEDOUT|EHOSTUNREACH|ENETUNREACH|ENOTFOUND|EAI_AGAIN|08|57P|53300)/.test(code))
+		// 40001 is what a server that follows says where what it reads was cleared away on the one that writes.
+		if (/^(ECONN|EPIPE|ETIMEDOUT|EHOSTUNREACH|ENETUNREACH|ENOTFOUND|EAI_AGAIN|08|57P|53300|40001)/.test(code))
 			return true;
 		// What the driver says without a code.
 		if (

@@ -4,6 +4,7 @@ export {
 	connect,
 	connection,
 	databaseUrl,
+	inReading,
 	inStatements,
 	inSnapshot,
 	inTransaction,
@@ -72,5 +73,6 @@ export {
 	words
 } from './schema';
 export type { JobReport } from './schema';
+export { addressesOf } from './servers';
 export { part, verbatim } from './statements';
 export type { Sql, Transaction } from './statements';

@@ -1,7 +1,7 @@
 /** What is told from server to server through the database: one connection of this process listens. */
-import pg from 'pg';
+import pg, { type PoolClient } from 'pg';
 import { log } from '../log';
-import { databaseUrl } from './client';
+import { databaseUrl, poolOf } from './client';
 
 /** Milliseconds before a connection that was lost is opened again. */
 const AGAIN_AFTER = 1_000;
@@ -20,17 +20,26 @@ export async function listen(
 	heard: (payload: string) => void,
 	missed: () => void
 ): Promise<Listening> {
-	let client: pg.Client | undefined;
+	const pool = poolOf(databaseUrl(), 1, 'writing');
+	let client: PoolClient | undefined;
 	let isOver = false;
 	const open = async () => {
-		const next = new pg.Client({ connectionString: databaseUrl(), keepAlive: true });
-		next.on('error', () => {});
+		const next = await pool.connect();
 		next.on('notification', ({ payload }) => heard(payload ?? ''));
-		await next.connect();
-		await next.query(`listen ${pg.escapeIdentifier(channel)}`);
+		try {
+			await next.query(`listen ${pg.escapeIdentifier(channel)}`);
+		} catch (error) {
+			next.release(true);
+			throw error;
+		}
 		client = next;
 		// Only of one that listened: an attempt that fails ends too, and is made again by whoever made it.
-		next.on('end', () => void again());
+		next.on('end', () => {
+			if (isOver) return;
+			client = undefined;
+			next.release(true);
+			void again();
+		});
 	};
 	const again = async () => {
 		while (!isOver) {
@@ -47,8 +56,10 @@ export async function listen(
 	await open();
 	return {
 		end: async () => {
+			if (isOver) return;
 			isOver = true;
-			await client?.end();
+			client?.release(true);
+			await pool.end();
 		}
 	};
 }

@@ -1,5 +1,5 @@
 /** Reading the titles and abstracts of records. */
-import { connection } from '../db';
+import { inReading } from '../db';
 
 export interface TextRow {
 	title: string;
@@ -19,7 +19,7 @@ export async function eachText(
 }
 
 async function readTexts(code: string, numbers: Uint32Array, take: (row: TextRow) => void): Promise<void> {
-	await connection().sql.begin(async (tx) => {
+	await inReading(async (tx) => {
 		const pages = tx.pages<TextRow>(1_000)`
 			select coalesce(csl->>'title', '') as title, coalesce(csl->>'abstract', '') as abstract from records
 			where index_code = ${code} and n = any(${[...numbers]}::int[])`;

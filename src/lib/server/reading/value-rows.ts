@@ -1,6 +1,6 @@
 /** Reading what every record of an index has, as streams in the order of its records. */
 import { and, eq, inArray, isNotNull } from 'drizzle-orm';
-import { connection, headings, taggedHeadings } from '../db';
+import { connection, inReading, headings, taggedHeadings } from '../db';
 import type { CslItem } from '../../../core/evidence/citation';
 
 /** The headings that records carry, by their number in the index. */
@@ -19,7 +19,7 @@ export interface NamesOfRecord {
 
 /** Whom and what records name: authors, source, affiliations, funders. */
 export async function eachNaming(code: string, take: (names: NamesOfRecord) => void): Promise<void> {
-	await connection().sql.begin(async (tx) => {
+	await inReading(async (tx) => {
 		const pages = tx.pages<NamesOfRecord>(5_000)`
 			select n, csl->'author' as author, coalesce(csl->>'container-title', csl->>'publisher') as source,
 				csl#>'{custom,affiliations}' as affiliations, csl#>'{custom,funders}' as funders
@@ -37,7 +37,7 @@ export interface HeldOfRecord {
 
 /** What a library's catalogue goes by of each record. */
 export async function eachHeld(code: string, take: (record: HeldOfRecord) => void): Promise<void> {
-	await connection().sql.begin(async (tx) => {
+	await inReading(async (tx) => {
 		const pages = tx.pages<HeldOfRecord>(5_000)`
 			select n, coalesce(csl->>'container-title', csl->>'publisher') as source, year, doi
 			from records where index_code = ${code} order by n`;

@@ -1,5 +1,5 @@
 /** The words of titles and abstracts, as the database keeps them for ranking and for the forms of stems. */
-import { connection, part } from '../db';
+import { connection, inReading, part } from '../db';
 
 export interface TopicRow {
 	n: number;
@@ -21,7 +21,7 @@ export async function eachTopicMatching(
 	take: (row: TopicRow) => void
 ): Promise<void> {
 	const among = numbers ? part`and n = any(${numbers}::int[])` : part``;
-	await connection().sql.begin(async (tx) => {
+	await inReading(async (tx) => {
 		const rows = tx.pages<TopicRow>(2_000)`
 			select n, title_length as t, abstract_length as a, tsvectorsend(topic) as vector from records
 			where index_code = ${code} and topic @@ ${query}::tsquery ${among}`;
@@ -35,7 +35,7 @@ export async function eachTopicOf(
 	numbers: readonly number[],
 	take: (vector: Buffer) => void
 ): Promise<void> {
-	await connection().sql.begin(async (tx) => {
+	await inReading(async (tx) => {
 		const rows = tx.pages<{ vector: Buffer }>(1_000)`
 			select tsvectorsend(topic) as vector from records
 			where index_code = ${code} and n = any(${numbers}::int[])`;

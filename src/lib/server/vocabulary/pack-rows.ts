@@ -3,7 +3,7 @@
  * format: 16 MiB take about 0.05 s so and 0.18 s as text, which is half a second of the first look-up after a restart in
  * four vocabularies of 50,000 headings.
  */
-import { connection, partitionOf, type Transaction, verbatim } from '../db';
+import { inReading, partitionOf, type Transaction, verbatim } from '../db';
 
 /** Packed editions are stored in parts of this many bytes. */
 const PART = 256 * 2 ** 10;
@@ -29,7 +29,7 @@ export async function deletePack(tx: Transaction, edition: number): Promise<void
 
 /** The packed form of an edition; empty where there is none. */
 export async function readPack(edition: number): Promise<Uint8Array> {
-	return connection().sql.begin(async (tx) => {
+	return inReading(async (tx) => {
 		const [{ size }] = await tx<{ size: number }>`
 			select coalesce(sum(octet_length(bytes)), 0)::int as size from edition_packs where edition_id = ${edition}`;
 		const rows = `select bytes from edition_packs where edition_id = ${Number(edition)} order by part`;
