@@ -49,10 +49,18 @@
 			label="More of the watch {watch.name}"
 			class="quiet-action"
 			items={[
-				{ says: 'Its Atom feed', file: { at: `/watches/${watch.key}/feed.atom`, name: 'watch.atom' } },
+				...(watch.key === undefined
+					? []
+					: [
+							{
+								says: 'Its Atom feed',
+								note: 'at an address for you alone',
+								file: { at: `/watches/${watch.key}/feed.atom`, name: 'watch.atom' }
+							}
+						]),
 				{
-					says: 'Give its feed another address',
-					note: 'the old one leads nowhere then',
+					says: 'Give its feed other addresses',
+					note: 'everybody’s old one leads nowhere then',
 					run: () => void send('PATCH', { anew: true })
 				},
 				{

@@ -28,7 +28,7 @@ export class Following {
 	 * time. Work that has begun is not begun again elsewhere: what it has read is taken already.
 	 */
 	async read<T>(writing: Sql, work: (tx: Transaction) => Promise<T>): Promise<T> {
-		if (Date.now() < this.aloneUntil) return writing.begin(work);
+		if (performance.now() < this.aloneUntil) return writing.begin(work);
 		const [{ end }] = await writing<{ end: string }>`select pg_current_wal_insert_lsn()::text as end`;
 		let hasBegun = false;
 		try {
@@ -40,14 +40,14 @@ export class Following {
 		} catch (error) {
 			if (hasBegun) throw error;
 			log.warn({ reason: (error as Error).message }, 'no server that follows is read from');
-			this.aloneUntil = Date.now() + ALONE_FOR;
+			this.aloneUntil = performance.now() + ALONE_FOR;
 			return writing.begin(work);
 		}
 	}
 
 	/** @throws Error where it does not come so far in good time, or follows no longer */
 	private async comeTo(tx: Transaction, end: string): Promise<void> {
-		for (const begun = Date.now(); ; await wait(LOOKS_AGAIN)) {
+		for (const begun = performance.now(); ; await wait(LOOKS_AGAIN)) {
 			const [{ far }] = await tx<{ far: boolean | null }>`
 				select case when pg_is_in_recovery() then pg_last_wal_replay_lsn() >= ${end}::pg_lsn end as far`;
 			if (far) return;
@@ -57,7 +57,7 @@ export class Following {
 				this.connection = this.open();
 				throw new Error('It follows no longer.');
 			}
-			if (Date.now() - begun > CATCHES_UP) throw new Error(`It has not come to ${end} in time.`);
+			if (performance.now() - begun > CATCHES_UP) throw new Error(`It has not come to ${end} in time.`);
 		}
 	}
 }

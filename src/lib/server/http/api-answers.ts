@@ -225,8 +225,8 @@ export const apiRepair = ({
 	...(price && { finds: price })
 });
 
-/** A watch as the API tells it. Its feed is read by whoever has the address. */
+/** A watch as the API tells it. Its feed is read by whoever has the address, while whom it was given to takes part. */
 export const apiWatch = ({ key, ...watch }: WatchSummary) => ({
 	...watch,
-	feed: `/watches/${key}/feed.atom`
+	...(key !== undefined && { feed: `/watches/${key}/feed.atom` })
 });

@@ -232,8 +232,8 @@ export const watch = v.strictObject({
 	ranAt: v.optional(text),
 	found: count,
 	unlooked: count,
-	/** Address of its Atom feed, from the root of the server. */
-	feed: text
+	/** Address of its Atom feed, from the root of the server, for whoever asks alone; none where they take part by a link. */
+	feed: v.optional(text)
 });
 export const watches = v.array(watch);
 export const watchRemoved = v.strictObject({ removed: text });

@@ -15,7 +15,7 @@ export {
 export { twice, unknownIndex } from './document-fault';
 export { registerDocumentPart } from './document-parts';
 export { inquiryDocument, inquirySchema } from './document-schema';
-export { copyInquiry, createInquiry, listInquiries, setInquiryState } from './inquiries';
+export { chosenIndexes, copyInquiry, createInquiry, listInquiries, setInquiryState } from './inquiries';
 export { changeInquiry, changesSince, historyOf, readInquiry, stepBackOrForth } from './inquiry-changes';
 export type { HistoryEntry } from './inquiry-changes';
 export { decidersOf, namesOf } from './deciders';

@@ -7,6 +7,7 @@ import { ServiceError } from '../errors';
 import {
 	indexNames,
 	inquiryLines,
+	inquiryRow,
 	insertInquiry,
 	noInquiry,
 	rowsAsMade,
@@ -19,6 +20,14 @@ import { allowIn } from './inquiry-access';
 /** All inquiries that are not removed, latest first, with how far each crosswalk has come. */
 export async function listInquiries(person: Person | undefined) {
 	return inquiryLines(allow(person, 'read'));
+}
+
+/** The indexes that an inquiry has chosen, in their order. One row, for what needs no more of it. */
+export async function chosenIndexes(person: Person | undefined, id: string): Promise<string[]> {
+	await allowIn(person, 'read', id);
+	const row = await inquiryRow(id);
+	if (!row) throw noInquiry(id);
+	return row.indexes;
 }
 
 export async function createInquiry(

@@ -124,11 +124,11 @@ class Board {
 		const windows = this.here.get(told.inquiry) ?? new Map<string, Here & { seen: number }>();
 		this.here.set(told.inquiry, windows);
 		// A window that was cut off never says that it goes.
-		for (const [window, { seen }] of windows) if (seen < Date.now() - FORGOTTEN_AFTER) windows.delete(window);
+		for (const [window, { seen }] of windows) if (seen < performance.now() - FORGOTTEN_AFTER) windows.delete(window);
 		if (told.kind === 'gone') windows.delete(told.window);
 		else {
 			const { window, person, name, at } = told;
-			windows.set(window, { window, person, name, at, seen: Date.now() });
+			windows.set(window, { window, person, name, at, seen: performance.now() });
 		}
 		if (windows.size === 0) this.here.delete(told.inquiry);
 	}
@@ -144,7 +144,7 @@ class Board {
 
 	/** Who is here now, whichever server they are at. */
 	hereIn(inquiry: string): Here[] {
-		const since = Date.now() - FORGOTTEN_AFTER;
+		const since = performance.now() - FORGOTTEN_AFTER;
 		return [...(this.here.get(inquiry)?.values() ?? [])]
 			.filter(({ seen }) => seen > since)
 			.map(({ seen: _, ...one }) => one)

@@ -1,9 +1,9 @@
 /** What watches found, told: in one message for each inquiry, and as Atom feeds (RFC 4287). */
 import { inStatements } from '../db';
-import { ServiceError } from '../errors';
 import { insertComposed } from '../outbox';
 import { addressOf } from './address';
-import { findRows, inquiriesToTell, takeUntold, type UntoldFind, watchOfKey } from './watch-rows';
+import { addressKey, watchAt } from './watch-addresses';
+import { findRows, inquiriesToTell, takeUntold, type UntoldFind } from './watch-rows';
 import { titlesOf } from './record-title-rows';
 
 /** Messages of an inquiry are so far apart, in seconds: a digest, not a flood. */
@@ -30,7 +30,7 @@ function digestOf(inquiryId: string, finds: readonly UntoldFind[]): string {
 	const byWatch = new Map<string, UntoldFind[]>();
 	for (const find of finds) byWatch.set(find.watchId, [...(byWatch.get(find.watchId) ?? []), find]);
 	const parts = [...byWatch.values()].map((own) => {
-		const [{ name, key }] = own;
+		const [{ watchId, name, key, personId }] = own;
 		const titles = own
 			.slice(0, MOST_TITLES)
 			.map(({ title, year, indexCode }) => `  - ${title}${year === null ? '' : ` (${year})`}, ${indexCode}`);
@@ -39,7 +39,7 @@ function digestOf(inquiryId: string, finds: readonly UntoldFind[]): string {
 			`${name}: ${own.length} new`,
 			...titles,
 			...rest,
-			`  Stop this watch: ${addressOf(`/watches/${key}/stop`)}`
+			`  Stop this watch: ${addressOf(`/watches/${addressKey({ id: watchId, key }, personId)}/stop`)}`
 		].join('\n');
 	});
 	return [
@@ -49,11 +49,9 @@ function digestOf(inquiryId: string, finds: readonly UntoldFind[]): string {
 	].join('\n\n');
 }
 
-/** What a watch found, as an Atom feed. Whoever has its address may read it. */
+/** What a watch found, as an Atom feed, for as long as whom its address was given to takes part. */
 export async function atomFeed(key: string): Promise<string> {
-	const watch = await watchOfKey(key);
-	if (!watch)
-		throw new ServiceError(404, 'no-feed', 'There is no feed at this address; it may have been changed.');
+	const watch = await watchAt(key, 'read');
 	const finds = await findRows(watch.id, { most: 100 });
 	const titles = await titlesOf(finds);
 	const updated = (finds[0]?.foundAt ?? watch.madeAt).toISOString();

@@ -41,11 +41,6 @@ export async function watchRow(id: string): Promise<WatchRow | undefined> {
 	return row as WatchRow | undefined;
 }
 
-export async function watchOfKey(key: string): Promise<WatchRow | undefined> {
-	const [row] = await connection().db.select().from(watches).where(eq(watches.key, key));
-	return row as WatchRow | undefined;
-}
-
 export async function updateWatch(
 	id: string,
 	fields: Partial<Pick<WatchRow, 'name' | 'paused' | 'key'>>
@@ -202,7 +197,7 @@ export async function inquiriesToTell(seconds: number): Promise<string[]> {
 			join inquiries q on q.id = w.inquiry_id
 		where not f.told and q.deleted_at is null and not exists (
 			select from outbox o where o.inquiry_id = w.inquiry_id and o.kind = 'news'
-				and o.at > now() - make_interval(secs => ${seconds})
+				and o.at between now() - make_interval(secs => ${seconds}) and now()
 		)`;
 	return rows.map(({ id }) => id);
 }

@@ -6,7 +6,8 @@ import { connection } from '../db/client';
 import { createInquiry } from '../inquiry/inquiries';
 import { changeInquiry, readInquiry } from '../inquiry/inquiry-changes';
 import { messagesOf } from '../inquiry';
-import { LOCAL_PERSON } from '../people/access';
+import { leaveInquiry, makeLink, setParticipants } from '../inquiry/taking-part';
+import { LOCAL_PERSON, type Person } from '../people/access';
 import { storeRecords } from '../records/record-store';
 import { createIndex, removeIndex } from '../vocabulary/subject-indexes';
 import { turtleOf, uploadTurtle } from '../vocabulary/upload-turtle.test-aid';
@@ -144,7 +145,7 @@ describe('a watch', () => {
 	});
 
 	it('that is stopped looks for nothing, and misses nothing once it goes on', async () => {
-		const { id, key } = await watchWord();
+		const { id, key = '' } = await watchWord();
 		await stopByKey(key);
 		expect(await watchBehind(key)).toMatchObject({ id, paused: true });
 		await arrive('fern', record('p1', 'Noise meanwhile'));
@@ -267,17 +268,22 @@ describe('news', () => {
 		await arrive('fern', record('n4', 'Noise four'));
 		await runWatches();
 		expect(await messagesOf(LOCAL_PERSON, inquiry)).toHaveLength(1);
+		// The last one was written when the clock was years ahead.
+		await connection().sql`update outbox set at = now() + interval '3 years'`;
+		await runWatches();
+		await arrive('fern', record('n5', 'Noise five'));
 		vi.stubEnv('OAKMOSS_DIGEST_EVERY', '0');
 		await runWatches();
 		vi.unstubAllEnvs();
 		expect((await messagesOf(LOCAL_PERSON, inquiry)).map(({ subject }) => subject).sort()).toEqual([
+			'1 new record for your watches',
 			'1 new record for your watches',
 			'3 new records for your watches'
 		]);
 	});
 
 	it('come as an Atom feed at an address that can be changed', async () => {
-		const { id, key } = await watchWord();
+		const { id, key = '' } = await watchWord();
 		await arrive('fern', record('f1', 'Noise & <walls> "quoted" \u0001', { author: 'Rowanby' }));
 		await runWatches();
 		const feed = await atomFeed(key);
@@ -301,8 +307,45 @@ describe('news', () => {
 		expect(new Set(texts.id).size).toBe(2);
 		const changed = await changeWatch(LOCAL_PERSON, id, { anew: true });
 		await expect(atomFeed(key)).rejects.toMatchObject({ status: 404 });
-		expect(await atomFeed(changed.key)).toContain('Rowanby');
+		expect(await atomFeed(changed.key ?? '')).toContain('Rowanby');
 		await expect(stopByKey(key)).rejects.toMatchObject({ status: 404 });
+	});
+
+	it('come to each person at another address, which leads nowhere once they take part no more', async () => {
+		vi.stubEnv('OAKMOSS_ACCOUNTS', 'on');
+		const person = (id: string, more: Partial<Person> = {}): Person => ({ id, name: id, role: 'member', ...more });
+		const [ada, ben, cleo] = ['ada', 'ben', 'cleo'].map((id) => person(id));
+		for (const { id } of [ada, ben, cleo])
+			await connection().sql`insert into people (id, name, email) values (${id}, ${id}, ${`${id}@oak.example`})`;
+		const inquiry = 'shared';
+		await createInquiry(ada, { id: inquiry, title: 'Shared', question: '' });
+		await setParticipants(ada, inquiry, {
+			people: [
+				{ id: 'ada', role: 'owner' },
+				{ id: 'ben', role: 'editor' },
+				{ id: 'cleo', role: 'reader' }
+			],
+			groups: []
+		});
+		const { key: link } = await makeLink(ada, inquiry);
+		await makeWatch(ben, { name: 'Of all', inquiry, index: 'fern', cql: 'noise' });
+		const keyOf = async (who: Person) => (await listWatches(who, inquiry))[0].key ?? '';
+		const [ofAda, ofBen, ofCleo] = [await keyOf(ada), await keyOf(ben), await keyOf(cleo)];
+		expect(new Set([ofAda, ofBen, ofCleo]).size).toBe(3);
+		expect(await keyOf(person('visitor', { role: 'visitor', links: [link] }))).toBe('');
+		for (const key of [ofAda, ofBen, ofCleo]) expect(await atomFeed(key)).toContain('Of all');
+		// Somebody else's name beside one's own seal is no address.
+		const [id, , seal] = ofCleo.split('.');
+		await expect(atomFeed([id, ofAda.split('.')[1], seal].join('.'))).rejects.toMatchObject({ status: 404 });
+		await expect(stopByKey(ofCleo)).rejects.toMatchObject({ status: 403 });
+		await leaveInquiry(ben, inquiry);
+		await expect(atomFeed(ofBen)).rejects.toMatchObject({ status: 404 });
+		await expect(stopByKey(ofBen)).rejects.toMatchObject({ status: 404 });
+		// The watch stays the inquiry's, and the others' addresses what they were.
+		for (const key of [ofAda, ofCleo]) expect(await atomFeed(key)).toContain('Of all');
+		await stopByKey(ofAda);
+		expect((await listWatches(cleo, inquiry))[0].paused).toBe(true);
+		vi.unstubAllEnvs();
 	});
 });
 

@@ -2,12 +2,13 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import type { InferOutput } from 'valibot';
 import { ServiceError } from '../errors';
-import { allowIn, loadInquiry, roleIn, seenAmong, WITHOUT_WORKS } from '../inquiry';
+import { allowIn, loadInquiry, seenAmong, WITHOUT_WORKS } from '../inquiry';
 import { allow, type Person } from '../people';
 import { resultAsText } from '../reading';
 import { findRecordsIn, foundByCql } from '../search';
 import { currentIndex, currentIndexes } from '../vocabulary';
 import type { newWatch } from './keeping-schema';
+import { addressKey, roleAt, watchAt } from './watch-addresses';
 import { runWatches } from './watch-run';
 import {
 	countFinds,
@@ -16,7 +17,6 @@ import {
 	insertWatch,
 	markLooked,
 	updateWatch,
-	watchOfKey,
 	type WatchRow,
 	watchRow,
 	watchRows
@@ -37,8 +37,8 @@ export interface WatchSummary {
 	/** Records found since it was made, and those that nobody has looked at. */
 	found: number;
 	unlooked: number;
-	/** Names its feed; given only to whoever may change it. */
-	key: string;
+	/** Stands in the address of its feed, for whoever asks alone; nothing where they take part by a link. */
+	key?: string;
 }
 
 export interface WatchFind extends RecordTitle {
@@ -60,9 +60,12 @@ export async function listWatches(person: Person | undefined, inquiryId?: string
 		await allowIn(person, 'read', inquiryId);
 		await loadInquiry(inquiryId, WITHOUT_WORKS);
 	}
-	const rows = await mayFollow(allow(person, 'read'), await watchRows(inquiryId));
+	const asking = allow(person, 'read');
+	const rows = await mayFollow(asking, await watchRows(inquiryId));
+	const withoutLinks = asking.links?.length ? { ...asking, links: [] } : asking;
+	const addressed = new Set((await mayFollow(withoutLinks, rows)).map(({ id }) => id));
 	const counts = await countFinds(rows.map(({ id }) => id));
-	return rows.map((row) => summaryOf(row, counts.get(row.id)));
+	return rows.map((row) => summaryOf(row, addressed.has(row.id) ? asking : undefined, counts.get(row.id)));
 }
 
 /** Those of some watches that a person may see: their own, and those of inquiries in which they take part. */
@@ -76,24 +79,29 @@ async function mayFollow(person: Person, rows: WatchRow[]): Promise<WatchRow[]> 
 	);
 }
 
-const summaryOf = (
-	{ id, name, kind, inquiryId, indexCode, cql, paused, trouble, madeAt, ranAt, key }: WatchRow,
+/** @param addressed to whom its address is given */
+function summaryOf(
+	row: WatchRow,
+	addressed: Person | undefined,
 	{ found, unlooked } = { found: 0, unlooked: 0 }
-): WatchSummary => ({
-	id,
-	name,
-	kind,
-	...(inquiryId !== null && { inquiry: inquiryId }),
-	...(indexCode !== '' && { index: indexCode }),
-	...(cql !== '' && { cql }),
-	paused,
-	trouble,
-	madeAt: madeAt.toISOString(),
-	...(ranAt && { ranAt: ranAt.toISOString() }),
-	found,
-	unlooked,
-	key
-});
+): WatchSummary {
+	const { id, name, kind, inquiryId, indexCode, cql, paused, trouble, madeAt, ranAt } = row;
+	return {
+		id,
+		name,
+		kind,
+		...(inquiryId !== null && { inquiry: inquiryId }),
+		...(indexCode !== '' && { index: indexCode }),
+		...(cql !== '' && { cql }),
+		paused,
+		trouble,
+		madeAt: madeAt.toISOString(),
+		...(ranAt && { ranAt: ranAt.toISOString() }),
+		found,
+		unlooked,
+		...(addressed && { key: addressKey(row, addressed.id) })
+	};
+}
 
 /** Makes a watch; what its index holds now is not new. */
 export async function makeWatch(
@@ -141,7 +149,7 @@ export async function makeWatch(
 		},
 		marks
 	);
-	return summaryOf(await watchFor(person, 'read', id));
+	return summaryOf(await watchFor(person, 'read', id), person);
 }
 
 /** Watches for what a result of an inquiry was found by, such as an author or a heading. */
@@ -189,9 +197,7 @@ async function watchFor(
 	const asking = allow(person, 'read');
 	const watch = await watchRow(id);
 	if (!watch) throw absent();
-	const { inquiryId, personId } = watch;
-	const isOwn = asking.alone || personId === asking.id;
-	const role = inquiryId !== null ? await roleIn(asking, inquiryId) : isOwn ? 'owner' : undefined;
+	const role = await roleAt(watch, asking);
 	allow(person, action, { role, absent });
 	return watch;
 }
@@ -208,7 +214,7 @@ export async function changeWatch(
 		...(paused !== undefined && { paused }),
 		...(anew && { key: anotherKey() })
 	});
-	return summaryOf(await watchFor(person, 'read', id), (await countFinds([id])).get(id));
+	return summaryOf(await watchFor(person, 'read', id), person, (await countFinds([id])).get(id));
 }
 
 export async function removeWatch(person: Person | undefined, id: string): Promise<void> {
@@ -246,19 +252,16 @@ export async function lookNow(person: Person | undefined): Promise<number> {
 	return runWatches();
 }
 
-/** What the address in a message or a feed leads to. */
+/** What the address in a message leads to. */
 export async function watchBehind(
 	key: string
 ): Promise<Pick<WatchSummary, 'name' | 'paused'> & { id: string }> {
-	const watch = await watchOfKey(key);
-	if (!watch)
-		throw new ServiceError(404, 'no-watch', 'There is no watch at this address; it may have been changed.');
-	const { id, name, paused } = watch;
+	const { id, name, paused } = await watchAt(key, 'change-inquiry');
 	return { id, name, paused };
 }
 
 /** Stops a watch by the address in its messages, without signing in. */
 export async function stopByKey(key: string): Promise<void> {
-	const { id } = await watchBehind(key);
+	const { id } = await watchAt(key, 'change-inquiry');
 	await updateWatch(id, { paused: true });
 }

@@ -52,17 +52,20 @@ export interface Waiting {
  * Hands on the next message about an account that is due, if any: locked meanwhile, so that no other server does. One whose
  * server ends between sending and saying so is sent once more, under the same name.
  * @param maxAge in seconds; what is older says what is past
+ * @param longest in seconds, until when one may have to wait; what waits for longer does so by a clock that was set back
  * @param send answers when it is tried again, in seconds; nothing where it was handed on, null where it is given up
  * @returns whether there was one
  */
 export function handOnNext(
 	maxAge: number,
+	longest: number,
 	send: (message: Waiting) => Promise<number | null | undefined>
 ): Promise<boolean> {
 	return inStatements(async (tx) => {
 		const [message] = await tx<Waiting>`
 			select id, "to", eml, tries from outbox
-			where kind = 'account' and state = 'waiting' and next_at <= now() and at > now() - ${maxAge} * interval '1 second'
+			where kind = 'account' and state = 'waiting' and at > now() - ${maxAge} * interval '1 second'
+				and not next_at between now() and now() + ${longest} * interval '1 second'
 			order by next_at limit 1 for update skip locked`;
 		if (!message) return false;
 		const again = await send(message);

@@ -87,3 +87,13 @@ it('does not send what is a day old, as its link is past', async () => {
 	await sendWaiting();
 	expect(taken).toEqual([]);
 });
+
+it('sends what waits for a day that was set back from', async () => {
+	await put('account');
+	await connection().sql`update outbox set next_at = now() + interval '30 seconds'`;
+	await sendWaiting();
+	expect(taken).toEqual([]);
+	await connection().sql`update outbox set next_at = now() + interval '2 days'`;
+	await sendWaiting();
+	expect(taken).toHaveLength(1);
+});

@@ -35,7 +35,7 @@ function transporter(): Transporter {
 /** Hands on what is due. What the other side refuses for good is not tried again. */
 export async function sendWaiting(): Promise<void> {
 	for (let sent = 0; sent < MOST_AT_ONCE; sent++) {
-		const wasOne = await handOnNext(MAX_AGE, async ({ id, to, eml, tries }) => {
+		const wasOne = await handOnNext(MAX_AGE, Math.max(...AGAIN_AFTER), async ({ id, to, eml, tries }) => {
 			try {
 				await transporter().sendMail({ envelope: { from: sender().address, to: [to] }, raw: eml });
 				return undefined;

@@ -14,6 +14,7 @@ import {
 	takeBackLink
 } from '../inquiry';
 import { LOCAL_PERSON, type Person } from './access';
+import { oneMoreTry } from './attempts';
 import {
 	administratorsLog,
 	listPeople,
@@ -196,6 +197,16 @@ describe('signing in', () => {
 		expect(new Set(codes.slice(10))).toEqual(new Set(['too-many-tries']));
 		// Who is in stays in, and others are not kept out.
 		expect((await whoIs(first)).name).toBe('Ada Fernhill');
+	});
+
+	it('bears tries again once the clock is right that was wrong when they were counted', async () => {
+		const tries = () => oneMoreTry('sign-in', '192.0.2.7', 'ada@oak.example');
+		for (let i = 0; i < 10; i++) await tries();
+		await expect(tries()).rejects.toMatchObject({ status: 429 });
+		await connection().sql`update attempts set expire = expire + 86400000`;
+		await tries();
+		for (let i = 1; i < 10; i++) await tries();
+		await expect(tries()).rejects.toMatchObject({ status: 429 });
 	});
 
 	it('is ended here, there, and everywhere', async () => {

@@ -1,14 +1,21 @@
 /** How often something was tried, counted for all servers. */
-import { connection } from '../db';
+import { connection, part } from '../db';
 
-/** Counts one more try under a name. @returns how many there were since the first, which is forgotten after so many seconds */
+/** Milliseconds by the database's clock, which all servers share. */
+const NOW = part`(extract(epoch from clock_timestamp()) * 1000)::bigint`;
+
+/**
+ * Counts one more try under a name. Tries that would be remembered for longer than they are at first were counted before the
+ * clock was set back, and are forgotten.
+ * @returns how many there were since the first, which is forgotten after so many seconds
+ */
 export async function countAttempt(name: string, seconds: number): Promise<number> {
-	const now = Date.now();
+	const remembered = part`attempts.expire between ${NOW} and ${NOW} + ${1_000 * seconds}::bigint`;
 	const [{ points }] = await connection().sql<{ points: number }>`
-		insert into attempts (key, points, expire) values (${name}, 1, ${now + 1_000 * seconds})
+		insert into attempts (key, points, expire) values (${name}, 1, ${NOW} + ${1_000 * seconds}::bigint)
 		on conflict (key) do update set
-			points = case when attempts.expire < ${now} then 1 else attempts.points + 1 end,
-			expire = case when attempts.expire < ${now} then excluded.expire else attempts.expire end
+			points = case when ${remembered} then attempts.points + 1 else 1 end,
+			expire = case when ${remembered} then attempts.expire else excluded.expire end
 		returning points`;
 	return points;
 }
@@ -19,5 +26,5 @@ export async function forgetAttempts(name: string): Promise<void> {
 
 /** Takes away what no longer counts. */
 export async function dropOldAttempts(): Promise<void> {
-	await connection().sql`delete from attempts where expire < ${Date.now()}`;
+	await connection().sql`delete from attempts where expire < ${NOW}`;
 }

@@ -31,6 +31,12 @@ describe('who was signed in a moment ago', () => {
 		role = 'member';
 		forgetLately();
 		expect(await personLately(browser)).toBeDefined();
+		// A clock that is set back makes no moment longer.
+		role = undefined;
+		vi.setSystemTime(Date.now() - 86_400_000);
+		vi.advanceTimersByTime(2_100);
+		expect(await personLately(browser)).toBeUndefined();
+		role = 'member';
 		// What failed is asked again.
 		forgetLately();
 		asked.mockRejectedValueOnce(new Error('away'));

@@ -1,13 +1,13 @@
 import { remarksOn } from '$core/lookup';
 import { forPage } from '$lib/server/http';
+import { chosenIndexes } from '$lib/server/inquiry';
 import { lookupInIndexes, topHeadings } from '$lib/server/browse';
 
-export const load = ({ locals, parent, url }) => {
+export const load = ({ locals, params, url }) => {
 	const asked = (url.searchParams.get('q') ?? '').trim();
 	const query = asked.slice(0, 200);
 	return forPage(async () => {
-		const { state } = await parent();
-		const codes = state.inquiry.about.indexes;
+		const codes = await chosenIndexes(locals.person, params.id);
 		if (query)
 			return {
 				query,

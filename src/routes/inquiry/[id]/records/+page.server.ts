@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { forPage } from '$lib/server/http';
+import { chosenIndexes } from '$lib/server/inquiry';
 import { listRuns } from '$lib/server/runs';
 import { askedOf, readRecords } from '$lib/server/reading';
 import { SORTS } from '$lib/server/search';
@@ -9,11 +10,10 @@ const VIEWS = ['list', 'composition', 'headings', 'words'] as const;
 const whole = v.fallback(v.pipe(v.string(), v.regex(/^\d{1,9}$/), v.transform(Number)), -1);
 const number = (text: string | null) => v.parse(whole, text ?? '');
 
-export const load = ({ locals, params, url, parent }) =>
+export const load = ({ locals, params, url }) =>
 	forPage(async () => {
-		const { state } = await parent();
 		const { person } = locals;
-		const { indexes } = state.inquiry.about;
+		const indexes = await chosenIndexes(person, params.id);
 		const index = url.searchParams.get('index') ?? '';
 		const code = indexes.includes(index) ? index : indexes[0];
 		const sort = v.parse(
