@@ -1,6 +1,6 @@
 import { defineConfig } from 'vite';
 
-// The import works in a thread of its own, which is bundled apart from the server.
+// Imports and the counting of words work in threads of their own, which are bundled apart from the server.
 export default defineConfig({
 	build: {
 		ssr: true,
@@ -8,7 +8,7 @@ export default defineConfig({
 		emptyOutDir: true,
 		target: 'node20',
 		rollupOptions: {
-			input: { import: 'src/lib/server/worker.ts' },
+			input: { import: 'src/lib/server/worker.ts', phrases: 'src/lib/server/reading/phrase-thread.ts' },
 			output: { entryFileNames: '[name].js' }
 		}
 	}

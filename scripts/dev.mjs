@@ -14,7 +14,7 @@ try {
 	const env = {
 		...process.env,
 		DATABASE_URL: given ?? postgres?.url,
-		OAKMOSS_WORKER: path.join(root, '.oakmoss-worker/import.js')
+		OAKMOSS_WORKERS: path.join(root, '.oakmoss-worker')
 	};
 	const run = (...args) => spawnSync('npx', args, { cwd: root, stdio: 'inherit', env });
 	run(

@@ -1,6 +1,16 @@
 export { inOrder, ORDERS, representation, valuesWithin, type Order } from './composition';
 export { ValueLists, ValueListsMaker, type ValueCounts } from './value-lists';
-export { PhraseCounter, tellingPhrases, type TellingPhrase } from './phrases';
+export {
+	frequentWords,
+	longerRuns,
+	PhraseCounter,
+	runsByText,
+	tellingPhrases,
+	type FrequentWords,
+	type Share,
+	type TakenTexts,
+	type TellingPhrase
+} from './phrases';
 export { personOf, sharingValues } from './neighbours';
 export { recallOf, worthOf, worthTogether, type Addition, type Missed } from './pearls';
 export { contributions, pool, type PoolRecord } from './pool';

@@ -2,11 +2,23 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { logLikelihood } from '../evidence/association';
 import { fold, isFunctionWord, wordsOf } from '../text';
-import { PhraseCounter, tellingPhrases } from './phrases';
+import { frequentWords, longerRuns, PhraseCounter, runsByText, tellingPhrases } from './phrases';
 
 const word = fc.constantFrom('quiet', 'room', 'the', 'of', 'Noise', 'level', 'night-time', 'children');
 const sentence = fc.array(word, { maxLength: 6 }).map((words) => words.join(' '));
 const text = fc.array(sentence, { maxLength: 3 }).map((sentences) => sentences.join('. '));
+
+/** The runs of records taken in by several counters, counted in several shares. */
+function runsOf(parts: readonly (readonly [string, string])[][], least: number, of: number) {
+	const taken = parts.map((records) => {
+		const counter = new PhraseCounter();
+		for (const texts of records) counter.add(...texts);
+		return counter.taken();
+	});
+	const frequent = frequentWords(taken, least);
+	const shares = Array.from({ length: of }, (_, part) => longerRuns(frequent, { part, of }));
+	return runsByText(frequent, shares);
+}
 
 /** Every run of a text, the long way. */
 function runsIn(...texts: string[]): Set<string> {
@@ -22,32 +34,31 @@ function runsIn(...texts: string[]): Set<string> {
 }
 
 describe('words of records', () => {
-	it('are the runs that enough records have, each record once, as the long way finds them', () => {
+	it('are the runs that enough records have, each record once, as the long way finds them, however it is shared out', () => {
 		fc.assert(
 			fc.property(
-				fc.array(fc.tuple(text, text), { maxLength: 14 }),
+				fc.array(fc.array(fc.tuple(text, text), { maxLength: 7 }), { maxLength: 3 }),
 				fc.integer({ min: 1, max: 4 }),
-				(records, least) => {
-					const counter = new PhraseCounter();
+				fc.integer({ min: 1, max: 3 }),
+				(parts, least, of) => {
 					const wanted = new Map<string, number>();
-					for (const [title, abstract] of records) {
-						counter.add(title, abstract);
-						for (const run of runsIn(title, abstract)) wanted.set(run, (wanted.get(run) ?? 0) + 1);
-					}
+					for (const texts of parts.flat())
+						for (const run of runsIn(...texts)) wanted.set(run, (wanted.get(run) ?? 0) + 1);
 					const enough = [...wanted].filter(([, count]) => count >= least);
-					expect(new Map([...counter.runs(least)].sort())).toEqual(new Map(enough.sort()));
+					expect(new Map([...runsOf(parts, least, of)].sort())).toEqual(new Map(enough.sort()));
 				}
 			)
 		);
 	});
 
 	it('reach over no end of a sentence, no comma and no bracket, and take nothing from where there is nothing', () => {
-		const counter = new PhraseCounter();
-		counter.add('Quiet, rooms (at night); sleep', '');
-		counter.add('', '');
-		expect([...counter.runs(1).keys()].sort()).toEqual(['night', 'quiet', 'rooms', 'sleep']);
-		expect(new PhraseCounter().runs()).toEqual(new Map());
-		expect(counter.size).toBe(2);
+		const records: [string, string][] = [
+			['Quiet, rooms (at night); sleep', ''],
+			['', '']
+		];
+		expect([...runsOf([records], 1, 1).keys()].sort()).toEqual(['night', 'quiet', 'rooms', 'sleep']);
+		expect(runsOf([[]], 5, 1)).toEqual(new Map());
+		expect(runsOf([], 5, 2)).toEqual(new Map());
 	});
 
 	it('tell where they are over-represented, by G² over records, most telling first', () => {

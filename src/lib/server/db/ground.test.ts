@@ -38,6 +38,31 @@ describe('rows in bulk', () => {
 		);
 	});
 
+	it('are read page by page, each once and in order, and whoever stops early leaves nothing behind', async () => {
+		await connection().sql`delete from leaves`;
+		await connection().sql`insert into leaves (n) select generate_series(1, 25)`;
+		const readAll = (most: number) =>
+			connection().sql.begin(async (tx) => {
+				const found: number[] = [];
+				for await (const rows of tx.pages<{ n: number }>(10)`select n from leaves order by n`) {
+					found.push(...rows.map(({ n }) => n));
+					if (found.length >= most) break;
+				}
+				// The same connection goes on.
+				const [{ n }] = await tx<{ n: number }>`select count(*)::int as n from leaves`;
+				return { found, n };
+			});
+		const numbers = Array.from({ length: 25 }, (_, i) => i + 1);
+		expect(await readAll(Infinity)).toEqual({ found: numbers, n: 25 });
+		expect(await readAll(10)).toEqual({ found: numbers.slice(0, 10), n: 25 });
+		const stopped = connection().sql.begin(async (tx) => {
+			for await (const rows of tx.pages(10)`select n from leaves`)
+				throw new Error(`Stopped after ${rows.length}.`);
+		});
+		await expect(stopped).rejects.toThrow('Stopped after 10.');
+		expect(await readAll(Infinity)).toEqual({ found: numbers, n: 25 });
+	});
+
 	it('are kept whole or not at all', async () => {
 		const count = async () =>
 			(await connection().sql<{ n: number }>`select count(*)::int as n from leaves`)[0].n;

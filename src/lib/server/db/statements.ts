@@ -87,10 +87,18 @@ function transactionOf(client: PoolClient): Transaction {
 			async function* (texts: TemplateStringsArray, ...values: unknown[]): AsyncGenerator<R[]> {
 				const { text, values: sent } = compile(texts, values);
 				const cursor = client.query(new Cursor<R>(text, sent));
+				const read = () => {
+					const rows = cursor.read(size);
+					// Whoever takes no more pages does not wait for the one that was asked for meanwhile.
+					rows.catch(() => {});
+					return rows;
+				};
 				try {
-					for (;;) {
-						const rows = await cursor.read(size);
+					// The next rows are fetched while these are taken in.
+					for (let next = read(); ;) {
+						const rows = await next;
 						if (rows.length === 0) return;
+						next = read();
 						yield rows;
 					}
 				} finally {

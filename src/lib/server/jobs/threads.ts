@@ -1,9 +1,12 @@
-/** The thread in which files are read: where it is bundled, and how it is started. */
+/** Threads: where they are bundled, and how the one in which files are read is started. */
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { inInstallation } from '../installation';
 
-const THREAD = path.resolve(process.env.OAKMOSS_WORKER ?? inInstallation('build/worker/import.js'));
+const THREADS = path.resolve(process.env.OAKMOSS_WORKERS ?? inInstallation('build/worker'));
+
+/** The bundled program of a thread. */
+export const threadAt = (name: 'import' | 'phrases') => path.join(THREADS, `${name}.js`);
 
 /** A thread's heap, in MiB: a larger vocabulary fails with words instead of taking the server down. */
 const MOST_MEMORY = 1_536;
@@ -24,7 +27,7 @@ export interface ThreadInput {
 }
 
 export function startThread(input: ThreadInput): Worker {
-	return new Worker(THREAD, {
+	return new Worker(threadAt('import'), {
 		workerData: input,
 		// A large young generation: most of what an import makes stays, and copying it to and fro costs more than room.
 		resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY, maxYoungGenerationSizeMb: 96 }

@@ -1,12 +1,12 @@
 /** Words and phrases that a result has more often than its index. */
 import type { InferOutput } from 'valibot';
-import { PhraseCounter, type TellingPhrase, tellingPhrases } from '../../../core/reading';
+import { type TellingPhrase, tellingPhrases } from '../../../core/reading';
 import { allow, type Person } from '../people';
 import { evenly, type IndexSets } from '../records';
 import { type Found, foundByCql } from '../search';
+import { runsOfRecords } from './phrase-threads';
 import { type Asked, resultAsked } from './results';
 import type { phrasesBody } from './reading-schema';
-import { eachText } from './text-rows';
 
 /** Of a larger result, so many records are looked at, taken evenly. */
 const MOST_READ = 10_000;
@@ -35,12 +35,10 @@ interface Background {
 function backgroundOf(sets: IndexSets): Promise<Background> {
 	return sets.fact('runs of words', async () => {
 		const numbers = evenly(sets.all.toArray(), MOST_SAMPLED);
-		const counter = new PhraseCounter();
-		await eachText(sets.code, numbers, ({ title, abstract }) => counter.add(title, abstract));
 		const isWhole = numbers.length === sets.records;
 		// Where all is looked at, what fewer than five records have cannot be telling.
 		return {
-			runs: counter.runs(isWhole ? undefined : 2),
+			runs: await runsOfRecords(sets.code, numbers, isWhole ? undefined : 2),
 			scale: sets.records / Math.max(1, numbers.length),
 			looked: numbers.length
 		};
@@ -50,14 +48,12 @@ function backgroundOf(sets: IndexSets): Promise<Background> {
 /** @param most phrases, the most telling first */
 export async function phrasesIn({ at: { sets }, result }: Found, most: number): Promise<Phrases> {
 	const numbers = evenly(result.toArray(), MOST_READ);
-	const counter = new PhraseCounter();
-	const [background] = await Promise.all([
+	const [{ runs, scale, looked }, own] = await Promise.all([
 		backgroundOf(sets),
-		eachText(sets.code, numbers, ({ title, abstract }) => counter.add(title, abstract))
+		runsOfRecords(sets.code, numbers)
 	]);
-	const { runs, scale, looked } = background;
 	const wholeOf = (text: string) => Math.round((runs.get(text) ?? 0) * scale);
-	const phrases = tellingPhrases(counter.runs(), { n: numbers.length, all: sets.records }, wholeOf);
+	const phrases = tellingPhrases(own, { n: numbers.length, all: sets.records }, wholeOf);
 	return {
 		count: result.size,
 		of: sets.records,

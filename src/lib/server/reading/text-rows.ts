@@ -6,19 +6,12 @@ export interface TextRow {
 	abstract: string;
 }
 
-/** Of some records, in no order: two statements side by side, so that one is read while the other's rows are taken in. */
+/** Of some records, in no order. */
 export async function eachText(
 	code: string,
 	numbers: Uint32Array,
 	take: (row: TextRow) => void
 ): Promise<void> {
-	const half = numbers.length >> 1;
-	await Promise.all(
-		[numbers.subarray(0, half), numbers.subarray(half)].map((some) => readTexts(code, some, take))
-	);
-}
-
-async function readTexts(code: string, numbers: Uint32Array, take: (row: TextRow) => void): Promise<void> {
 	await inReading(async (tx) => {
 		const pages = tx.pages<TextRow>(1_000)`
 			select coalesce(csl->>'title', '') as title, coalesce(csl->>'abstract', '') as abstract from records
