@@ -1,6 +1,6 @@
 // npm test: everything, on a fresh machine too. The last line is the sum.
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { onEnd } from './parts/ending.mjs';
@@ -19,6 +19,11 @@ let passed = 0;
 let failed = 0;
 let postgres;
 const scratch = mkdtempSync(path.join(os.tmpdir(), 'oakmoss-test-'));
+// The database of root's tests runs as another user.
+chmodSync(scratch, 0o711);
+/** Where tests put their files, so that none outlives the run. */
+const files = path.join(scratch, 'files');
+mkdirSync(files, { mode: 0o711 });
 
 async function finish() {
 	await postgres?.stop().catch(() => {});
@@ -55,7 +60,7 @@ try {
 		{
 			cwd: root,
 			stdio: ['ignore', 'inherit', 'inherit'],
-			env: { ...process.env, OAKMOSS_TEST_DATABASE: postgres.url, OAKMOSS_SEED: seed }
+			env: { ...process.env, OAKMOSS_TEST_DATABASE: postgres.url, OAKMOSS_SEED: seed, TMPDIR: files }
 		}
 	);
 	const { numPassedTests, numFailedTests, testResults } = JSON.parse(readFileSync(report, 'utf8'));

@@ -37,7 +37,7 @@ export {
 	type LimitSetting
 } from '../crosswalk/limits';
 export { RecordSet } from './record-set';
-export { lengthOf, relevance, termScore, termsOf, type Occurrences, type Term } from './relevance';
+export { lengthOf, relevance, rarityOf, termScore, termsOf, type Occurrences, type Term } from './relevance';
 export { NO_SETTINGS } from '../crosswalk/strategy-settings';
 export {
 	canSearch,

@@ -57,19 +57,18 @@ export function lengthOf({
 	return TITLE_WEIGHT * titleLength + abstractLength;
 }
 
+/** How much a term says by being rare. */
+export const rarityOf = (records: number, recordsWith: number) =>
+	Math.log(1 + (records - recordsWith + 0.5) / (recordsWith + 0.5));
+
 /**
  * What one term adds to the score of a record: BM25 over weighted fields (S. Robertson, H. Zaragoza, M. Taylor, "Simple BM25
  * extension to multiple weighted fields", 2004): counts are weighted by field before they saturate. Never negative. O(1).
  * @param title how often it stands in the title, and in the abstract
  * @param length of the record, as `lengthOf` has it, over the mean length
  */
-export function termScore(
-	{ title, abstract }: { title: number; abstract: number },
-	length: number,
-	{ records, recordsWith }: { records: number; recordsWith: number }
-): number {
+export function termScore(title: number, abstract: number, length: number, rarity: number): number {
 	const count = TITLE_WEIGHT * title + abstract;
-	const rarity = Math.log(1 + (records - recordsWith + 0.5) / (recordsWith + 0.5));
 	return (rarity * (count * (K1 + 1))) / (count + K1 * (1 - B + B * length));
 }
 
@@ -79,7 +78,7 @@ export function relevance(found: Occurrences, { records, meanLength, recordsWith
 	return [...new Set([...found.title.keys(), ...found.abstract.keys()])]
 		.sort((a, b) => a - b)
 		.reduce((score, term) => {
-			const counts = { title: found.title.get(term) ?? 0, abstract: found.abstract.get(term) ?? 0 };
-			return score + termScore(counts, length, { records, recordsWith: recordsWith[term] });
+			const rarity = rarityOf(records, recordsWith[term]);
+			return score + termScore(found.title.get(term) ?? 0, found.abstract.get(term) ?? 0, length, rarity);
 		}, 0);
 }

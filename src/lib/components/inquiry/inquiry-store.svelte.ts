@@ -90,7 +90,10 @@ export class InquiryStore {
 			{
 				changed: () => this.show(),
 				shown: () => this.askFactsSoon(),
-				elsewhere: ({ person: by, summary }) => messages.say(`In another window, ${by}: ${summary}`),
+				elsewhere: ({ person: by, personId, summary }) => {
+					const isOwn = this.person === '' || personId === this.person;
+					messages.hear(isOwn ? `In another window: ${summary}` : `${by}: ${summary}`);
+				},
 				// What cannot be saved is off the screen and kept apart, so that nothing typed is lost and the rest goes on.
 				refused: ({ command }, { message }, confirmed) => {
 					const summary = describe(confirmed, command, this.indexName);

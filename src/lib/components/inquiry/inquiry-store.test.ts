@@ -8,7 +8,7 @@ import { asText } from './refused.svelte';
 const said = vi.hoisted(() => [] as string[]);
 vi.mock('../messages/messages.svelte', () => {
 	const say = (text: string) => said.push(text);
-	return { messages: { say, warn: (text: string) => void said.push(`error: ${text}`) } };
+	return { messages: { say, hear: say, warn: (text: string) => void said.push(`error: ${text}`) } };
 });
 
 let server: ServerInMemory;

@@ -15,6 +15,10 @@ export interface Message {
 	act?: Act;
 }
 
+/** Milliseconds for which what was just done, with its way back, gives no way to what others do. */
+const OWN_STAYS = 6_000;
+/** What others do is told as one when it comes closer together than this, in milliseconds. */
+const CLOSE = 4_000;
 /** Alerts kept at most; the oldest go first. */
 const MOST_ALERTS = 20;
 
@@ -22,6 +26,10 @@ class Messages {
 	private note = $state.raw<Message>();
 	private alerts = $state.raw<Message[]>([]);
 	private last = 0;
+	private saidAt = -Infinity;
+	private heardAt = -Infinity;
+	/** What others did, each close upon the one before it. */
+	private heard = 0;
 
 	/** What stands on the line: an alert until it is answered, else what was done last. */
 	get shown(): Message | undefined {
@@ -35,8 +43,19 @@ class Messages {
 
 	/** Says what was done. Answers with its number, by which its effect can be added. */
 	say(text: string, act?: Act): number {
+		this.saidAt = performance.now();
 		this.note = { id: ++this.last, text, effect: '', alert: false, act };
 		return this.last;
+	}
+
+	/** Says what somebody else did, and that it is not all where many are at work. */
+	hear(text: string): void {
+		const now = performance.now();
+		this.heard = now - this.heardAt < CLOSE ? this.heard + 1 : 1;
+		this.heardAt = now;
+		if (now - this.saidAt < OWN_STAYS) return;
+		const all = this.heard === 1 ? text : `${text}; ${this.heard} changes by others just now`;
+		this.note = { id: ++this.last, text: all, effect: '', alert: false };
 	}
 
 	/** Adds what it came to, as long as nothing else has been said. */

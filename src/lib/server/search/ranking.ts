@@ -1,6 +1,7 @@
 /** The order of a result. Worked out whole, once for a revision, so that pages never overlap or leave anything out. */
 import {
 	lengthOf,
+	rarityOf,
 	relevance,
 	termScore,
 	termsOf,
@@ -69,24 +70,28 @@ async function scoresOf(sets: IndexSets, result: RecordSet, terms: readonly Term
 	const postings =
 		result.size <= MOST_NAMED ? await knownPostings(sets, terms) : await postingsOf(sets, terms);
 	const mean = await meanLength(sets);
-	if (postings) scoreAll(scores, postings, mean);
+	if (postings) scoreAll(scores, result, postings, mean);
 	else await scoreNamed(scores, sets, result, terms, mean);
 	return scores;
 }
 
-/** O(records with each term). */
+/** O(records with each term); only those of the result are scored, which may be a small part of them. */
 function scoreAll(
 	scores: Float64Array,
+	result: RecordSet,
 	{ terms, titleLengths, abstractLengths }: Postings,
 	mean: number
 ): void {
+	const isWanted = new Uint8Array(scores.length);
+	for (const n of result.toArray()) isWanted[n] = 1;
 	for (const { records, title, abstract } of terms) {
-		const collection = { records: scores.length, recordsWith: records.length };
+		const rarity = rarityOf(scores.length, records.length);
 		for (let i = 0; i < records.length; i++) {
 			const n = records[i];
+			if (isWanted[n] === 0) continue;
 			const length =
 				lengthOf({ titleLength: titleLengths[n], abstractLength: abstractLengths[n] }) / Math.max(mean, 1);
-			scores[n] += termScore({ title: title[i], abstract: abstract[i] }, length, collection);
+			scores[n] += termScore(title[i], abstract[i], length, rarity);
 		}
 	}
 }
