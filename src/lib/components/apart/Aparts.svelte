@@ -53,7 +53,7 @@
 	<ul class="mt-2 divide-y border-y empty:hidden">
 		{#each aparts as apart (apart.id)}
 			<li class="flex min-h-11 flex-wrap items-center justify-between gap-x-3 gap-y-1 py-2">
-				<span>
+				<span class="min-w-0 flex-1 basis-80">
 					<span class="font-medium">{names(apart)}</span> decide {whatOf(apart)}
 					<span class="text-quiet">since {moment(apart.startedAt)}; {stateOf(apart)}</span>
 				</span>
