@@ -40,7 +40,8 @@ for (const [url, { title, severity, packages }] of found) {
 	const isOpen = !known || known.until < today;
 	if (isOpen) open++;
 	console.log(`${isOpen ? 'open' : 'reviewed'}: ${severity}: ${title} (${[...packages].join('; ')}) ${url}`);
-	if (known) console.log(`  ${known.reviewed}: ${known.why}${isOpen ? ` That held until ${known.until}.` : ''}`);
+	if (known)
+		console.log(`  ${known.reviewed}: ${known.why}${isOpen ? ` That held until ${known.until}.` : ''}`);
 }
 for (const { url } of reviewed.filter((one) => !found.has(one.url)))
 	console.log(`gone: ${url} can be taken out of ${REVIEWED}`);

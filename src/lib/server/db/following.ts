@@ -1,7 +1,6 @@
 /** Reading from servers that follow the one that writes, without missing anything. */
 import { setTimeout as wait } from 'node:timers/promises';
 import { log } from '../log';
-import type { Connection } from './client';
 import type { Sql, Transaction } from './statements';
 
 /** Milliseconds between two looks at how far a server has come, and for which they go on. */
@@ -10,12 +9,18 @@ const CATCHES_UP = 200;
 /** Milliseconds for which none is looked for where there was none. */
 const ALONE_FOR = 5_000;
 
+/** Connections to servers that follow. */
+interface Opened {
+	sql: Sql;
+	end: () => Promise<void>;
+}
+
 export class Following {
-	private connection: Connection;
+	private connection: Opened;
 	private aloneUntil = 0;
 
 	/** @param open opens connections to servers that follow */
-	constructor(private readonly open: () => Connection) {
+	constructor(private readonly open: () => Opened) {
 		this.connection = open();
 	}
 

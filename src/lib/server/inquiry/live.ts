@@ -124,7 +124,8 @@ class Board {
 		const windows = this.here.get(told.inquiry) ?? new Map<string, Here & { seen: number }>();
 		this.here.set(told.inquiry, windows);
 		// A window that was cut off never says that it goes.
-		for (const [window, { seen }] of windows) if (seen < performance.now() - FORGOTTEN_AFTER) windows.delete(window);
+		for (const [window, { seen }] of windows)
+			if (seen < performance.now() - FORGOTTEN_AFTER) windows.delete(window);
 		if (told.kind === 'gone') windows.delete(told.window);
 		else {
 			const { window, person, name, at } = told;

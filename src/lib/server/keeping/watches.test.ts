@@ -313,10 +313,16 @@ describe('news', () => {
 
 	it('come to each person at another address, which leads nowhere once they take part no more', async () => {
 		vi.stubEnv('OAKMOSS_ACCOUNTS', 'on');
-		const person = (id: string, more: Partial<Person> = {}): Person => ({ id, name: id, role: 'member', ...more });
+		const person = (id: string, more: Partial<Person> = {}): Person => ({
+			id,
+			name: id,
+			role: 'member',
+			...more
+		});
 		const [ada, ben, cleo] = ['ada', 'ben', 'cleo'].map((id) => person(id));
 		for (const { id } of [ada, ben, cleo])
-			await connection().sql`insert into people (id, name, email) values (${id}, ${id}, ${`${id}@oak.example`})`;
+			await connection()
+				.sql`insert into people (id, name, email) values (${id}, ${id}, ${`${id}@oak.example`})`;
 		const inquiry = 'shared';
 		await createInquiry(ada, { id: inquiry, title: 'Shared', question: '' });
 		await setParticipants(ada, inquiry, {
