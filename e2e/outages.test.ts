@@ -151,7 +151,7 @@ describe('a database on two servers', () => {
 		const stateNow = async () =>
 			((await (await ask(`/api/v1/jobs/${job}`, 'GET', undefined, other)).json()) as { state: string }).state;
 		await expect.poll(stateNow, { timeout: 60_000 }).toBe('done');
-		const found = await ask('/api/v1/lookup?q=quiet', 'GET', undefined, other);
+		const found = await ask('/api/v1/indexes/small/lookup?q=quiet', 'GET', undefined, other);
 		expect(await found.text()).toContain('Quiet rooms');
 		await Promise.all(servers.map((each) => each.stop()));
 		await pair.stop();
