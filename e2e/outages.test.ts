@@ -7,7 +7,7 @@ import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { freePort, startPostgres } from '../scripts/parts/postgres.mjs';
 import { startServer } from '../scripts/parts/server.mjs';
-import { startPair } from '../src/lib/server/db/standby.test-aid';
+import { type Pair, startPair } from '../src/lib/server/db/standby.test-aid';
 
 const scratch = mkdtempSync(path.join(os.tmpdir(), 'oakmoss-outages-'));
 const home = path.join(scratch, 'home');
@@ -122,11 +122,18 @@ describe('a database that is started again under load', () => {
 });
 
 describe('a database on two servers', () => {
+	let pair: Pair;
+	const servers: (typeof server)[] = [];
+	beforeAll(async () => void (pair = await startPair()));
+	afterAll(async () => {
+		await Promise.all(servers.map((each) => each.stop()));
+		await pair.stop();
+	});
+
 	it('is gone over to the other by all servers, and nothing that was acknowledged is lost', async () => {
-		const pair = await startPair();
 		const environment = { OAKMOSS_READ_FROM: 'standby' };
 		const onPair = async () => startServer({ databaseUrl: pair.url, port: await freePort(), environment });
-		const servers = [await onPair(), await onPair()];
+		servers.push(await onPair(), await onPair());
 		const [one, other] = servers.map(({ address }) => address);
 		const inquiries = await Promise.all(Array.from({ length: 4 }, () => newInquiry(one)));
 		// Each inquiry is written to through both.
@@ -153,8 +160,6 @@ describe('a database on two servers', () => {
 		await expect.poll(stateNow, { timeout: 60_000 }).toBe('done');
 		const found = await ask('/api/v1/indexes/small/lookup?q=quiet', 'GET', undefined, other);
 		expect(await found.text()).toContain('Quiet rooms');
-		await Promise.all(servers.map((each) => each.stop()));
-		await pair.stop();
 	});
 });
 
