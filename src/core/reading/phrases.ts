@@ -154,7 +154,7 @@ export interface Share {
  */
 export function longerRuns(
 	{ isEnd, tokens, ends, least }: Omit<FrequentWords, 'words' | 'counts'>,
-	{ part, of }: Share = { part: 0, of: 1 }
+	{ part, of }: Share
 ): Uint32Array {
 	const found: number[] = [];
 	const base = isEnd.length;

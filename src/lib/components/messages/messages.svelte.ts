@@ -48,13 +48,13 @@ class Messages {
 		return this.last;
 	}
 
-	/** Says what somebody else did, and that it is not all where many are at work. */
+	/** Says what was done elsewhere, and that it is not all where many are at work. */
 	hear(text: string): void {
 		const now = performance.now();
 		this.heard = now - this.heardAt < CLOSE ? this.heard + 1 : 1;
 		this.heardAt = now;
 		if (now - this.saidAt < OWN_STAYS) return;
-		const all = this.heard === 1 ? text : `${text}; ${this.heard} changes by others just now`;
+		const all = this.heard === 1 ? text : `${text}; ${this.heard} changes just now`;
 		this.note = { id: ++this.last, text: all, effect: '', alert: false };
 	}
 

@@ -21,7 +21,7 @@ it('leave what was just done, with its way back, on the line, whatever others do
 it('tell what others do close together as one, and an alert before it', () => {
 	vi.advanceTimersByTime(20_000);
 	for (const by of ['Ines', 'Tomas', 'Ines']) messages.hear(`${by}: added a word`);
-	expect(messages.shown?.text).toBe('Ines: added a word; 3 changes by others just now');
+	expect(messages.shown?.text).toBe('Ines: added a word; 3 changes just now');
 	vi.advanceTimersByTime(5_000);
 	messages.hear('Tomas: left a note');
 	expect(messages.shown?.text).toBe('Tomas: left a note');

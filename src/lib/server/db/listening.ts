@@ -32,6 +32,8 @@ export async function listen(
 			next.release(true);
 			throw error;
 		}
+		// It was ended meanwhile.
+		if (isOver) return next.release(true);
 		client = next;
 		// Only of one that listened: an attempt that fails ends too, and is made again by whoever made it.
 		next.on('end', () => {
@@ -53,7 +55,12 @@ export async function listen(
 			}
 		}
 	};
-	await open();
+	try {
+		await open();
+	} catch (error) {
+		await pool.end();
+		throw error;
+	}
 	return {
 		end: async () => {
 			if (isOver) return;

@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { aboutCell, type DecidedApart } from '../../../core/crosswalk';
 import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
-import { connection } from '../db/client';
 import type { Person } from '../people/access';
+import { addPeople } from '../people/people.test-aid';
 import { apartOfCopy, apartsOf, compareApart, decideApart, endApart, sayDone } from './apart';
 import { createInquiry, listInquiries, setInquiryState } from './inquiries';
 import { changeInquiry, readInquiry } from './inquiry-changes';
@@ -14,9 +14,7 @@ const [owner, editor, reader, stranger] = ['owner', 'editor', 'reader', 'strange
 let url: string;
 beforeAll(async () => {
 	url = await migratedDatabase();
-	for (const { id, name } of [owner, editor, reader, stranger])
-		await connection()
-			.sql`insert into people (id, name, email) values (${id}, ${name}, ${`${id}@oak.example`})`;
+	await addPeople(owner, editor, reader, stranger);
 	await createInquiry(owner, { id: ID, title: 'Quiet rooms', question: '', indexes: ['yarrow', 'alder'] });
 	await setParticipants(owner, ID, {
 		people: [

@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
 import { connection } from '../db/client';
 import { LOCAL_PERSON, type Person } from '../people/access';
+import { addPeople } from '../people/people.test-aid';
 import * as changeRows from './change-rows';
 import { changeInquiry } from './inquiry-changes';
 import { createInquiry } from './inquiries';
@@ -15,9 +16,7 @@ const [owner, reader] = [member('owner'), member('reader')];
 let url: string;
 beforeAll(async () => {
 	url = await migratedDatabase();
-	for (const { id, name } of [owner, reader])
-		await connection()
-			.sql`insert into people (id, name, email) values (${id}, ${name}, ${`${id}@oak.example`})`;
+	await addPeople(owner, reader);
 	await createInquiry(owner, { id: ID, title: 'Quiet rooms', question: '' });
 });
 afterAll(async () => {

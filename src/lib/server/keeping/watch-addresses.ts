@@ -17,7 +17,7 @@ export const addressKey = (watch: Pick<WatchRow, 'id' | 'key'>, personId: string
 
 /** What a person is to a watch: one of an inquiry goes by that, any other is their own. */
 export async function roleAt(
-	{ inquiryId, personId }: WatchRow,
+	{ inquiryId, personId }: Pick<WatchRow, 'inquiryId' | 'personId'>,
 	person: Person
 ): Promise<InquiryRole | undefined> {
 	if (inquiryId !== null) return roleIn(person, inquiryId);
@@ -37,12 +37,20 @@ export async function watchAt(key: string, action: Action & ('read' | 'change-in
 	if (!watch) throw absent();
 	const [given, right] = [Buffer.from(seal), Buffer.from(sealOf(watch, personId))];
 	if (given.length !== right.length || !timingSafeEqual(given, right)) throw absent();
-	const person: Person = {
-		id: personId,
-		name: 'Whoever had this address',
-		role: 'member',
-		...(!withAccounts() && { alone: true })
-	};
+	const person = somebody(personId);
 	allow(person, action, { role: await roleAt(watch, person), absent });
 	return watch;
 }
+
+/** Whether an address that stops a watch would lead there for whoever made it: they may have left since. */
+export async function mayStop(watch: Pick<WatchRow, 'inquiryId' | 'personId'>): Promise<boolean> {
+	const role = await roleAt(watch, somebody(watch.personId));
+	return role !== undefined && role !== 'reader';
+}
+
+const somebody = (id: string): Person => ({
+	id,
+	name: 'Whoever had this address',
+	role: 'member',
+	...(!withAccounts() && { alone: true })
+});

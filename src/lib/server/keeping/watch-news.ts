@@ -2,7 +2,7 @@
 import { inStatements } from '../db';
 import { insertComposed } from '../outbox';
 import { addressOf } from './address';
-import { addressKey, watchAt } from './watch-addresses';
+import { addressKey, mayStop, watchAt } from './watch-addresses';
 import { findRows, inquiriesToTell, takeUntold, type UntoldFind } from './watch-rows';
 import { titlesOf } from './record-title-rows';
 
@@ -21,15 +21,15 @@ export async function sendNews(): Promise<void> {
 				kind: 'news',
 				to: 'you@outbox.example',
 				subject: `${finds.length} new ${finds.length === 1 ? 'record' : 'records'} for your watches`,
-				text: digestOf(inquiryId, finds)
+				text: await digestOf(inquiryId, finds)
 			});
 		});
 }
 
-function digestOf(inquiryId: string, finds: readonly UntoldFind[]): string {
+async function digestOf(inquiryId: string, finds: readonly UntoldFind[]): Promise<string> {
 	const byWatch = new Map<string, UntoldFind[]>();
 	for (const find of finds) byWatch.set(find.watchId, [...(byWatch.get(find.watchId) ?? []), find]);
-	const parts = [...byWatch.values()].map((own) => {
+	const parts = [...byWatch.values()].map(async (own) => {
 		const [{ watchId, name, key, personId }] = own;
 		const titles = own
 			.slice(0, MOST_TITLES)
@@ -39,12 +39,14 @@ function digestOf(inquiryId: string, finds: readonly UntoldFind[]): string {
 			`${name}: ${own.length} new`,
 			...titles,
 			...rest,
-			`  Stop this watch: ${addressOf(`/watches/${addressKey({ id: watchId, key }, personId)}/stop`)}`
+			...((await mayStop({ inquiryId, personId }))
+				? [`  Stop this watch: ${addressOf(`/watches/${addressKey({ id: watchId, key }, personId)}/stop`)}`]
+				: [])
 		].join('\n');
 	});
 	return [
 		'These records are new since the last message. They are on the reading list, open.',
-		...parts,
+		...(await Promise.all(parts)),
 		`All of it: ${addressOf(`/inquiry/${inquiryId}/keep-up`)}`
 	].join('\n\n');
 }

@@ -8,6 +8,7 @@ import { changeInquiry, readInquiry } from '../inquiry/inquiry-changes';
 import { messagesOf } from '../inquiry';
 import { leaveInquiry, makeLink, setParticipants } from '../inquiry/taking-part';
 import { LOCAL_PERSON, type Person } from '../people/access';
+import { addPeople } from '../people/people.test-aid';
 import { storeRecords } from '../records/record-store';
 import { createIndex, removeIndex } from '../vocabulary/subject-indexes';
 import { turtleOf, uploadTurtle } from '../vocabulary/upload-turtle.test-aid';
@@ -320,9 +321,7 @@ describe('news', () => {
 			...more
 		});
 		const [ada, ben, cleo] = ['ada', 'ben', 'cleo'].map((id) => person(id));
-		for (const { id } of [ada, ben, cleo])
-			await connection()
-				.sql`insert into people (id, name, email) values (${id}, ${id}, ${`${id}@oak.example`})`;
+		await addPeople(ada, ben, cleo);
 		const inquiry = 'shared';
 		await createInquiry(ada, { id: inquiry, title: 'Shared', question: '' });
 		await setParticipants(ada, inquiry, {
@@ -344,7 +343,21 @@ describe('news', () => {
 		const [id, , seal] = ofCleo.split('.');
 		await expect(atomFeed([id, ofAda.split('.')[1], seal].join('.'))).rejects.toMatchObject({ status: 404 });
 		await expect(stopByKey(ofCleo)).rejects.toMatchObject({ status: 403 });
+		const lastNews = async () => {
+			await runWatches();
+			const rows = await connection().sql<{ eml: string }>`
+				select eml from outbox where inquiry_id = ${inquiry} and kind = 'news' order by at desc`;
+			return rows[0].eml;
+		};
+		vi.stubEnv('OAKMOSS_DIGEST_EVERY', '0');
+		await arrive('fern', record('w1', 'Noise before'));
+		expect(await lastNews()).toContain('/stop');
 		await leaveInquiry(ben, inquiry);
+		await arrive('fern', record('w2', 'Noise after'));
+		const news = await lastNews();
+		expect(news).toContain('Noise after');
+		// No address is told that leads nowhere.
+		expect(news).not.toContain('/stop');
 		await expect(atomFeed(ofBen)).rejects.toMatchObject({ status: 404 });
 		await expect(stopByKey(ofBen)).rejects.toMatchObject({ status: 404 });
 		// The watch stays the inquiry's, and the others' addresses what they were.

@@ -62,10 +62,9 @@ export async function listWatches(person: Person | undefined, inquiryId?: string
 	}
 	const asking = allow(person, 'read');
 	const rows = await mayFollow(asking, await watchRows(inquiryId));
-	const withoutLinks = asking.links?.length ? { ...asking, links: [] } : asking;
-	const addressed = new Set((await mayFollow(withoutLinks, rows)).map(({ id }) => id));
+	const addressed = asking.links?.length ? await mayFollow({ ...asking, links: [] }, rows) : rows;
 	const counts = await countFinds(rows.map(({ id }) => id));
-	return rows.map((row) => summaryOf(row, addressed.has(row.id) ? asking : undefined, counts.get(row.id)));
+	return rows.map((row) => summaryOf(row, addressed.includes(row) ? asking : undefined, counts.get(row.id)));
 }
 
 /** Those of some watches that a person may see: their own, and those of inquiries in which they take part. */

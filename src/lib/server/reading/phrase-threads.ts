@@ -54,12 +54,14 @@ class PhraseThread {
 			if (fault) fail?.(Object.assign(new Error(fault.message), { code: fault.code }));
 			else give?.(value as never);
 		});
-		worker.on('error', (error) => this.ended(error));
-		worker.on('exit', () => this.ended(new Error('The thread that counts words has ended.')));
+		worker.on('error', (error) => this.ended(worker, error));
+		worker.on('exit', () => this.ended(worker, new Error('The thread that counts words has ended.')));
 		return worker;
 	}
 
-	private ended(error: Error): void {
+	/** A thread that fails says so, and ends after that, when another may be at work already. */
+	private ended(worker: Worker, error: Error): void {
+		if (this.worker !== worker) return;
 		this.worker = undefined;
 		for (const { fail } of this.waiting.values()) fail(error);
 		this.waiting.clear();
