@@ -1,4 +1,5 @@
 import { type Handle, type HandleServerError, type RequestEvent, type ServerInit } from '@sveltejs/kit';
+import { whileReading } from '$lib/server/answering';
 import { ServiceError } from '$lib/server/errors';
 import {
 	actionOf,
@@ -34,9 +35,11 @@ const handled: Handle = async ({ event, resolve }) => {
 	if (unknown) return safely(unknown);
 	const theme = event.cookies.get('theme');
 	const chosen = theme === 'dark' || theme === 'light' ? ` data-theme="${theme}"` : '';
-	const response = await resolve(event, {
-		transformPageChunk: ({ html }) => html.replace('<html', `<html${chosen}`)
-	});
+	const answered = () =>
+		resolve(event, { transformPageChunk: ({ html }) => html.replace('<html', `<html${chosen}`) });
+	// What stays open is never done being answered, and has to see what becomes of things.
+	const isRead = event.request.method === 'GET' && event.route.id !== '/inquiry/[id]/live';
+	const response = await (isRead ? whileReading(answered) : answered());
 	return safely(isForScripts(event) ? inOneShape(event, response) : response);
 };
 

@@ -5,6 +5,7 @@
  */
 import type { Inquiry } from '../../../core/crosswalk';
 import { apply } from '../../../core/crosswalk';
+import { onceWhileReading } from '../answering';
 import { inSnapshot, perConnection, type Queries } from '../db';
 import { Remembered } from '../remembered';
 import { doneBetween } from './change-rows';
@@ -47,8 +48,13 @@ const heldNow = perConnection(() => new Remembered<{ latest?: Held }>(MOST_HELD)
  * An inquiry with all its rows.
  * @throws ServiceError 404 where it is not there, or is removed
  */
-export async function loadInquiry(id: string, loading: Loading = {}): Promise<LoadedInquiry> {
-	const { on, forChange = false, works = 'all' } = loading;
+export function loadInquiry(id: string, loading: Loading = {}): Promise<LoadedInquiry> {
+	const { on, forChange, works = 'all' } = loading;
+	if (on || forChange) return loaded(id, loading);
+	return onceWhileReading(`inquiry ${id} ${JSON.stringify(works)}`, () => loaded(id, loading));
+}
+
+async function loaded(id: string, { on, forChange = false, works = 'all' }: Loading): Promise<LoadedInquiry> {
 	const row = await inquiryRow(id, on, forChange);
 	if (!row) throw noInquiry(id);
 	// Another one may have had this name before.

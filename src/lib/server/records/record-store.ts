@@ -19,6 +19,7 @@ import {
 	heldHeadings,
 	keysNow,
 	lockRecords,
+	orderTexts,
 	recordsByKey,
 	recount,
 	setRecords,
@@ -206,6 +207,7 @@ export class RecordStore {
 			await writeSets(tx, indexCode, changes);
 			await countHeadings(tx, indexCode, changes.headings());
 			await setRecords(tx, indexCode, this.next);
+			await orderTexts(tx);
 		}
 		return { ...this.stored, added: this.next - this.records };
 	}

@@ -12,10 +12,11 @@ import { COMMON_LIMITS, printStrategy, strategyOf } from '../../../core/search';
 import { allowIn, decidersOf, loadInquiry } from '../inquiry';
 import type { Person } from '../people';
 import { checkOfAll, citeEntries, pearlsOfRuns, pooledList, worksFoundBy } from '../reading';
+import { setsOf } from '../records';
 import { listRuns, type RunLine, findRun } from '../runs';
 import { countedByText } from '../search';
 import { currentIndexes } from '../vocabulary';
-import { yearsOfIndexes } from './report-rows';
+import { yearsOfIndex } from './report-rows';
 
 /** Which runs a report is of, and how its kept works are cited. */
 export interface Gathering {
@@ -47,13 +48,13 @@ export async function gather(
 	const codes = inquiry.about.indexes;
 	chosen.sort((a, b) => codes.indexOf(a.indexCode) - codes.indexOf(b.indexCode) || a.number - b.number);
 	const indexes = codes.flatMap((code) => known.find(({ index }) => index.code === code) ?? []);
-	const years = await yearsOfIndexes(codes);
 	const nameOf = (code: string) => indexes.find(({ index }) => index.code === code)?.index.name ?? code;
 	// Only what was found here can be joined with the rest.
 	const found = chosen.filter(({ kind }) => kind !== 'elsewhere');
 	const numbers = found.map(({ number }) => number);
 	const entries = inOrder(inquiry.entries);
-	const [runs, pool, pearls, works, checks, kept] = await Promise.all([
+	const [years, runs, pool, pearls, works, checks, kept] = await Promise.all([
+		Promise.all(indexes.map(({ index }) => setsOf(index).fact('years', () => yearsOfIndex(index.code)))),
 		Promise.all(chosen.map((run) => runOf(inquiry, run))),
 		numbers.length > 0
 			? pooledList(person, inquiryId, {
@@ -91,16 +92,18 @@ export async function gather(
 				offIn: off.map(nameOf)
 			}))
 		})),
-		indexes: indexes.map(({ index: { code, name, discipline, headingNoun, records, standIn }, edition }) => ({
-			code,
-			name,
-			discipline,
-			headingNoun,
-			edition: edition?.label ?? '',
-			records,
-			years: years.get(code) ?? null,
-			standIn
-		})),
+		indexes: indexes.map(
+			({ index: { code, name, discipline, headingNoun, records, standIn }, edition }, i) => ({
+				code,
+				name,
+				discipline,
+				headingNoun,
+				edition: edition?.label ?? '',
+				records,
+				years: years[i],
+				standIn
+			})
+		),
 		cells: inOrder(inquiry.concepts).flatMap(({ id: conceptId }) =>
 			codes.map((code) => {
 				const { picks, state, cell } = cells.at(conceptId, code);

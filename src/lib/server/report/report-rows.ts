@@ -6,14 +6,11 @@ import type { ReportDraft } from './report-schema';
 
 export type ReportRow = typeof reports.$inferSelect;
 
-/** First and last year of the records of each index; none for one whose records have no year. */
-export async function yearsOfIndexes(codes: readonly string[]): Promise<Map<string, [number, number]>> {
-	const rows = await connection().sql<{ code: string; first: number | null; last: number | null }>`
-		select index_code as code, min(year) as first, max(year) as last from records
-		where index_code = any(${[...codes]}::text[]) group by index_code`;
-	return new Map(
-		rows.flatMap(({ code, first, last }) => (first === null || last === null ? [] : [[code, [first, last]]]))
-	);
+/** First and last year of the records of an index; none where no record has one. O(records of the index). */
+export async function yearsOfIndex(code: string): Promise<[first: number, last: number] | null> {
+	const [{ first, last }] = await connection().sql<{ first: number | null; last: number | null }>`
+		select min(year) as first, max(year) as last from records where index_code = ${code}`;
+	return first === null || last === null ? null : [first, last];
 }
 
 export async function draftRow(inquiryId: string): Promise<ReportDraft | undefined> {

@@ -1,5 +1,6 @@
 /** The rows of subject indexes. */
 import { and, asc, count, eq, max, or, sql } from 'drizzle-orm';
+import { onceWhileReading } from '../answering';
 import {
 	connection,
 	type Database,
@@ -38,11 +39,11 @@ function prepareIndexes(db: Database) {
 }
 
 /** All subject indexes with their current editions, in their order. */
-export async function currentIndexes(): Promise<CurrentIndex[]> {
+export function currentIndexes(): Promise<CurrentIndex[]> {
 	const { db } = connection();
 	const query = prepared.get(db) ?? prepareIndexes(db);
 	prepared.set(db, query);
-	return query.execute();
+	return onceWhileReading('indexes', () => query.execute());
 }
 
 /** The inquiries that use an index: their titles, and how many picks of each are from it. */
