@@ -23,7 +23,9 @@ export const handle: Handle = async (asked) => {
 	const begun = performance.now();
 	const response = await handled(asked);
 	const { route, request, url } = asked.event;
-	if (request.method !== 'GET' && /^\/(account|people)\//.test(url.pathname)) forgetLately();
+	const isRefused = response.status >= 400 && response.status < 500;
+	if (request.method !== 'GET' && !isRefused && /^\/(account|people)\//.test(url.pathname))
+		await forgetLately();
 	measured(route.id, request.method, response.status, (performance.now() - begun) / 1_000);
 	return response;
 };

@@ -7,7 +7,7 @@ import { settleLeftovers, stopJobs } from './jobs';
 import { sends, sendWaiting } from './outbox';
 import { deliverToAll, runWatches } from './keeping';
 import { log, reasonOf } from './log';
-import { dropOldAttempts, firstInvitation, secret, withAccounts } from './people';
+import { dropOldAttempts, firstInvitation, secret, stopLately, withAccounts } from './people';
 import './wings';
 
 /** Between two tries to reach the database, in milliseconds. */
@@ -107,6 +107,6 @@ function onSignal(): void {
 /** All requests have been answered: open connections would keep the process alive. */
 async function letGo(): Promise<void> {
 	onSignal();
-	await stopping;
+	await Promise.all([stopping, stopLately()]);
 	await closeConnection();
 }

@@ -7,6 +7,8 @@ import { databaseUrl, poolOf } from './client';
 const AGAIN_AFTER = 1_000;
 
 export interface Listening {
+	/** Whether the connection is there, as far as this side knows. */
+	isHearing: () => boolean;
 	end: () => Promise<void>;
 }
 
@@ -62,6 +64,7 @@ export async function listen(
 		throw error;
 	}
 	return {
+		isHearing: () => client !== undefined,
 		end: async () => {
 			if (isOver) return;
 			isOver = true;

@@ -28,7 +28,7 @@ const TOLD_BY = 3_000;
 /** Milliseconds in which moves are gathered before they are told, and as many more for each window: all are told of all. */
 const GATHERED = { first: 100, each: 8 };
 /** Milliseconds for each window in which changes are gathered, and the most. */
-const CHANGES_GATHERED = { each: 1, most: 300 };
+const CHANGES_GATHERED = { each: 2, most: 500 };
 
 /** Changes that are together larger than this, in characters, are not sent with what is told of them; windows ask for them. */
 const MOST_SENT = 100_000;

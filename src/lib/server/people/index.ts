@@ -28,7 +28,7 @@ export {
 } from './joining';
 export { newKey } from './keys';
 export * from './people-schema';
-export { forgetLately, personLately } from './lately-signed-in';
+export { forgetLately, personLately, stopLately } from './lately-signed-in';
 export { areHere, noteForAdministrators } from './people-rows';
 export { ownAccount } from './own-account';
 export { isOpenToAll, secret, voucher, withAccounts } from './settings';

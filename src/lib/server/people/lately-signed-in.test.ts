@@ -1,47 +1,81 @@
-import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import { afterAll, afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
+import { connect } from '../db/client';
 import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
-import { forgetLately, personLately } from './lately-signed-in';
+import * as listening from '../db';
+import { forgetLately, personLately, stopLately } from './lately-signed-in';
+import { CHANNEL } from './people-rows';
 import * as signingIn from './signing-in';
 
 let url: string;
 beforeAll(async () => {
 	url = await migratedDatabase();
 });
+afterEach(async () => {
+	await forgetLately();
+	await stopLately();
+	vi.restoreAllMocks();
+});
 afterAll(() => dropDatabase(url));
 
+const browser = (name = 'one') => new Headers({ cookie: `oakmoss.session_token=${name}` });
+
+/** A clock that is set on by hand, and somebody whose role is what the test says. */
+function observed() {
+	const of = { role: 'member' as 'member' | undefined, later: 0 };
+	const now = performance.now.bind(performance);
+	vi.spyOn(performance, 'now').mockImplementation(() => now() + of.later);
+	const asked = vi
+		.spyOn(signingIn, 'personSignedIn')
+		.mockImplementation(() => Promise.resolve(of.role && { id: 'ines', name: 'Ines', role: of.role }));
+	return { of, asked };
+}
+
 describe('who was signed in a moment ago', () => {
-	it('is not looked up again for two seconds, then is, and at once when anything of people has changed', async () => {
-		vi.useFakeTimers();
-		let role: 'member' | undefined = 'member';
-		const asked = vi
-			.spyOn(signingIn, 'personSignedIn')
-			.mockImplementation(() => Promise.resolve(role && { id: 'ines', name: 'Ines', role }));
-		const browser = new Headers({ cookie: 'oakmoss.session_token=one' });
-		expect(await personLately(browser)).toMatchObject({ id: 'ines' });
-		expect(await personLately(browser)).toMatchObject({ id: 'ines' });
+	it('is looked up again after two seconds where the database cannot be listened to, and at once where something of people changed here', async () => {
+		const refused = vi.spyOn(listening, 'listen').mockRejectedValue(new Error('away'));
+		const { of, asked } = observed();
+		expect(await personLately(browser())).toMatchObject({ id: 'ines' });
+		expect(await personLately(browser())).toMatchObject({ id: 'ines' });
 		expect(asked).toHaveBeenCalledTimes(1);
 		// Another browser is another one.
-		await personLately(new Headers({ cookie: 'oakmoss.session_token=two' }));
+		await personLately(browser('two'));
 		expect(asked).toHaveBeenCalledTimes(2);
-		role = undefined;
-		vi.advanceTimersByTime(1_900);
-		expect(await personLately(browser)).toBeDefined();
-		vi.advanceTimersByTime(200);
-		expect(await personLately(browser)).toBeUndefined();
-		role = 'member';
-		forgetLately();
-		expect(await personLately(browser)).toBeDefined();
-		// A clock that is set back makes no moment longer.
-		role = undefined;
-		vi.setSystemTime(Date.now() - 86_400_000);
-		vi.advanceTimersByTime(2_100);
-		expect(await personLately(browser)).toBeUndefined();
-		role = 'member';
+		of.role = undefined;
+		of.later = 1_800;
+		expect(await personLately(browser())).toBeDefined();
+		of.later = 2_100;
+		expect(await personLately(browser())).toBeUndefined();
+		of.role = 'member';
+		await forgetLately();
+		expect(await personLately(browser())).toBeDefined();
 		// What failed is asked again.
-		forgetLately();
+		await forgetLately();
 		asked.mockRejectedValueOnce(new Error('away'));
-		await expect(personLately(browser)).rejects.toThrow('away');
-		expect(await personLately(browser)).toBeDefined();
-		vi.useRealTimers();
+		await expect(personLately(browser())).rejects.toThrow('away');
+		expect(await personLately(browser())).toBeDefined();
+		// It is tried again to listen.
+		expect(refused.mock.calls.length).toBeGreaterThan(1);
+	});
+
+	it('is remembered for longer while it is listened to, until any server tells of a change', async () => {
+		const { of, asked } = observed();
+		await personLately(browser());
+		// From when it listens on, nothing from before counts.
+		await vi.waitFor(async () => {
+			of.later += 2_100;
+			const before = asked.mock.calls.length;
+			await personLately(browser());
+			expect(asked).toHaveBeenCalledTimes(before);
+		});
+		of.role = undefined;
+		of.later += 20_000;
+		expect(await personLately(browser())).toBeDefined();
+		const elsewhere = connect(url, 1);
+		await elsewhere.sql`select pg_notify(${CHANNEL}, '')`;
+		await elsewhere.end();
+		await vi.waitFor(async () => expect(await personLately(browser())).toBeUndefined());
+		of.role = 'member';
+		of.later += 31_000;
+		expect(await personLately(browser())).toBeDefined();
 	});
 });

@@ -1,33 +1,78 @@
 /**
  * Who was signed in a moment ago. A screen asks for several things at once, and each asks who asks: to read the session for
  * every one of them took more than half of a short answer (about 4 of 7.5 ms for `/api/v1/me`).
- * What this server changes of people counts at once; what another one changed, once a moment has gone by.
+ * What changes of people is told to every server, which then looks again. Where the database is not listened to, it is looked
+ * again after a moment; else now and then nevertheless, as a connection can be lost without a sign.
  */
-import { perConnection } from '../db';
+import { listen, type Listening, perConnection } from '../db';
+import { log, reasonOf } from '../log';
 import type { Person } from './access';
+import { CHANNEL, tellOfPeople } from './people-rows';
 import { personSignedIn } from './signing-in';
 
-/** Milliseconds for which it is not looked again, by a clock that nobody sets. */
+/** Milliseconds for which it is not looked again, by a clock that nobody sets: while the database is listened to, and else. */
+const WHILE_HEARING = 30_000;
 const MOMENT = 2_000;
 /** Sessions that are remembered at once. */
 const MOST = 10_000;
 
-const latelyNow = perConnection(
-	() => new Map<string, { person: Promise<Person | undefined>; until: number }>()
-);
+class Lately {
+	private readonly known = new Map<string, { person: Promise<Person | undefined>; at: number }>();
+	private listening: Promise<Listening> | undefined;
+	private isHearing = () => false;
 
-/** Who is signed in with a browser, as `personSignedIn` says. */
-export function personLately(headers: Headers): Promise<Person | undefined> {
-	const cookie = headers.get('cookie') ?? '';
-	const lately = latelyNow();
-	const known = lately.get(cookie);
-	if (known && known.until > performance.now()) return known.person;
-	if (lately.size >= MOST) lately.clear();
-	const person = personSignedIn(headers);
-	lately.set(cookie, { person, until: performance.now() + MOMENT });
-	person.catch(() => lately.delete(cookie));
-	return person;
+	of(cookie: string, find: () => Promise<Person | undefined>): Promise<Person | undefined> {
+		this.open();
+		const now = performance.now();
+		const known = this.known.get(cookie);
+		if (known && now - known.at < (this.isHearing() ? WHILE_HEARING : MOMENT)) return known.person;
+		if (this.known.size >= MOST) this.forget();
+		const person = find();
+		this.known.set(cookie, { person, at: now });
+		person.catch(() => this.known.get(cookie)?.person === person && this.known.delete(cookie));
+		return person;
+	}
+
+	forget(): void {
+		this.known.clear();
+	}
+
+	/** Listens from the first time somebody is looked up on. */
+	private open(): void {
+		if (this.listening) return;
+		const forget = () => this.forget();
+		this.listening = listen(CHANNEL, forget, forget);
+		this.listening.then(
+			({ isHearing }) => {
+				// What was looked up before it was listened to may have changed unheard.
+				this.forget();
+				this.isHearing = isHearing;
+			},
+			() => (this.listening = undefined)
+		);
+	}
+
+	async close(): Promise<void> {
+		this.isHearing = () => false;
+		await (await this.listening?.catch(() => undefined))?.end();
+	}
 }
 
-/** Sessions, people or what they may do are others now. */
-export const forgetLately = () => latelyNow().clear();
+const latelyNow = perConnection(() => new Lately());
+
+/** Who is signed in with a browser, as `personSignedIn` says. */
+export const personLately = (headers: Headers): Promise<Person | undefined> =>
+	latelyNow().of(headers.get('cookie') ?? '', () => personSignedIn(headers));
+
+/** Sessions, people or what they may do are others now: every server is told. */
+export async function forgetLately(): Promise<void> {
+	latelyNow().forget();
+	await tellOfPeople().catch((error: unknown) =>
+		log.warn({ reason: reasonOf(error) }, 'servers were not told')
+	);
+	// Whoever was looked up while it was told may have been found as they were.
+	latelyNow().forget();
+}
+
+/** Listens no more. */
+export const stopLately = (): Promise<void> => latelyNow().close();
