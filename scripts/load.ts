@@ -1,8 +1,10 @@
 /**
- * npm run load [-- SECONDS [EDITORS READERS]]: 50 people who edit one inquiry, each every 4 seconds, and 200 who read, each
- * going to another view every 5 seconds, on a server and a PostgreSQL of their own with the demo data. All of them listen as a browser does; readers
- * open the inquiry once and go on as the browser does, with all that each view asks for. Says how soon changes were seen by
- * everybody, how long views took until their last answer, and whether all that was acknowledged is there.
+ * npm run load [-- SECONDS [EDITORS READERS [SERVERS]]]: 50 people who edit one inquiry, each every 4 seconds, and 200 who
+ * read, each going to another view every 5 seconds, on a PostgreSQL of their own with the demo data, and a server or several
+ * among whom they are shared out. All of them listen as a browser does, and ask what follows from what they change and hear,
+ * when and as it does; readers open the inquiry once and go on as the browser does, with all that each view asks for. Says
+ * how soon changes were seen by everybody, how long views took until their last answer, and whether all that was
+ * acknowledged is there.
  */
 import { execFileSync } from 'node:child_process';
 import { createHmac, randomUUID } from 'node:crypto';
@@ -18,27 +20,38 @@ import { startServer } from './parts/server.mjs';
 const SECONDS = Number(process.argv[2] ?? 300);
 const EDITORS = Number(process.argv[3] ?? 50);
 const READERS = Number(process.argv[4] ?? 200);
+const SERVERS = Number(process.argv[5] ?? 1);
 const WRITES_EVERY = 4_000;
 const READS_EVERY = 5_000;
 const SECRET = 'for a load that nobody else sees, long enough';
 const INQUIRY = '/inquiry/quiet-rooms';
-/** What each view asks for when somebody goes to it: what it waits for, and what follows. */
-const VIEWS: { name: string; first?: string; then: string[] }[] = [
-	{ name: 'the crosswalk', then: [`${INQUIRY}/facts`, `${INQUIRY}/coverage`] },
-	{ name: 'the question', then: [`${INQUIRY}/words`] },
+/** Milliseconds before a browser asks what follows from what was changed: by itself, and by others for each that is here. */
+const FOLLOWS_AFTER = 150;
+const FOLLOWS_OTHERS_AFTER = 40;
+/** What it asks then on every view, one after the other. */
+const FOLLOWING = [`${INQUIRY}/facts`, `${INQUIRY}/coverage`];
+/** What each view asks for when somebody goes to it: what it waits for, and what follows, which some ask again later. */
+const VIEWS: { name: string; first?: string; then: string[]; asksAgain?: true }[] = [
+	{ name: 'the crosswalk', then: FOLLOWING },
+	{ name: 'the question', then: [`${INQUIRY}/words`], asksAgain: true },
 	{ name: 'look-up', first: '/browse', then: [] },
 	{
 		name: 'a hierarchy',
 		first: '/browse/yarrow',
 		then: ['/indexes/yarrow/hierarchy?depth=1', '/indexes/yarrow/sheet?heading=age-groups']
 	},
-	{ name: 'a strategy', first: '/strategy?index=yarrow', then: [`${INQUIRY}/strategy/yarrow`] },
+	{
+		name: 'a strategy',
+		first: '/strategy?index=yarrow',
+		then: [`${INQUIRY}/strategy/yarrow`],
+		asksAgain: true
+	},
 	{
 		name: 'records',
 		first: '/records?index=yarrow',
 		then: ['/indexes/yarrow/neighbours?record=Y-04343']
 	},
-	{ name: 'pearls', then: [`${INQUIRY}/pearls/state?at=1`] },
+	{ name: 'pearls', then: [`${INQUIRY}/pearls/state?at=1`], asksAgain: true },
 	{ name: 'the logbook', first: '/logbook', then: [] },
 	{ name: 'the report', first: '/report', then: [] },
 	{ name: 'the reading list', first: '/reading-list', then: [] }
@@ -64,11 +77,15 @@ const cookies = await signedIn([
 	...Array.from({ length: EDITORS }, (_, i) => ['editor', i] as const),
 	...Array.from({ length: READERS }, (_, i) => ['reader', i] as const)
 ]);
-const server = await startServer({
-	databaseUrl: postgres.url,
-	port: await freePort(),
-	environment: { OAKMOSS_ACCOUNTS: 'on', OAKMOSS_SECRET: SECRET }
-});
+const servers: Awaited<ReturnType<typeof startServer>>[] = [];
+for (let i = 0; i < SERVERS; i++)
+	servers.push(
+		await startServer({
+			databaseUrl: postgres.url,
+			port: await freePort(),
+			environment: { OAKMOSS_ACCOUNTS: 'on', OAKMOSS_SECRET: SECRET }
+		})
+	);
 
 /** People with a part in the inquiry and a session each, as the library for accounts would have made it. */
 async function signedIn(
@@ -105,16 +122,87 @@ let asked = 0;
 const left = new Map<number, string | undefined>();
 let acknowledged = 0;
 
-class Listener {
-	/** The last change that this window has, with all before it. */
+/** Somebody's browser: it has one server, hears what happens, and asks what follows. */
+class Window {
+	/** The last change that it has, with all before it. */
 	private revision = 0;
 	private readonly heard = new Set<number>();
 	private isLooking = false;
+	private following: ReturnType<typeof setTimeout> | undefined;
+	private readonly name = randomUUID();
+	private view: (typeof VIEWS)[number] | undefined;
+	private readonly address: string;
 
-	constructor(private readonly cookie: string) {}
+	constructor(
+		readonly person: number,
+		private readonly cookie: string
+	) {
+		this.address = servers[person % SERVERS].address;
+	}
 
-	async listen(window: string): Promise<void> {
-		const answer = await fetch(`${server.address}${INQUIRY}/live?window=${window}`, {
+	async open(revision: number): Promise<void> {
+		this.revision = revision;
+		void this.listen().catch(() => over || fault('a stream broke'));
+		await this.sayWhere('crosswalk');
+	}
+
+	/** Asks, and says what it knows, as a browser does. */
+	async get(path: string): Promise<void> {
+		const answer = await fetch(`${this.address}${path}`, {
+			headers: {
+				cookie: this.cookie,
+				...(path.startsWith(`${INQUIRY}/`) && { 'x-oakmoss-knows': String(this.revision) })
+			}
+		});
+		await answer.arrayBuffer();
+		if (!answer.ok) throw new Error(`${path.split('?')[0]} answered ${answer.status}`);
+	}
+
+	post(path: string, body: unknown): Promise<Response> {
+		return fetch(`${this.address}${INQUIRY}${path}`, {
+			method: 'POST',
+			headers: { cookie: this.cookie, 'content-type': 'application/json', origin: this.address },
+			body: JSON.stringify(body)
+		});
+	}
+
+	async goTo(view: (typeof VIEWS)[number]): Promise<void> {
+		this.view = view;
+		const { first, then } = view;
+		if (first !== undefined) await this.get(dataOf(first));
+		await Promise.all(then.map((path) => this.get(path)));
+	}
+
+	async sayWhere(at: string): Promise<void> {
+		const answer = await this.post('/live', { window: this.name, at });
+		if (!answer.ok) fault(`where somebody is answered ${answer.status}`);
+	}
+
+	/** Takes in a change of its own, and asks soon what follows from it. */
+	made(revision: number): void {
+		this.heard.add(revision);
+		this.takeIn();
+		clearTimeout(this.following);
+		this.following = setTimeout(() => void this.follow(), FOLLOWS_AFTER);
+	}
+
+	private async follow(): Promise<void> {
+		this.following = undefined;
+		const again = this.view?.asksAgain ? this.view.then : [];
+		try {
+			await Promise.all([
+				...again.map((path) => this.get(path)),
+				(async () => {
+					for (const path of FOLLOWING) await this.get(path);
+				})()
+			]);
+		} catch (error) {
+			if (!over) fault((error as Error).message);
+		}
+	}
+
+	private async listen(): Promise<void> {
+		const answer = await fetch(`${this.address}${INQUIRY}/live?window=${this.name}`, {
 			headers: { cookie: this.cookie }
 		});
 		if (!answer.ok || !answer.body) return fault(`a stream answered ${answer.status}`);
@@ -135,6 +223,8 @@ class Listener {
 		for (const one of news) if (one.revision > this.revision) this.heard.add(one.revision);
 		this.takeIn();
 		if (this.heard.size > 0 || this.revision < revision) void this.look();
+		const others = FOLLOWS_OTHERS_AFTER * (EDITORS + READERS) * (0.5 + Math.random());
+		this.following ??= setTimeout(() => void this.follow(), others);
 	}
 
 	private takeIn(): void {
@@ -149,7 +239,7 @@ class Listener {
 		if (this.isLooking) return;
 		this.isLooking = true;
 		asked++;
-		const answer = await fetch(`${server.address}${INQUIRY}/changes?since=${this.revision}`, {
+		const answer = await fetch(`${this.address}${INQUIRY}/changes?since=${this.revision}`, {
 			headers: { cookie: this.cookie }
 		});
 		if (answer.ok) {
@@ -160,32 +250,31 @@ class Listener {
 		} else if (!over) fault(`changes answered ${answer.status}`);
 		this.isLooking = false;
 	}
-
-	start(revision: number): void {
-		this.revision = revision;
-	}
 }
 
-async function edit(i: number): Promise<void> {
+async function edit(window: Window): Promise<void> {
+	const { person } = window;
 	await wait(Math.random() * WRITES_EVERY);
 	for (let n = 0; !over; n++) {
 		const begun = performance.now();
-		const id = `load-${i}`;
-		const text = `word ${i} of turn ${n}`;
+		const id = `load-${person}`;
+		const text = `word ${person} of turn ${n}`;
 		const command =
 			n === 0 ? { kind: 'word.add', id, conceptId: 'attention', text } : { kind: 'word.set', id, text };
-		const answer = await fetch(`${server.address}${INQUIRY}/commands`, {
-			method: 'POST',
-			headers: { cookie: cookies[i], 'content-type': 'application/json', origin: server.address },
-			body: JSON.stringify({ command, base: 999_999_999, client: `load ${i}`, sending: `${i} ${n}` })
+		const answer = await window.post('/commands', {
+			command,
+			base: 999_999_999,
+			client: `load ${person}`,
+			sending: `${person} ${n}`
 		});
 		if (answer.ok) {
 			const { revision } = (await answer.json()) as { revision: number };
 			acknowledged++;
-			left.set(i, text);
+			left.set(person, text);
 			const change = sent(revision);
 			change.at = begun;
 			if (change.seenAt !== undefined) seen.push(change.seenAt - begun);
+			window.made(revision);
 		} else fault(`a change answered ${answer.status}: ${(await answer.text()).slice(0, 120)}`);
 		await wait(WRITES_EVERY - (performance.now() - begun));
 	}
@@ -193,36 +282,21 @@ async function edit(i: number): Promise<void> {
 
 const reads: number[] = [];
 const byView = new Map(VIEWS.map(({ name }) => [name, [] as number[]]));
-async function get(path: string, cookie: string): Promise<void> {
-	const answer = await fetch(`${server.address}${path}`, { headers: { cookie } });
-	await answer.arrayBuffer();
-	if (!answer.ok) throw new Error(`${path.split('?')[0]} answered ${answer.status}`);
-}
-async function sayWhere(cookie: string, window: string, at: string): Promise<void> {
-	const answer = await fetch(`${server.address}${INQUIRY}/live`, {
-		method: 'POST',
-		headers: { cookie, 'content-type': 'application/json', origin: server.address },
-		body: JSON.stringify({ window, at })
-	});
-	if (!answer.ok) fault(`where somebody is answered ${answer.status}`);
-}
 
-async function read(i: number): Promise<void> {
-	const cookie = cookies[EDITORS + i];
+async function read(window: Window): Promise<void> {
 	await wait(Math.random() * READS_EVERY);
-	for (let n = i; !over; n++) {
+	for (let n = window.person; !over; n++) {
 		const begun = performance.now();
-		const { name, first, then } = VIEWS[n % VIEWS.length];
+		const view = VIEWS[n % VIEWS.length];
 		try {
-			if (first !== undefined) await get(dataOf(first), cookie);
-			await Promise.all(then.map((path) => get(path, cookie)));
+			await window.goTo(view);
 			const took = performance.now() - begun;
 			reads.push(took);
-			byView.get(name)?.push(took);
+			byView.get(view.name)?.push(took);
 		} catch (error) {
 			if (!over) fault((error as Error).message);
 		}
-		await sayWhere(cookie, windows[EDITORS + i], name);
+		await window.sayWhere(view.name);
 		await wait(READS_EVERY - (performance.now() - begun));
 	}
 }
@@ -230,23 +304,18 @@ async function read(i: number): Promise<void> {
 const [{ revision: before }] = await sql<{
 	revision: number;
 }>`select revision from inquiries where id = 'quiet-rooms'`;
-const windows = cookies.map(() => randomUUID());
-const listeners = cookies.map((cookie) => new Listener(cookie));
+const windows = cookies.map((cookie, person) => new Window(person, cookie));
 // Everybody opens the inquiry, a few at a time; what is measured is a server at work.
-for (const [i, listener] of listeners.entries()) {
-	if (i % 25 === 0) await get(INQUIRY, cookies[i]);
-	listener.start(before);
-	void listener.listen(windows[i]).catch(() => over || fault('a stream broke'));
-	await sayWhere(cookies[i], windows[i], 'crosswalk');
+for (const [i, window] of windows.entries()) {
+	if (i % 25 < SERVERS) await window.get(INQUIRY);
+	await window.open(before);
 }
-for (const { first, then } of VIEWS)
-	for (const path of [...(first === undefined ? [] : [dataOf(first)]), ...then]) await get(path, cookies[0]);
+for (const window of windows.slice(0, SERVERS)) for (const view of VIEWS) await window.goTo(view);
 setTimeout(() => (over = true), SECONDS * 1_000);
 const failing = (error: unknown) => fault(`no answer: ${(error as Error).message}`);
-await Promise.all([
-	...Array.from({ length: EDITORS }, (_, i) => edit(i).catch(failing)),
-	...Array.from({ length: READERS }, (_, i) => read(i).catch(failing))
-]);
+await Promise.all(
+	windows.map((window) => (window.person < EDITORS ? edit(window) : read(window)).catch(failing))
+);
 await wait(3_000);
 
 const [{ revision: after }] = await sql<{
@@ -268,7 +337,7 @@ const at = (list: number[], part: number) => {
 	return `${(sorted[Math.min(sorted.length - 1, Math.floor(part * sorted.length))] ?? 0).toFixed(0)} ms`;
 };
 table(
-	`${EDITORS} people editing one inquiry and ${READERS} reading it for ${SECONDS} seconds, on ${os.availableParallelism()} cores with what asks them`,
+	`${EDITORS} people editing one inquiry and ${READERS} reading it for ${SECONDS} seconds: ${SERVERS} of Oakmoss, PostgreSQL and all who ask on ${os.availableParallelism()} cores`,
 	['', 'count', 'median', '95 %', '99 %', 'in time'],
 	[
 		[
@@ -302,7 +371,7 @@ console.log(
 );
 for (const [what, count] of faults) console.log(`${count} × ${what}`);
 await database.end();
-await server.stop();
+for (const server of servers) await server.stop();
 await postgres.stop();
 rmSync(scratch, { recursive: true, force: true });
 process.exit(lost === 0 && faults.size === 0 ? 0 : 1);

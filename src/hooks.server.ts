@@ -41,9 +41,15 @@ const handled: Handle = async ({ event, resolve }) => {
 		resolve(event, { transformPageChunk: ({ html }) => html.replace('<html', `<html${chosen}`) });
 	// What stays open is never done being answered, and has to see what becomes of things.
 	const isRead = event.request.method === 'GET' && event.route.id !== '/inquiry/[id]/live';
-	const response = await (isRead ? whileReading(answered) : answered());
+	const response = await (isRead ? whileReading(knownTo(event.request), answered) : answered());
 	return safely(isForScripts(event) ? inOneShape(event, response) : response);
 };
+
+/** The last change that a browser says it knows; see `sharedView`. */
+function knownTo({ headers }: Request): number | undefined {
+	const said = headers.get('x-oakmoss-knows') ?? '';
+	return /^\d{1,9}$/.test(said) ? Number(said) : undefined;
+}
 
 const isForScripts = ({ url, request }: RequestEvent) =>
 	url.pathname.startsWith('/api/') || !(request.headers.get('accept') ?? '').includes('text/html');

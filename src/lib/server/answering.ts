@@ -1,15 +1,27 @@
 /** What is found out once while a request that only reads is answered: all that goes into the answer is of one state. */
 import { AsyncLocalStorage } from 'node:async_hooks';
 
-const found = new AsyncLocalStorage<Map<string, Promise<unknown>>>();
+interface Answering {
+	found: Map<string, Promise<unknown>>;
+	/** The last change of its inquiry that whoever asks knows, where what is a moment old will do for them. */
+	knows: number | undefined;
+}
 
-/** Answers a request that changes nothing. */
-export const whileReading = <T>(answer: () => T): T => found.run(new Map(), answer);
+const now = new AsyncLocalStorage<Answering>();
+
+/**
+ * Answers a request that changes nothing.
+ * @param knows the last change that whoever asks knows, as a request says it; undefined where it has to be as things are now
+ */
+export const whileReading = <T>(knows: number | undefined, answer: () => T): T =>
+	now.run({ found: new Map(), knows }, answer);
 
 /** What was found under a key while this request is answered, else what is found now; each time anew in all other work. */
 export function onceWhileReading<T>(key: string, find: () => Promise<T>): Promise<T> {
-	const known = found.getStore();
-	const one = (known?.get(key) as Promise<T> | undefined) ?? find();
-	known?.set(key, one);
+	const found = now.getStore()?.found;
+	const one = (found?.get(key) as Promise<T> | undefined) ?? find();
+	found?.set(key, one);
 	return one;
 }
+
+export const knownToAsker = (): number | undefined => now.getStore()?.knows;

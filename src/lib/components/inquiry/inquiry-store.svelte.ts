@@ -25,7 +25,12 @@ export interface Marked {
 }
 
 const NO_FACTS: CrosswalkFacts = { facts: {}, aspects: {}, changed: {} };
-const FACTS_AFTER = 150;
+/** Milliseconds after a change of one's own before it is asked what follows from it. */
+const FOLLOWS_AFTER = 150;
+/** The same of changes by others, for each window that is here: all of them ask, and what others do goes on and on. */
+const FOLLOWS_OTHERS_AFTER = 40;
+/** Milliseconds for which what arrives is taken for what was sent from here. */
+const OWN_FOR = 1_000;
 
 /** An inquiry as this window sees it: what the queue holds, put before the screen, and what the server says of it. */
 export class InquiryStore {
@@ -35,6 +40,8 @@ export class InquiryStore {
 	saving = $state<Saving>('saved');
 	/** The last change that the server has answered for. */
 	revision = $state(0);
+	/** The change up to which what the server works out is asked for: that of one's own at once, those of others after a while. */
+	followed = $state(0);
 	/** Changes that met others', oldest first. */
 	met = $state.raw<readonly Met[]>([]);
 	/** What the vocabularies say about the picks; a moment behind the picks themselves. */
@@ -67,7 +74,8 @@ export class InquiryStore {
 
 	private readonly queue: SyncQueue;
 	private line: Line | undefined;
-	private factsWait: ReturnType<typeof setTimeout> | undefined;
+	private followWait: ReturnType<typeof setTimeout> | undefined;
+	private sentAt = -Infinity;
 	/** The tables that the facts were last asked for. */
 	private factsOf: readonly unknown[] = [];
 
@@ -89,7 +97,7 @@ export class InquiryStore {
 			new Unsent<Sent>(`oakmoss.unsent.${person && `${person}.`}${id}`, this.window),
 			{
 				changed: () => this.show(),
-				shown: () => this.askFactsSoon(),
+				shown: () => this.followSoon(),
 				elsewhere: ({ person: by, personId, summary }) => {
 					const isOwn = this.person === '' || personId === this.person;
 					messages.hear(isOwn ? `In another window: ${summary}` : `${by}: ${summary}`);
@@ -103,11 +111,18 @@ export class InquiryStore {
 			}
 		);
 		this.show();
+		this.followed = this.revision;
 	}
 
 	private show(): void {
 		const { inquiry, undo, redo, saving, revision, met } = this.queue;
 		Object.assign(this, { inquiry, undoName: undo, redoName: redo, saving, revision, met });
+		if (this.isOwn()) this.followed = revision;
+	}
+
+	/** Whether what is another now is so by what was done here. */
+	private isOwn(): boolean {
+		return this.saving !== 'saved' || performance.now() - this.sentAt < OWN_FOR;
 	}
 
 	get id(): string {
@@ -134,7 +149,7 @@ export class InquiryStore {
 		this.queue.start(() => document.visibilityState === 'visible' && !this.line?.isOpen());
 		return () => {
 			this.queue.leave();
-			clearTimeout(this.factsWait);
+			clearTimeout(this.followWait);
 		};
 	}
 
@@ -168,6 +183,7 @@ export class InquiryStore {
 		if (this.onlyReads) return this.sayReads();
 		try {
 			const plain = $state.snapshot(command) as Command;
+			this.sentAt = performance.now();
 			const isDone = this.queue.push(plain, (before) => describe(before, plain, this.indexName));
 			if (!isDone) return undefined;
 			if (quiet) return 0;
@@ -185,6 +201,7 @@ export class InquiryStore {
 
 	async step(kind: 'undo' | 'redo'): Promise<void> {
 		if (this.onlyReads) return this.sayReads();
+		this.sentAt = performance.now();
 		const reply = await this.queue.step(kind);
 		if (reply === 'away')
 			messages.warn(
@@ -198,6 +215,7 @@ export class InquiryStore {
 
 	/** Takes in what the server did for this window; says so, with a way back. */
 	async takeIn(summary: string): Promise<void> {
+		this.sentAt = performance.now();
 		await this.queue.look();
 		messages.say(summary, { label: 'Undo', run: () => void this.step('undo') });
 	}
@@ -207,14 +225,28 @@ export class InquiryStore {
 		this.queue.choose(side);
 	}
 
-	private askFactsSoon(): void {
+	/** What follows from one's own changes is asked for once they pause; what follows from those of others, now and then. */
+	private followSoon(): void {
+		const isOwn = this.isOwn();
+		if (!isOwn && this.followWait !== undefined) return;
+		clearTimeout(this.followWait);
+		// Not all at the same moment.
+		const others = FOLLOWS_OTHERS_AFTER * this.here.length;
+		this.followWait = setTimeout(
+			() => this.follow(),
+			isOwn ? FOLLOWS_AFTER : Math.max(FOLLOWS_AFTER, others * (0.5 + Math.random()))
+		);
+	}
+
+	private follow(): void {
+		this.followWait = undefined;
+		this.followed = this.revision;
 		// What is decided of works changes nothing that vocabularies and records say.
 		const { about, concepts, words, cells, picks, pearls, strategies } = this.inquiry;
 		const now = [about, concepts, words, cells, picks, pearls, strategies];
 		if (now.every((table, i) => table === this.factsOf[i])) return;
 		this.factsOf = now;
-		clearTimeout(this.factsWait);
-		this.factsWait = setTimeout(() => void this.askFacts(), FACTS_AFTER);
+		void this.askFacts();
 	}
 
 	private async askFacts(): Promise<void> {

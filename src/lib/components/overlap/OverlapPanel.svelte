@@ -22,7 +22,7 @@
 	const store = $derived(useInquiry()());
 	let open = $state(true);
 	const overlap = new Asked<OverlapOfSets>(
-		() => `/inquiry/${store.id}/overlap/${code}?among=${encodeURIComponent(sets)}&at=${store.revision}`,
+		() => `/inquiry/${store.id}/overlap/${code}?among=${encodeURIComponent(sets)}&at=${store.followed}`,
 		0
 	);
 	const at = (members: number[]) => recordsAt(placeOf(store), code, { among: { sets, members } });

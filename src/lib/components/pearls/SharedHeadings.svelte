@@ -15,7 +15,7 @@
 	const concept = $derived(currentConcept(store));
 	const asked = new Asked<SharedHeading[]>(() =>
 		concept
-			? `/inquiry/${store.id}/pearls/headings/${index.code}?concept=${concept.id}&at=${store.revision}`
+			? `/inquiry/${store.id}/pearls/headings/${index.code}?concept=${concept.id}&at=${store.followed}`
 			: undefined
 	);
 	/** A few tell most; the rest is a press away. */

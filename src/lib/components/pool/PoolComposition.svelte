@@ -34,7 +34,7 @@
 		const query = new URLSearchParams(search);
 		query.set('by', by);
 		if (find.trim()) query.set('find', find.trim());
-		return `/inquiry/${store.id}/pooled/composition?${query}&at=${store.revision}`;
+		return `/inquiry/${store.id}/pooled/composition?${query}&at=${store.followed}`;
 	});
 	const values = $derived.by(() => {
 		const all = asked.value?.values ?? [];

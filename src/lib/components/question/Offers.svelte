@@ -21,7 +21,7 @@
 	);
 	const asked = new Asked<OfferLine[]>(() => {
 		// What is offered follows from what is saved, which comes a moment after it is shown.
-		void [basis, store.revision];
+		void [basis, store.followed];
 		return `/inquiry/${store.id}/offers?${new URLSearchParams({ concept: concept.id })}`;
 	}, 250);
 	const offers = $derived(asked.value);

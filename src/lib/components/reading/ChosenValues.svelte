@@ -36,7 +36,7 @@
 	let counts = $state.raw<readonly number[]>([]);
 	$effect(() => {
 		const each = ways.map(({ sift }) => sift);
-		const address = readingAddress(search, store.id, `${index.code}/kept`, store.revision);
+		const address = readingAddress(search, store.id, `${index.code}/kept`, store.followed);
 		let stale = false;
 		void ask<{ counts: number[] }>(address, { body: { each } }).then(({ value }) => {
 			if (!stale && value) counts = value.counts;

@@ -17,7 +17,7 @@
 	const search = $derived(page.url.search);
 	const by = $derived(page.url.searchParams.get('by'));
 	const asked = new Asked<Composition>(
-		() => (by === null ? readingAddress(search, store.id, index.code, store.revision) : undefined),
+		() => (by === null ? readingAddress(search, store.id, index.code, store.followed) : undefined),
 		0
 	);
 	const composition = $derived(asked.current);

@@ -32,7 +32,7 @@
 	let list = $state<HTMLElement>();
 
 	const asked = new Asked<Composition>(
-		() => readingAddress(search, store.id, index.code, store.revision, { by, sort, find, most }),
+		() => readingAddress(search, store.id, index.code, store.followed, { by, sort, find, most }),
 		120
 	);
 	const composition = $derived(asked.value);

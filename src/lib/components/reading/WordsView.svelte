@@ -41,7 +41,7 @@
 	let list = $state<HTMLElement>();
 
 	$effect(() => {
-		void store.revision;
+		void store.followed;
 		if (!concept) return;
 		const open = phrases
 			.slice(0, PRICED)

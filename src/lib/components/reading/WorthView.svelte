@@ -40,7 +40,7 @@
 	let list = $state<HTMLElement>();
 
 	$effect(() => {
-		void store.revision;
+		void store.followed;
 		if (concept && open.length > 0)
 			void effects.ask(
 				open

@@ -25,7 +25,7 @@
 
 	// What picking each would bring is known before it is picked.
 	$effect(() => {
-		void store.revision;
+		void store.followed;
 		const open = sheet.headings.filter((tagged) => concept && !isPicked(tagged, concept));
 		if (concept && open.length > 0) void effects.ask(open.map((heading) => ({ heading, concept })));
 	});

@@ -37,7 +37,7 @@ class ChangeEffects {
 		this.known = known;
 	}
 
-	private readonly nameOf = (name: string, concept: string) => `${this.store.revision} ${concept} ${name}`;
+	private readonly nameOf = (name: string, concept: string) => `${this.store.followed} ${concept} ${name}`;
 }
 
 interface Ref {

@@ -8,7 +8,7 @@
 	let { code, onTry }: { code: string; onTry: (finding: JudgedFinding) => void } = $props();
 	const store = $derived(useInquiry()());
 	const asked = new Asked<JudgedFinding[]>(
-		() => `/inquiry/${store.id}/strategy/${code}/check?at=${store.revision}`
+		() => `/inquiry/${store.id}/strategy/${code}/check?at=${store.followed}`
 	);
 </script>
 

@@ -12,7 +12,7 @@ import type { EditionIndex } from '../../../core/edition/edition-index';
 import { correctedTexts, headingsLabelled, headingsMatching } from '../../../core/lookup';
 import { isSearchable, RecordSet, type Leaf } from '../../../core/search';
 import { fold, wordsOf } from '../../../core/text';
-import { allowIn, loadInquiry, WITHOUT_WORKS } from '../inquiry';
+import { allowIn, loadInquiry, sharedView, WITHOUT_WORKS } from '../inquiry';
 import type { Person } from '../people';
 import { setsOf } from '../records';
 import { type CurrentIndex, currentIndexes, editionIndex } from '../vocabulary';
@@ -109,6 +109,10 @@ const SELDOM = 0.01;
 /** Every word of an inquiry. Words looked for once are at hand from then on. */
 export async function checkWords(person: Person | undefined, id: string): Promise<Record<string, WordCheck>> {
 	await allowIn(person, 'read', id);
+	return sharedView(id, 'words', () => checksNow(id));
+}
+
+async function checksNow(id: string): Promise<Record<string, WordCheck>> {
 	const { inquiry, vocabularies } = await load(id);
 	const indexes = await chosenIndexes(inquiry);
 	const words = inOrder(inquiry.words);

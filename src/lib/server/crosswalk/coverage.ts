@@ -3,7 +3,7 @@ import { cellId, type Inquiry } from '../../../core/crosswalk';
 import { canSearch, evaluate, leavesOf, lineExpression, RecordSet, strategyOf } from '../../../core/search';
 import type { Person } from '../people';
 import { type CurrentIndex, currentIndexes } from '../vocabulary';
-import { allowIn, loadInquiry, WITHOUT_WORKS } from '../inquiry';
+import { allowIn, loadInquiry, sharedView, WITHOUT_WORKS } from '../inquiry';
 import { findRecordsIn } from '../search';
 import { searchVocabulary, setsOf } from '../records';
 
@@ -21,12 +21,12 @@ export async function coverageOf(
 	person: Person | undefined,
 	inquiryId: string
 ): Promise<Record<string, CellCoverage>> {
-	const { inquiry, indexes } = await loaded(person, inquiryId);
+	await allowIn(person, 'read', inquiryId);
+	const { inquiry, indexes } = await loaded(inquiryId);
 	return coverageIn(inquiry, indexes);
 }
 
-async function loaded(person: Person | undefined, inquiryId: string) {
-	await allowIn(person, 'read', inquiryId);
+async function loaded(inquiryId: string) {
 	const [{ inquiry }, indexes] = await Promise.all([loadInquiry(inquiryId, WITHOUT_WORKS), currentIndexes()]);
 	return { inquiry, indexes };
 }
@@ -69,7 +69,12 @@ export interface Figures {
 }
 
 export async function figuresOf(person: Person | undefined, inquiryId: string): Promise<Figures> {
-	const { inquiry, indexes } = await loaded(person, inquiryId);
+	await allowIn(person, 'read', inquiryId);
+	return sharedView(inquiryId, 'figures', () => figuresNow(inquiryId));
+}
+
+async function figuresNow(inquiryId: string): Promise<Figures> {
+	const { inquiry, indexes } = await loaded(inquiryId);
 	const known = new Set(indexes.map(({ index }) => index.code));
 	const codes = inquiry.about.indexes.filter((code) => known.has(code));
 	const [cells, counts] = await Promise.all([

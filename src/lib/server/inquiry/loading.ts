@@ -30,7 +30,7 @@ export interface LoadedInquiry {
 
 /** An inquiry as it was at a change; of longer reading lists without their works. */
 interface Held {
-	revision: number;
+	row: InquiryRow;
 	inquiry: Omit<Inquiry, 'about'>;
 	hasWorks: boolean;
 }
@@ -55,15 +55,16 @@ export function loadInquiry(id: string, loading: Loading = {}): Promise<LoadedIn
 }
 
 async function loaded(id: string, { on, forChange = false, works = 'all' }: Loading): Promise<LoadedInquiry> {
-	const row = await inquiryRow(id, on, forChange);
+	const rowNow = () => inquiryRow(id, on, forChange);
+	const row = await (on ? rowNow() : onceWhileReading(`row of ${id}`, rowNow));
 	if (!row) throw noInquiry(id);
 	// Another one may have had this name before.
 	const place = await heldNow().of(`${id} ${row.createdAt.getTime()}`, () => Promise.resolve({}));
-	const known = place.latest && (await broughtUp(place.latest, id, row, on));
+	const known = place.latest && (await broughtUp(place.latest, row, on));
 	if (known) {
 		// What a transaction sees may never be kept.
-		if (!on && known.revision >= (place.latest?.revision ?? 0)) place.latest = known;
-		return withWorks(known, row, works, on);
+		if (!on) keep(place, known);
+		return withWorks(known, works, on);
 	}
 	if (on) {
 		const inquiry = { ...(await tablesOf(id, on)), entries: await entriesOf(id, works, on) };
@@ -76,18 +77,24 @@ async function loaded(id: string, { on, forChange = false, works = 'all' }: Load
 		const entries = await entriesOf(id, works, tx);
 		const hasWorks = works === 'all' && Object.keys(entries).length <= MOST_WORKS;
 		const inquiry = { ...tables, entries: hasWorks ? entries : {} };
-		if (now.revision >= (place.latest?.revision ?? 0))
-			place.latest = { revision: now.revision, inquiry, hasWorks };
+		keep(place, { row: now, inquiry, hasWorks });
 		return asLoaded(now, { ...tables, entries });
 	});
 }
 
+function keep(place: { latest?: Held }, held: Held): void {
+	if (held.row.revision >= (place.latest?.row.revision ?? 0)) place.latest = held;
+}
+
 /** What was held, as it is at the last change; undefined where that cannot be said by the changes alone. */
-async function broughtUp(held: Held, id: string, row: InquiryRow, on?: Queries): Promise<Held | undefined> {
-	const missing = row.revision - held.revision;
-	if (missing === 0) return held;
+async function broughtUp(held: Held, row: InquiryRow, on?: Queries): Promise<Held | undefined> {
+	const missing = row.revision - held.row.revision;
+	// What is said of an inquiry may change without its content.
+	if (missing === 0) return { ...held, row };
+	// Somebody else brought it further up since the row was read.
+	if (missing < 0 && !on) return held;
 	if (missing < 0 || missing > MOST_CHANGES) return undefined;
-	const changes = await doneBetween(id, held.revision, row.revision, on);
+	const changes = await doneBetween(row.id, held.row.revision, row.revision, on);
 	// Steps back bring rows as they were written once, which may be before they had all they have now.
 	if (changes.length < missing || changes.some(({ kind }) => kind !== 'do')) return undefined;
 	const { about: _, ...inquiry } = apply(
@@ -95,15 +102,14 @@ async function broughtUp(held: Held, id: string, row: InquiryRow, on?: Queries):
 		changes.flatMap(({ rows }) => rows)
 	);
 	return {
-		revision: row.revision,
+		row,
 		inquiry: held.hasWorks ? inquiry : { ...inquiry, entries: {} },
 		hasWorks: held.hasWorks && Object.keys(inquiry.entries).length <= MOST_WORKS
 	};
 }
 
 async function withWorks(
-	{ inquiry, hasWorks }: Held,
-	row: InquiryRow,
+	{ row, inquiry, hasWorks }: Held,
 	works: 'all' | readonly string[],
 	on?: Queries
 ): Promise<LoadedInquiry> {

@@ -7,7 +7,7 @@ import { type Addition, type Missed, recallOf, worthOf, worthTogether } from '..
 import { leavesOfStrategy, tokensOf, type Leaf } from '../../../core/search';
 import { contentWords, fold } from '../../../core/text';
 import { ServiceError } from '../errors';
-import { allowIn, changeInquiry, loadInquiry } from '../inquiry';
+import { allowIn, changeInquiry, loadInquiry, sharedView } from '../inquiry';
 import type { Person } from '../people';
 import { citationsIn, type RecordLine, recordLines, recordNumber } from '../records';
 import { findRecordsIn } from '../search';
@@ -52,6 +52,10 @@ const MOST_WORDED = 20;
 
 export async function pearlsOf(person: Person | undefined, inquiryId: string): Promise<PearlsOfIndex[]> {
 	await allowIn(person, 'read', inquiryId);
+	return sharedView(inquiryId, 'pearls', () => pearlsNow(inquiryId));
+}
+
+async function pearlsNow(inquiryId: string): Promise<PearlsOfIndex[]> {
 	const { inquiry } = await loadInquiry(inquiryId);
 	const pearls = Object.values(inquiry.pearls).sort((a, b) => a.position - b.position);
 	const rows = await recordsOfTheirWorks(

@@ -15,7 +15,7 @@ import { dimensionNamed, recordsHaving, recordsWithout, valuesAsWritten } from '
 import { neighbourSet, type Nearness } from './near-records';
 import { type Among, foundAmong } from './overlaps';
 import type { Sift } from './reading-schema';
-import { allowIn } from '../inquiry';
+import { allowIn, sharedView } from '../inquiry';
 
 /** What is to be read. */
 export interface Asked {
@@ -79,8 +79,11 @@ export async function readRecords(
 	asked: Asked,
 	wanted: WantedInSome
 ): Promise<OpenedResult & { code: string }> {
-	const found = await resultAsked(person, inquiryId, code, asked);
-	return { code: found.at.current.index.code, ...(await openFound(person, found, wanted)) };
+	await allowIn(person, 'read', inquiryId);
+	return sharedView(inquiryId, `records ${JSON.stringify([code, asked, wanted])}`, async () => {
+		const found = await resultAsked(person, inquiryId, code, asked);
+		return { code: found.at.current.index.code, ...(await openFound(person, found, wanted)) };
+	});
 }
 
 async function sifted(found: Found, sifts: readonly Sift[]): Promise<Found> {

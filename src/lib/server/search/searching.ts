@@ -30,7 +30,7 @@ import {
 } from '../../../core/search';
 import { allow, type Person } from '../people';
 import { ServiceError } from '../errors';
-import { allowIn, loadInquiry, WITHOUT_WORKS } from '../inquiry';
+import { allowIn, loadInquiry, sharedView, WITHOUT_WORKS } from '../inquiry';
 import { resolverOf } from '../records';
 import type { Sort } from './ranking';
 import { page } from './result-pages';
@@ -252,7 +252,10 @@ export async function strategyView(
 	code: string
 ): Promise<StrategyView> {
 	await allowIn(person, 'read', inquiryId);
-	return (await viewOf(await prepare(inquiryId, code, []))).view;
+	return sharedView(inquiryId, `strategy ${code}`, async () => {
+		const { view } = await viewOf(await prepare(inquiryId, code, []));
+		return view;
+	});
 }
 
 async function viewOf(prepared: Prepared): Promise<{ view: StrategyView; result: RecordSet }> {

@@ -31,7 +31,7 @@
 	const hasPearls = $derived(Object.keys(store.inquiry.pearls).length > 0);
 	const withPearls = $derived(hasPearls && page.url.searchParams.get('with') === 'pearls');
 	const pearls = new Asked<Record<string, PearlsOfCell>>(() =>
-		withPearls ? `/inquiry/${store.id}/pearls/cells?at=${store.revision}` : undefined
+		withPearls ? `/inquiry/${store.id}/pearls/cells?at=${store.followed}` : undefined
 	);
 
 	const passes: Record<Filter, (conceptId: string, code: string) => boolean> = {

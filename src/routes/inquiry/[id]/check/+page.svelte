@@ -27,10 +27,10 @@
 	// What was found follows the inquiry; the first time it came with the page.
 	let seen: number | undefined;
 	$effect(() => {
-		const { revision, saving } = store;
-		if (revision === seen || saving !== 'saved') return;
+		const { followed, saving } = store;
+		if (followed === seen || saving !== 'saved') return;
 		const isFirst = seen === undefined;
-		seen = revision;
+		seen = followed;
 		if (isFirst) return;
 		untrack(() => void invalidateAll());
 	});

@@ -49,10 +49,10 @@
 	}
 	let seen: number | undefined;
 	$effect(() => {
-		const { revision, saving } = store;
-		if (revision === seen || saving !== 'saved') return;
+		const { followed, saving } = store;
+		if (followed === seen || saving !== 'saved') return;
 		const isFirst = seen === undefined;
-		seen = revision;
+		seen = followed;
 		if (isFirst) return;
 		untrack(() => void invalidateAll());
 	});

@@ -16,7 +16,7 @@
 	let isTaking = $state(false);
 	// A change is on the screen a moment before it is saved; what is asked is of what is saved.
 	const asked = new Asked<PearlsOfIndex[]>(
-		() => `/inquiry/${store.id}/pearls/state?at=${store.revision}`,
+		() => `/inquiry/${store.id}/pearls/state?at=${store.followed}`,
 		60
 	);
 	const columns = $derived(

@@ -12,7 +12,7 @@
 	const store = $derived(useInquiry()());
 	// What words find follows from what is saved, which comes a moment after it is shown.
 	const checked = new Asked<Record<string, WordCheck>>(() => {
-		void store.revision;
+		void store.followed;
 		return `/inquiry/${store.id}/words`;
 	}, 300);
 	let conceptName = $state('');

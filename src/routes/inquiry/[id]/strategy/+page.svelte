@@ -32,7 +32,7 @@
 	});
 	// Everything follows the crosswalk: whatever changes the inquiry changes the strategy.
 	$effect(() => {
-		void store.revision;
+		void store.followed;
 		untrack(() => session)?.ask();
 	});
 
