@@ -28,12 +28,13 @@ const INQUIRY = '/inquiry/quiet-rooms';
 /** Milliseconds before a browser asks what follows from what was changed: by itself, and by others for each that is here. */
 const FOLLOWS_AFTER = 150;
 const FOLLOWS_OTHERS_AFTER = 40;
-/** What it asks then on every view, one after the other. */
-const FOLLOWING = [`${INQUIRY}/facts`, `${INQUIRY}/coverage`];
-/** What each view asks for when somebody goes to it: what it waits for, and what follows, which some ask again later. */
-const VIEWS: { name: string; first?: string; then: string[]; asksAgain?: true }[] = [
-	{ name: 'the crosswalk', then: FOLLOWING },
-	{ name: 'the question', then: [`${INQUIRY}/words`], asksAgain: true },
+/** What it asks then on every view. */
+const FIGURES = `${INQUIRY}/coverage`;
+const FACTS = `${INQUIRY}/facts`;
+/** What each view asks for when somebody goes to it: what it waits for, and what follows; and what it asks again later. */
+const VIEWS: { name: string; first?: string; then: string[]; again?: string[] }[] = [
+	{ name: 'the crosswalk', then: [FACTS, FIGURES], again: [FACTS] },
+	{ name: 'the question', then: [`${INQUIRY}/words`], again: [`${INQUIRY}/words`] },
 	{ name: 'look-up', first: '/browse', then: [] },
 	{
 		name: 'a hierarchy',
@@ -43,15 +44,15 @@ const VIEWS: { name: string; first?: string; then: string[]; asksAgain?: true }[
 	{
 		name: 'a strategy',
 		first: '/strategy?index=yarrow',
-		then: [`${INQUIRY}/strategy/yarrow`],
-		asksAgain: true
+		then: [`${INQUIRY}/strategy/yarrow`, FACTS],
+		again: [`${INQUIRY}/strategy/yarrow`, FACTS]
 	},
 	{
 		name: 'records',
 		first: '/records?index=yarrow',
 		then: ['/indexes/yarrow/neighbours?record=Y-04343']
 	},
-	{ name: 'pearls', then: [`${INQUIRY}/pearls/state?at=1`], asksAgain: true },
+	{ name: 'pearls', then: [`${INQUIRY}/pearls/state?at=1`], again: [`${INQUIRY}/pearls/state?at=1`] },
 	{ name: 'the logbook', first: '/logbook', then: [] },
 	{ name: 'the report', first: '/report', then: [] },
 	{ name: 'the reading list', first: '/reading-list', then: [] }
@@ -130,7 +131,7 @@ class Window {
 	private isLooking = false;
 	private following: ReturnType<typeof setTimeout> | undefined;
 	private readonly name = randomUUID();
-	private view: (typeof VIEWS)[number] | undefined;
+	private view = VIEWS[0];
 	private readonly address: string;
 
 	constructor(
@@ -188,14 +189,8 @@ class Window {
 
 	private async follow(): Promise<void> {
 		this.following = undefined;
-		const again = this.view?.asksAgain ? this.view.then : [];
 		try {
-			await Promise.all([
-				...again.map((path) => this.get(path)),
-				(async () => {
-					for (const path of FOLLOWING) await this.get(path);
-				})()
-			]);
+			await Promise.all([FIGURES, ...(this.view.again ?? [])].map((path) => this.get(path)));
 		} catch (error) {
 			if (!over) fault((error as Error).message);
 		}

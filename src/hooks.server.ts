@@ -19,13 +19,14 @@ import { isReady, startServing } from '$lib/server/serving';
 
 export const init: ServerInit = () => startServing();
 
+/** What is sent there may change who somebody is or what they may do; who sent it finds it changed at once. */
+const CHANGES_PEOPLE = /^\/(account|people|inquiry\/[^/]+\/people|api\/v1\/inquiries\/[^/]+\/people)(\/|$)/;
+
 export const handle: Handle = async (asked) => {
 	const begun = performance.now();
 	const response = await handled(asked);
 	const { route, request, url } = asked.event;
-	const isRefused = response.status >= 400 && response.status < 500;
-	if (request.method !== 'GET' && !isRefused && /^\/(account|people)\//.test(url.pathname))
-		await forgetLately();
+	if (request.method !== 'GET' && CHANGES_PEOPLE.test(url.pathname)) forgetLately();
 	measured(route.id, request.method, response.status, (performance.now() - begun) / 1_000);
 	return response;
 };

@@ -52,8 +52,9 @@ export function rememberLink(cookies: Cookies, url: URL, key: string): void {
  */
 export async function whoAsks({ request, url, cookies }: Asking): Promise<Person | undefined> {
 	const person = await whoComes({ request, url, cookies });
-	// Every service asks what they are in an inquiry; found once, it stands while this request is answered.
-	return person && { ...person, found: new Map() };
+	// Every service asks what they are in an inquiry; found once, it stands while this request is answered. What changes
+	// anything never goes by what was found before it.
+	return person && { ...person, found: (request.method === 'GET' && person.found) || new Map() };
 }
 
 async function whoComes({

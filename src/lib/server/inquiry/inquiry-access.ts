@@ -5,8 +5,11 @@ import { noInquiry } from './inquiry-rows';
 
 /** What a person is in an inquiry: the most of what they are by themselves, by groups and by links. */
 export function roleIn(person: Person, inquiryId: string): Promise<InquiryRole | undefined> {
-	const found = person.found?.get(inquiryId) ?? findRole(person, inquiryId);
+	const known = person.found?.get(inquiryId);
+	if (known) return known;
+	const found = findRole(person, inquiryId);
 	person.found?.set(inquiryId, found);
+	found.catch(() => person.found?.delete(inquiryId));
 	return found;
 }
 

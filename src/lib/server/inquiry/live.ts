@@ -1,5 +1,5 @@
 /** What happens in an inquiry, as it happens: changes, who is here and where, and who takes part. */
-import { setTimeout as wait } from 'node:timers/promises';
+import { setImmediate as immediate, setTimeout as wait } from 'node:timers/promises';
 import { listen, type Listening, perConnection } from '../db';
 import { log, reasonOf } from '../log';
 import type { Person } from '../people';
@@ -25,10 +25,12 @@ const FORGOTTEN_AFTER = 130_000;
 const BEAT = 30_000;
 /** Milliseconds after which what was changed must have been told; else it was missed. */
 const TOLD_BY = 3_000;
+/** So many streams are told of something before anything else is done. */
+const TOLD_TOGETHER = 20;
 /** Milliseconds in which moves are gathered before they are told, and as many more for each window: all are told of all. */
-const GATHERED = { first: 100, each: 8 };
+const GATHERED = { first: 100, each: 16 };
 /** Milliseconds for each window in which changes are gathered, and the most. */
-const CHANGES_GATHERED = { each: 2, most: 500 };
+const CHANGES_GATHERED = { each: 3, most: 700 };
 
 /** Changes that are together larger than this, in characters, are not sent with what is told of them; windows ask for them. */
 const MOST_SENT = 100_000;
@@ -58,7 +60,7 @@ class Board {
 		this.listening ??= listen(
 			CHANNEL,
 			(payload) => this.take(JSON.parse(payload) as Told),
-			() => this.hearers.forEach((_, inquiry) => this.say(inquiry, changedUpTo(Number.MAX_SAFE_INTEGER)))
+			() => this.hearers.forEach((_, inquiry) => void this.say(inquiry, changedUpTo(Number.MAX_SAFE_INTEGER)))
 		).catch((error: unknown) => {
 			this.listening = undefined;
 			throw error;
@@ -68,13 +70,19 @@ class Board {
 
 	private take(told: Told): void {
 		if (told.kind === 'changed') return void this.tellChanges(told);
-		if (told.kind === 'people') return this.say(told.inquiry, 'people');
+		if (told.kind === 'people') return void this.say(told.inquiry, 'people');
 		this.place(told);
 		this.sayHereSoon(told.inquiry);
 	}
 
-	private say(inquiry: string, what: Parameters<Hearer>[0]): void {
-		this.hearers.get(inquiry)?.forEach((hear) => hear(what));
+	/** Tells all who listen, some at a time, so that others are answered in between: to tell one takes a quarter of a millisecond. */
+	private async say(inquiry: string, what: Parameters<Hearer>[0]): Promise<void> {
+		let told = 0;
+		for (const hear of [...(this.hearers.get(inquiry) ?? [])]) {
+			if (++told % TOLD_TOGETHER === 0) await immediate();
+			// It may have gone meanwhile.
+			if (this.hearers.get(inquiry)?.has(hear)) hear(what);
+		}
 	}
 
 	/** Tells all who listen who is here; what moves meanwhile is told with it. */
@@ -84,7 +92,7 @@ class Board {
 		const wait = GATHERED.first + GATHERED.each * (this.here.get(inquiry)?.size ?? 0);
 		setTimeout(() => {
 			this.gathering.delete(inquiry);
-			this.say(inquiry, eventOf('here', this.hereIn(inquiry)));
+			void this.say(inquiry, eventOf('here', this.hereIn(inquiry)));
 		}, wait).unref();
 	}
 
@@ -115,7 +123,7 @@ class Board {
 			} catch (error) {
 				log.warn({ reason: reasonOf(error) }, 'changes could not be read for those who listen');
 			}
-			this.say(inquiry, event);
+			await this.say(inquiry, event);
 		}
 		this.unread.delete(inquiry);
 	}
@@ -208,7 +216,8 @@ export async function liveStream(
 			};
 			const lookAgain = async () => {
 				const now = await stillIn();
-				const next = now && (await roleIn(now, inquiryId));
+				// Whatever was remembered may be forgotten a moment later than this was told.
+				const next = now && (await roleIn({ ...now, found: undefined }, inquiryId));
 				if (!next) {
 					say('out', {});
 					return end();

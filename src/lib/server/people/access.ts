@@ -17,7 +17,7 @@ export interface Person {
 	scope?: 'read' | 'write';
 	/** Keys of links to inquiries that this browser opened. */
 	links?: readonly string[];
-	/** What they were found to be in inquiries, while one request of theirs is answered. */
+	/** What they were found to be in inquiries: while one request is answered, or for as long as nothing of people changes. */
 	found?: Map<string, Promise<InquiryRole | undefined>>;
 	/** The one person of an installation without accounts, who may do everything. */
 	alone?: true;

@@ -1,15 +1,16 @@
 /**
- * Who was signed in a moment ago. A screen asks for several things at once, and each asks who asks: to read the session for
- * every one of them took more than half of a short answer (about 4 of 7.5 ms for `/api/v1/me`).
- * What changes of people is told to every server, which then looks again. Where the database is not listened to, it is looked
- * again after a moment; else now and then nevertheless, as a connection can be lost without a sign.
+ * Who was signed in a moment ago, and what they were found to be in inquiries. A screen asks for several things at once, and
+ * each asks who asks: to read the session for every one of them took more than half of a short answer (about 4 of 7.5 ms for
+ * `/api/v1/me`).
+ * The database tells every server what changes of people (triggers `told`), which then looks again. Where it is not listened
+ * to, it is looked again after a moment; else now and then nevertheless, as a connection can be lost without a sign.
  */
 import { listen, type Listening, perConnection } from '../db';
-import { log, reasonOf } from '../log';
 import type { Person } from './access';
-import { CHANNEL, tellOfPeople } from './people-rows';
 import { personSignedIn } from './signing-in';
 
+/** In which the database tells. */
+const CHANNEL = 'oakmoss_people';
 /** Milliseconds for which it is not looked again, by a clock that nobody sets: while the database is listened to, and else. */
 const WHILE_HEARING = 30_000;
 const MOMENT = 2_000;
@@ -27,7 +28,7 @@ class Lately {
 		const known = this.known.get(cookie);
 		if (known && now - known.at < (this.isHearing() ? WHILE_HEARING : MOMENT)) return known.person;
 		if (this.known.size >= MOST) this.forget();
-		const person = find();
+		const person = this.isHearing() ? find().then((one) => one && { ...one, found: new Map() }) : find();
 		this.known.set(cookie, { person, at: now });
 		person.catch(() => this.known.get(cookie)?.person === person && this.known.delete(cookie));
 		return person;
@@ -64,15 +65,8 @@ const latelyNow = perConnection(() => new Lately());
 export const personLately = (headers: Headers): Promise<Person | undefined> =>
 	latelyNow().of(headers.get('cookie') ?? '', () => personSignedIn(headers));
 
-/** Sessions, people or what they may do are others now: every server is told. */
-export async function forgetLately(): Promise<void> {
-	latelyNow().forget();
-	await tellOfPeople().catch((error: unknown) =>
-		log.warn({ reason: reasonOf(error) }, 'servers were not told')
-	);
-	// Whoever was looked up while it was told may have been found as they were.
-	latelyNow().forget();
-}
+/** Sessions, people or what they may do are others now, as this server knows before it is told. */
+export const forgetLately = (): void => latelyNow().forget();
 
 /** Listens no more. */
 export const stopLately = (): Promise<void> => latelyNow().close();

@@ -14,13 +14,6 @@ import {
 } from '../db';
 import type { Caller } from './caller';
 
-/** What is told in it: that sessions, people or what they may do are others now. */
-export const CHANNEL = 'oakmoss_people';
-
-export async function tellOfPeople(): Promise<void> {
-	await connection().db.execute(sql`select pg_notify(${CHANNEL}, '')`);
-}
-
 export type Kind =
 	'signed-in' | 'not-signed-in' | 'joined' | 'invited' | 'role' | 'token' | 'removed' | 'import' | 'group';
 
