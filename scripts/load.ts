@@ -28,12 +28,11 @@ const INQUIRY = '/inquiry/quiet-rooms';
 /** Milliseconds before a browser asks what follows from what was changed: by itself, and by others for each that is here. */
 const FOLLOWS_AFTER = 150;
 const FOLLOWS_OTHERS_AFTER = 40;
-/** What it asks then on every view. */
-const FIGURES = `${INQUIRY}/coverage`;
-const FACTS = `${INQUIRY}/facts`;
+/** What it asks then on every view, one after the other. */
+const FOLLOWING = [`${INQUIRY}/facts`, `${INQUIRY}/coverage`];
 /** What each view asks for when somebody goes to it: what it waits for, and what follows; and what it asks again later. */
 const VIEWS: { name: string; first?: string; then: string[]; again?: string[] }[] = [
-	{ name: 'the crosswalk', then: [FACTS, FIGURES], again: [FACTS] },
+	{ name: 'the crosswalk', then: FOLLOWING },
 	{ name: 'the question', then: [`${INQUIRY}/words`], again: [`${INQUIRY}/words`] },
 	{ name: 'look-up', first: '/browse', then: [] },
 	{
@@ -44,8 +43,8 @@ const VIEWS: { name: string; first?: string; then: string[]; again?: string[] }[
 	{
 		name: 'a strategy',
 		first: '/strategy?index=yarrow',
-		then: [`${INQUIRY}/strategy/yarrow`, FACTS],
-		again: [`${INQUIRY}/strategy/yarrow`, FACTS]
+		then: [`${INQUIRY}/strategy/yarrow`],
+		again: [`${INQUIRY}/strategy/yarrow`]
 	},
 	{
 		name: 'records',
@@ -190,7 +189,12 @@ class Window {
 	private async follow(): Promise<void> {
 		this.following = undefined;
 		try {
-			await Promise.all([FIGURES, ...(this.view.again ?? [])].map((path) => this.get(path)));
+			await Promise.all([
+				...(this.view.again ?? []).map((path) => this.get(path)),
+				(async () => {
+					for (const path of FOLLOWING) await this.get(path);
+				})()
+			]);
 		} catch (error) {
 			if (!over) fault((error as Error).message);
 		}

@@ -1,5 +1,4 @@
 import { getContext, setContext } from 'svelte';
-import { createSubscriber } from 'svelte/reactivity';
 import {
 	CellsByPlace,
 	CommandError,
@@ -45,6 +44,8 @@ export class InquiryStore {
 	followed = $state(0);
 	/** Changes that met others', oldest first. */
 	met = $state.raw<readonly Met[]>([]);
+	/** What the vocabularies say about the picks; a moment behind the picks themselves. */
+	facts = $state.raw<CrosswalkFacts>(NO_FACTS);
 	/** What each cell brings in records, as the server last counted. */
 	coverage = $state.raw<Record<string, CellCoverage>>({});
 	/** What the strategy of each index finds, as the server last counted; null where it cannot be run. */
@@ -75,15 +76,6 @@ export class InquiryStore {
 	private line: Line | undefined;
 	private followWait: ReturnType<typeof setTimeout> | undefined;
 	private sentAt = -Infinity;
-	private lastFacts = $state.raw<CrosswalkFacts>(NO_FACTS);
-	/** Whether anything on the screen shows facts, and whether they are to be asked for once something does. */
-	private showsFacts = false;
-	private lacksFacts = true;
-	private readonly showingFacts = createSubscriber(() => {
-		this.showsFacts = true;
-		if (this.lacksFacts) void this.askFacts();
-		return () => (this.showsFacts = false);
-	});
 	/** The tables that the facts were last asked for. */
 	private factsOf: readonly unknown[] = [];
 
@@ -133,12 +125,6 @@ export class InquiryStore {
 		return this.saving !== 'saved' || performance.now() - this.sentAt < OWN_FOR;
 	}
 
-	/** What the vocabularies say about the picks; a moment behind the picks themselves, and asked for where it is shown. */
-	get facts(): CrosswalkFacts {
-		this.showingFacts();
-		return this.lastFacts;
-	}
-
 	get id(): string {
 		return this.inquiry.about.id;
 	}
@@ -159,7 +145,7 @@ export class InquiryStore {
 	/** Starts looking after what other windows do, and takes up what an earlier visit could not send. */
 	attach(): () => void {
 		this.refused.load();
-		void this.askFigures();
+		void this.askFacts();
 		this.queue.start(() => document.visibilityState === 'visible' && !this.line?.isOpen());
 		return () => {
 			this.queue.leave();
@@ -260,21 +246,13 @@ export class InquiryStore {
 		const now = [about, concepts, words, cells, picks, pearls, strategies];
 		if (now.every((table, i) => table === this.factsOf[i])) return;
 		this.factsOf = now;
-		this.lacksFacts = true;
-		if (this.showsFacts) void this.askFacts();
-		void this.askFigures();
+		void this.askFacts();
 	}
-
-	// The next change asks anew, so a server that is away is not asked twice.
 
 	private async askFacts(): Promise<void> {
-		this.lacksFacts = false;
-		const { value } = await ask<CrosswalkFacts>(`/inquiry/${this.id}/facts`, { again: false });
-		if (value) this.lastFacts = value;
-		else this.lacksFacts = true;
-	}
-
-	private async askFigures(): Promise<void> {
+		// The next change asks anew, so a server that is away is not asked twice.
+		const facts = await ask<CrosswalkFacts>(`/inquiry/${this.id}/facts`, { again: false });
+		if (!facts.fault) this.facts = facts.value;
 		const figures = await ask<Figures>(`/inquiry/${this.id}/coverage`, { again: false });
 		if (figures.fault) return;
 		this.coverage = figures.value.cells;

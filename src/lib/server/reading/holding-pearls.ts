@@ -134,7 +134,6 @@ async function recalled(
 	// What many pearls share is counted once.
 	const distinct = new Map(options.flat().map((one) => [nameOf(one), one]));
 	const adds = worthOf(strategy, [...distinct.values()], all);
-	const worth = new Map([...distinct.keys()].map((name, i) => [name, adds[i]]));
 	/** How much more often the pearls carry a heading than the index does; nothing for a word. */
 	const tells = ({ leaf, uri }: (typeof options)[number][number]) =>
 		uri === undefined
@@ -161,17 +160,29 @@ async function recalled(
 		spoken.set(block, own);
 		return contentWords(fold(label)).some((word) => own.some((other) => areAlike(word, other)));
 	};
+	const judged = new Map(
+		Array.from(distinct, ([name, one], i) => [
+			name,
+			{
+				...one,
+				adds: adds[i],
+				tells: tells(one),
+				isElsewhere: isElsewhere(one),
+				speaksForIt: speaksForIt(one)
+			}
+		])
+	);
 	return {
 		found,
 		missed: missed.map((why, i) => {
 			// A word that the record has not after all lets nothing through.
 			const passing = options[i]
 				.filter(({ leaf }) => all.of(leaf).has(why.record))
-				.map((one) => ({ ...one, tells: tells(one), adds: worth.get(nameOf(one)) ?? 0 }))
+				.flatMap((one) => judged.get(nameOf(one)) ?? [])
 				.sort(
 					(a, b) =>
-						Number(isElsewhere(a)) - Number(isElsewhere(b)) ||
-						Number(speaksForIt(b)) - Number(speaksForIt(a)) ||
+						Number(a.isElsewhere) - Number(b.isElsewhere) ||
+						Number(b.speaksForIt) - Number(a.speaksForIt) ||
 						b.tells - a.tells ||
 						a.adds - b.adds
 				);

@@ -2,8 +2,10 @@
 import { yearOf } from '../../../core/evidence/citation';
 import { sharingValues } from '../../../core/reading';
 import { RecordSet } from '../../../core/search';
+import { perConnection } from '../db';
 import { allow, type Person } from '../people';
 import { type RecordLine, recordLines, recordNumber, setsOf } from '../records';
+import { Remembered } from '../remembered';
 import { type CurrentIndex, currentIndex, currentIndexes } from '../vocabulary';
 import {
 	keysOfRecords,
@@ -113,6 +115,9 @@ export interface Neighbours {
 
 /** So many of each list are shown beside a record. */
 const MOST_SHOWN = 5;
+/** What stands beside so many records is remembered: who reads a list comes by the same ones again, and so do others. */
+const MOST_REMEMBERED = 500;
+const besideLately = perConnection(() => new Remembered<Neighbours>(MOST_REMEMBERED));
 
 /** What stands beside a record: the nearest few of each kind, and the same work elsewhere, whole. */
 export async function neighboursBeside(
@@ -121,13 +126,22 @@ export async function neighboursBeside(
 	key: string
 ): Promise<Neighbours> {
 	allow(person, 'read');
-	const current = await currentIndex(code);
+	const [current, all] = await Promise.all([currentIndex(code), currentIndexes()]);
+	const state = all.map(({ index, edition }) => `${setsOf(index).version} ${edition?.id}`).join(' ');
+	return besideLately().of(`${state} ${code} ${key}`, () => besideIn(current, all, key));
+}
+
+async function besideIn(
+	current: CurrentIndex,
+	all: readonly CurrentIndex[],
+	key: string
+): Promise<Neighbours> {
+	const { code } = current.index;
 	const n = await recordNumber(current, key);
-	const [near, named, works, all] = await Promise.all([
+	const [near, named, works] = await Promise.all([
 		Promise.all(NEARNESS.map(async (how) => ({ how, list: await nearBy(current, n, how) }))),
 		referencesNamed(code, n),
-		sameWorkRows(code, n),
-		currentIndexes()
+		sameWorkRows(code, n)
 	]);
 	const shown = near.flatMap(({ list }) => list.slice(0, MOST_SHOWN).map((one) => one.n));
 	const lines = new Map((await recordLines(current, [...new Set(shown)])).map((line) => [line.n, line]));

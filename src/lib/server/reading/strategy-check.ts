@@ -1,12 +1,18 @@
 /** The check of a strategy: what the crosswalk, the yields, the words, the records and the pearls say of it, together. */
-import { checkStrategy, nameOfFinding, strayForms, type StrategyFinding } from '../../../core/reading';
-import { COMMON_LIMITS, settingsOf, type Strategy } from '../../../core/search';
-import { type Command, takePredecessors } from '../../../core/crosswalk';
+import {
+	checkStrategy,
+	nameOfFinding,
+	strayForms,
+	type StrategyFinding,
+	worthOf
+} from '../../../core/reading';
+import { COMMON_LIMITS, leavesOfStrategy, settingsOf, type Strategy } from '../../../core/search';
+import { type Command, takePredecessors, type WordField } from '../../../core/crosswalk';
 import { checkWords, crosswalkFacts, type OfferLine, wordOffers } from '../crosswalk';
 import { allowIn, loadInquiry, WITHOUT_WORKS } from '../inquiry';
 import type { Person } from '../people';
 import { Remembered } from '../remembered';
-import { changePrices, formsOfStem, strategyView } from '../search';
+import { changePrices, formsOfStem, searchable, strategyView } from '../search';
 import { currentIndex, editionIndex } from '../vocabulary';
 import { pearlsOf } from './holding-pearls';
 import { introducedYears } from './value-rows';
@@ -97,12 +103,9 @@ export async function checkOf(
 			.slice(0, MOST_OFFERS)
 			.map(({ text, kind, of }) => ({ concept: id, text, kind, of }))
 	);
-	const commands = candidates.map(({ concept, text }): Command => ({
-		kind: 'word.add',
-		id: `check ${concept} ${text}`,
-		conceptId: concept,
-		text
-	}));
+	// A text that was typed does not follow the crosswalk: no word that is added there adds anything.
+	const follows = !view.typed || view.textFault !== null;
+	const adds = !follows ? [] : await addedByWords(code, view.strategy, inquiry.about.wordField, candidates);
 	const strays = await strayingStems(person, code, view.strategy);
 	const plain = strays.map(({ line, text }): Command => ({
 		kind: 'word.set',
@@ -116,13 +119,10 @@ export async function checkOf(
 				: []
 		)
 	);
-	const { count, counts } = await changePrices(
-		person,
-		inquiryId,
-		code,
-		[],
-		[...commands, ...plain, ...late.map(({ command }) => command)]
-	);
+	const changes = [...plain, ...late.map(({ command }) => command)];
+	const { count } = view.yields;
+	const { counts } =
+		changes.length > 0 ? await changePrices(person, inquiryId, code, [], changes) : { counts: [] };
 	const uris = view.strategy.blocks.flatMap(({ lines }) =>
 		lines.flatMap((line) => (line.kind === 'heading' ? line.test.headings.map(({ uri }) => uri) : []))
 	);
@@ -138,10 +138,8 @@ export async function checkOf(
 		strategy: view.strategy,
 		yields: view.yields,
 		facts,
-		offers: candidates
-			.map((one, i) => ({ ...one, adds: (counts[i] ?? count) - count }))
-			.filter(({ adds }) => adds > 0),
-		strayStems: strays.map((stray, i) => ({ ...stray, without: counts[commands.length + i] ?? count })),
+		offers: candidates.map((one, i) => ({ ...one, adds: adds[i] ?? 0 })).filter((one) => one.adds > 0),
+		strayStems: strays.map((stray, i) => ({ ...stray, without: counts[i] ?? count })),
 		corrections: Object.fromEntries(
 			Object.values(inquiry.words).flatMap(({ id, text }) => {
 				const instead = words[id]?.instead;
@@ -152,13 +150,30 @@ export async function checkOf(
 		introduced: new Map(
 			places.flatMap(({ uri, n }) => (years.has(n) ? [[uri, years.get(n) as number]] : []))
 		),
-		earlier: Object.fromEntries(
-			late.map(({ id }, i) => [id, (counts[commands.length + plain.length + i] ?? count) - count])
-		),
+		earlier: Object.fromEntries(late.map(({ id }, i) => [id, (counts[plain.length + i] ?? count) - count])),
 		edition: edition?.label ?? '',
 		limitLabel: (field) =>
 			[...COMMON_LIMITS, ...view.limits].find((limit) => limit.field === field)?.label.toLowerCase() ?? field
 	});
+}
+
+/** What each of some words would add if its concept had it. */
+async function addedByWords(
+	code: string,
+	strategy: Strategy,
+	field: WordField,
+	words: readonly { concept: string; text: string }[]
+): Promise<number[]> {
+	const { sets, vocabulary } = await searchable(code);
+	const additions = words.map(({ concept, text }) => ({
+		block: concept,
+		leaf: { kind: 'word' as const, text, capitals: false, field }
+	}));
+	const loaded = await sets.load(
+		[...leavesOfStrategy(strategy, false), ...additions.map(({ leaf }) => leaf)],
+		vocabulary
+	);
+	return worthOf(strategy, additions, loaded);
 }
 
 /** Stems looked into: each is a reading of the records it finds. */
