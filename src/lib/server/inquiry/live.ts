@@ -81,7 +81,13 @@ class Board {
 		for (const hear of [...(this.hearers.get(inquiry) ?? [])]) {
 			if (++told % TOLD_TOGETHER === 0) await immediate();
 			// It may have gone meanwhile.
-			if (this.hearers.get(inquiry)?.has(hear)) hear(what);
+			if (!this.hearers.get(inquiry)?.has(hear)) continue;
+			try {
+				hear(what);
+			} catch (error) {
+				// One that cannot be told must not keep it from the others.
+				log.warn({ reason: reasonOf(error) }, 'a stream could not be told');
+			}
 		}
 	}
 
