@@ -223,7 +223,7 @@ describe('two people in one inquiry', () => {
 	it('are told apart in two tabs of one browser', async () => {
 		const page = await signedIn('librarian', `${AT}/question`);
 		const other = await page.browserContext().newPage();
-		await other.goto(`${app.address}/account`);
+		await other.goto(`${app.address}/account`, { waitUntil: 'networkidle0' });
 		await press(other, 'Sign out');
 		await other.waitForSelector('#email');
 		// Nobody is signed in: what is typed in the first tab stays there, and is sent by nobody.
@@ -243,7 +243,7 @@ describe('two people in one inquiry', () => {
 			select count(*)::int as n from concepts where name = 'of the first tab'`;
 		expect(n).toBe(0);
 		await other.bringToFront();
-		await other.goto(`${app.address}/account`);
+		await other.goto(`${app.address}/account`, { waitUntil: 'networkidle0' });
 		await press(other, 'Sign out');
 		await other.waitForSelector('#email');
 		await other.type('#email', 'librarian@oak.example');

@@ -160,15 +160,17 @@ describe('suggestions for a cell', () => {
 			(await suggestionsFor(LOCAL_PERSON, 'q', 'c', 'reed')).flatMap(({ evidence }) =>
 				evidence.map(({ kind }) => kind)
 			);
-		// Records on nights are tagged with sleep far more often than others.
-		const nights = Array.from({ length: 40 }, (_, i) => ({
-			key: `night ${i}`,
-			item: { id: `night ${i}`, type: 'report', title: 'Night after night' },
-			limits: {},
-			taggings: [{ uri: uriOf('sleep'), label: 'sleep', chief: false }]
-		}));
-		await connection().sql.begin((tx) => storeRecords(tx, 'reed', nights));
-		drafts.reed = [...drafts.reed, ...nights];
+		// Records on nights are tagged with sleep far more often than others, whatever was drawn.
+		const on = (time: string, names: string[], length: number) =>
+			Array.from({ length }, (_, i) => ({
+				key: `${time} ${i}`,
+				item: { id: `${time} ${i}`, type: 'report', title: `${time} after ${time}` },
+				limits: {},
+				taggings: names.map((name) => ({ uri: uriOf(name), label: name, chief: false }))
+			}));
+		const more = [...on('night', ['sleep'], 40), ...on('day', [], 200)];
+		await connection().sql.begin((tx) => storeRecords(tx, 'reed', more));
+		drafts.reed = [...drafts.reed, ...more];
 		expect(await kinds()).toContain('association');
 		await send({ kind: 'word.set', id: 'w', off: ['reed'] });
 		expect(await kinds()).not.toHaveLength(0);
