@@ -12,6 +12,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { table } from '../bench/measure';
+import { FOLLOWS_AFTER, followsOthersAfter } from '../src/lib/client/following';
 import { connect } from '../src/lib/server/db/client';
 import { ensureBuild, root } from './parts/fresh.mjs';
 import { freePort, startPostgres } from './parts/postgres.mjs';
@@ -25,10 +26,7 @@ const WRITES_EVERY = 4_000;
 const READS_EVERY = 5_000;
 const SECRET = 'for a load that nobody else sees, long enough';
 const INQUIRY = '/inquiry/quiet-rooms';
-/** Milliseconds before a browser asks what follows from what was changed: by itself, and by others for each that is here. */
-const FOLLOWS_AFTER = 150;
-const FOLLOWS_OTHERS_AFTER = 40;
-/** What it asks then on every view, one after the other. */
+/** What a browser asks on every view when something was changed, one after the other. */
 const FOLLOWING = [`${INQUIRY}/facts`, `${INQUIRY}/coverage`];
 /** What each view asks for when somebody goes to it: what it waits for, and what follows; and what it asks again later. */
 const VIEWS: { name: string; first?: string; then: string[]; again?: string[] }[] = [
@@ -222,8 +220,7 @@ class Window {
 		for (const one of news) if (one.revision > this.revision) this.heard.add(one.revision);
 		this.takeIn();
 		if (this.heard.size > 0 || this.revision < revision) void this.look();
-		const others = FOLLOWS_OTHERS_AFTER * (EDITORS + READERS) * (0.5 + Math.random());
-		this.following ??= setTimeout(() => void this.follow(), others);
+		this.following ??= setTimeout(() => void this.follow(), followsOthersAfter(EDITORS + READERS));
 	}
 
 	private takeIn(): void {

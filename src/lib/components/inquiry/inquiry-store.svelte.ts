@@ -9,6 +9,7 @@ import {
 	type PickedHeading
 } from '$core/crosswalk';
 import { ask } from '$lib/client/ask';
+import { FOLLOWS_AFTER, followsOthersAfter } from '$lib/client/following';
 import { type Here, type Line, listenTo } from '$lib/client/hearing';
 import { SyncQueue, type Loaded, type Met, type Saving, type Sent } from '$lib/client/sync';
 import { overHttp } from '$lib/client/transport';
@@ -25,10 +26,6 @@ export interface Marked {
 }
 
 const NO_FACTS: CrosswalkFacts = { facts: {}, aspects: {}, changed: {} };
-/** Milliseconds after a change of one's own before it is asked what follows from it. */
-const FOLLOWS_AFTER = 150;
-/** The same of changes by others, for each window that is here: all of them ask, and what others do goes on and on. */
-const FOLLOWS_OTHERS_AFTER = 40;
 /** Milliseconds for which what arrives is taken for what was sent from here. */
 const OWN_FOR = 1_000;
 
@@ -230,12 +227,8 @@ export class InquiryStore {
 		const isOwn = this.isOwn();
 		if (!isOwn && this.followWait !== undefined) return;
 		clearTimeout(this.followWait);
-		// Not all at the same moment.
-		const others = FOLLOWS_OTHERS_AFTER * this.here.length;
-		this.followWait = setTimeout(
-			() => this.follow(),
-			isOwn ? FOLLOWS_AFTER : Math.max(FOLLOWS_AFTER, others * (0.5 + Math.random()))
-		);
+		const wait = isOwn ? FOLLOWS_AFTER : followsOthersAfter(this.here.length);
+		this.followWait = setTimeout(() => this.follow(), wait);
 	}
 
 	private follow(): void {

@@ -22,9 +22,9 @@ afterAll(async () => {
 
 it('what somebody is in an inquiry is remembered until it changes, in whatever way and wherever', async () => {
 	await addPeople({ id: 'ines', name: 'Ines' });
-	vi.spyOn(signingIn, 'personSignedIn').mockImplementation(() =>
-		Promise.resolve({ id: 'ines', name: 'Ines', role: 'member' })
-	);
+	const lookedUp = vi
+		.spyOn(signingIn, 'personSignedIn')
+		.mockImplementation(() => Promise.resolve({ id: 'ines', name: 'Ines', role: 'member', links: ['k'] }));
 	const asked = vi.spyOn(rows, 'rolesIn');
 	const now = async () => (await personLately(new Headers({ cookie: 'one' }))) as Person;
 	const roleNow = async () => roleIn(await now(), 'q');
@@ -35,6 +35,8 @@ it('what somebody is in an inquiry is remembered until it changes, in whatever w
 	expect(asked).toHaveBeenCalledTimes(before);
 	const steps: [string, 'owner' | 'editor' | 'reader' | undefined][] = [
 		["insert into inquiries (id, title, question, indexes) values ('q', '', '', '{}')", undefined],
+		["insert into inquiry_links (key, inquiry_id, made_by) values ('k', 'q', 'ines')", 'reader'],
+		['delete from inquiry_links', undefined],
 		["insert into inquiry_people (inquiry_id, person_id, role) values ('q', 'ines', 'editor')", 'editor'],
 		["update inquiry_people set role = 'reader'", 'reader'],
 		["insert into groups (id, name) values ('g', 'g')", 'reader'],
@@ -48,6 +50,18 @@ it('what somebody is in an inquiry is remembered until it changes, in whatever w
 	for (const [change, role] of steps) {
 		await elsewhere.sql.run(change);
 		await vi.waitFor(async () => expect(await roleNow(), change).toBe(role));
+	}
+	// So is who is signed in, until a session ends or something of a person changes.
+	for (const change of ['delete from sessions', "update people set role = 'member'"]) {
+		await now();
+		const times = lookedUp.mock.calls.length;
+		await now();
+		expect(lookedUp).toHaveBeenCalledTimes(times);
+		await elsewhere.sql.run(change);
+		await vi.waitFor(async () => {
+			await now();
+			expect(lookedUp, change).toHaveBeenCalledTimes(times + 1);
+		});
 	}
 	// What could not be found out is asked again.
 	asked.mockRejectedValueOnce(new Error('away'));
