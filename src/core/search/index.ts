@@ -42,6 +42,7 @@ export { NO_SETTINGS } from '../crosswalk/strategy-settings';
 export {
 	canSearch,
 	labelOfTest,
+	searchesNothing,
 	settingsOf,
 	strategyOf,
 	urisOfTest,

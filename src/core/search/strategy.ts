@@ -26,6 +26,12 @@ export interface HeadingTest {
 /** Whether a line can be looked for at all: a word may be none that an index can search. */
 export const canSearch = (line: Line): boolean => line.kind !== 'word' || isSearchable(line.test);
 
+/** Whether nothing is looked for: no required block has a line that is on. Without one, everything would match. O(lines). */
+export const searchesNothing = ({ blocks }: Strategy): boolean =>
+	!blocks.some(
+		({ status, lines }) => status === 'required' && lines.some((line) => !line.off && canSearch(line))
+	);
+
 /** URIs of a heading and all below it, without the branches that were cut. */
 export type Narrower = (uri: string, cuts: readonly string[]) => readonly string[];
 

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import type { LaneAnswer } from '$lib/server/browse';
+	import Guarded from '../parts/Guarded.svelte';
 	import { useKeys } from '../parts/keys.svelte';
 	import { currentConcept } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
@@ -91,6 +92,8 @@
 	{onkeydown}
 >
 	{#each store.columns as index (index.code)}
-		<Lane {index} {query} {concept} answer={answers.find(({ code }) => code === index.code)} />
+		<Guarded name={index.name}
+			><Lane {index} {query} {concept} answer={answers.find(({ code }) => code === index.code)} /></Guarded
+		>
 	{/each}
 </div>

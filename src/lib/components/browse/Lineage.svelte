@@ -8,6 +8,7 @@
 	import { displayAt, lanesAt, lineageAt } from '../inquiry/addresses';
 	import { currentConcept, placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import Guarded from '../parts/Guarded.svelte';
 	import { number } from '../parts/numbers';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
@@ -163,8 +164,11 @@
 				</div>
 				<SheetActions {sheet} {index} />
 				<SheetBody {sheet} {index} {at}>
-					{#snippet records()}{#if index.records > 0}<HeadingRecords {sheet} {index} />{/if}{/snippet}
-					{#snippet picture()}<PlacePicture {sheet} {at} />{/snippet}
+					{#snippet records()}{#if index.records > 0}<Guarded name="The records of this heading"
+								><HeadingRecords {sheet} {index} /></Guarded
+							>{/if}{/snippet}
+					{#snippet picture()}<Guarded name="The picture of its place"><PlacePicture {sheet} {at} /></Guarded
+						>{/snippet}
 				</SheetBody>
 				<p class="mt-3 h-5 text-xs text-quiet">
 					{#if after}<a href={at(after.id)} class="hover:underline">↓ <HeadingText label={after.label} /></a

@@ -6,6 +6,8 @@
 	let { sheet, at }: { sheet: HeadingSheet; at: (heading: string) => string } = $props();
 
 	const MOST_NARROWER = 7;
+	/** What stands for those that are not drawn; no heading has a line break in its identifier. */
+	const REST = '\n';
 	const LONGEST = 20;
 	const WIDE = 132;
 	const HIGH = 22;
@@ -33,8 +35,8 @@
 		}
 		const more = sheet.narrower.length - MOST_NARROWER;
 		if (more > 0) {
-			add('', `and ${more} more`);
-			graph.setEdge(sheet.id, '');
+			add(REST, `and ${more} more`);
+			graph.setEdge(sheet.id, REST);
 		}
 		dagre.layout(graph);
 		const { width = 0, height = 0 } = graph.graph();
@@ -45,7 +47,10 @@
 			edges: graph.edges().map((edge) => {
 				const [from, to] = [graph.node(edge.v), graph.node(edge.w)];
 				const [x1, x2] = [from.x + WIDE / 2, to.x - WIDE / 2];
-				return `M${x1} ${from.y}C${x1 + 14} ${from.y} ${x2 - 14} ${to.y} ${x2} ${to.y}`;
+				return {
+					id: `${edge.v}\n${edge.w}`,
+					d: `M${x1} ${from.y}C${x1 + 14} ${from.y} ${x2 - 14} ${to.y} ${x2} ${to.y}`
+				};
 			})
 		};
 	});
@@ -63,7 +68,7 @@
 			1} headings around it; the same headings stand in the lists on either side"
 	>
 		<g fill="none" class="stems" stroke-width="1.3">
-			{#each layout.edges as edge (edge)}<path d={edge} />{/each}
+			{#each layout.edges as { id, d } (id)}<path {d} />{/each}
 		</g>
 		{#each layout.nodes as node (node.id)}
 			{@const own = node.id === sheet.id}
@@ -73,7 +78,8 @@
 					>{short(node.label)}<title>{node.label}</title></text
 				>
 			{/snippet}
-			{#if node.id && !own}<a href={at(node.id)} tabindex="-1">{@render box()}</a>{:else}{@render box()}{/if}
+			{#if node.id !== REST && !own}<a href={at(node.id)} tabindex="-1">{@render box()}</a
+				>{:else}{@render box()}{/if}
 		{/each}
 	</svg>
 </figure>

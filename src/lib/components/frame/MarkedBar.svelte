@@ -4,6 +4,7 @@
 	import { ask } from '$lib/client/ask';
 	import type { JointCount } from '$lib/server/search';
 	import { page } from '$app/state';
+	import { conceptWithWord } from '../question/new-concept';
 	import { useKeys } from '../parts/keys.svelte';
 	import { recordsAt } from '../inquiry/addresses';
 	import { currentConcept, placeOf } from '../inquiry/in-hand';
@@ -55,7 +56,7 @@
 		const commands = store.marked.flatMap(({ indexCode, headings }): Command[] => {
 			const id = freshId();
 			const name = headings.map(({ label }) => label).join(' with ');
-			return [{ kind: 'concept.add', id, name }, pickCommand(id, indexOf(indexCode), headings)];
+			return [...conceptWithWord(id, name), pickCommand(id, indexOf(indexCode), headings)];
 		});
 		store.send({
 			kind: 'many',

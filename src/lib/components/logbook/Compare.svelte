@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Guarded from '$lib/components/parts/Guarded.svelte';
 	import type { PearlName } from '$lib/server/reading';
 	import type { Comparison, RunLine } from '$lib/server/runs';
 	import { invalidateAll } from '$app/navigation';
@@ -81,7 +82,7 @@
 	<p class="mb-2">
 		Run {a} found {number(comparison.counts[0])}, run {b} found {number(comparison.counts[1])}.
 	</p>
-	<OverlapPicture {overlap} {at} onKeep={keep} />
+	<Guarded name="The picture of the overlap"><OverlapPicture {overlap} {at} onKeep={keep} /></Guarded>
 	{#if pearls[a] && pearls[b]}
 		<p class="mt-2">
 			Run {a} has {pearls[a].found.length} of {pearls[a].of} pearls, run {b} has {pearls[b].found.length}.

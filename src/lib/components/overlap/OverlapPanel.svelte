@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Guarded from '$lib/components/parts/Guarded.svelte';
 	import { Asked } from '$lib/client/asked.svelte';
 	import { inWords } from '$lib/client/ask';
 	import type { OverlapOfSets } from '$lib/server/reading';
@@ -35,7 +36,9 @@
 
 <Panel bind:open {title} wide {onClose}>
 	{#if overlap.value}
-		<OverlapPicture overlap={overlap.value} {at} onKeep={keep} />
+		<Guarded name="The picture of the overlap"
+			><OverlapPicture overlap={overlap.value} {at} onKeep={keep} /></Guarded
+		>
 	{:else if overlap.fault}
 		<p class="text-warn">{inWords(overlap.fault, 'Nothing was changed.')}</p>
 	{:else}<p class="text-quiet" role="status">Counting…</p>{/if}

@@ -16,25 +16,12 @@
 	const store = $derived(useInquiry()());
 	let draft = $state('');
 	let offering = $state(false);
-	let excluding = $state(false);
-	let partField = $state<HTMLElement>();
 
 	const PARTS = [
 		{ value: 'required', says: 'required: every record must have it' },
 		{ value: 'waiting', says: 'waiting: recorded, not searched' },
 		{ value: 'exclude', says: 'exclude: no record may have it' }
 	] as const;
-
-	/** Nothing is excluded before its price is seen. */
-	function setPart(status: Concept['status']) {
-		excluding = status === 'exclude';
-		if (!excluding) store.send({ kind: 'concept.set', id: concept.id, status });
-	}
-
-	function leavePrice() {
-		excluding = false;
-		partField?.querySelector('button')?.focus();
-	}
 
 	function addWords() {
 		const texts = [...new Set(draft.split(/[;,\n\t]+/).map((part) => part.trim()))].filter(Boolean);
@@ -87,18 +74,17 @@
 			onchange={(event) =>
 				store.send({ kind: 'concept.set', id: concept.id, name: event.currentTarget.value })}
 		/>
-		<div bind:this={partField} class="text-xs">
+		<div class="text-xs">
 			<Select
 				class="w-72 max-w-full"
 				label="Part of {concept.name} in the search"
 				value={concept.status}
 				options={PARTS}
-				onChange={setPart}
+				onChange={(status) => store.send({ kind: 'concept.set', id: concept.id, status })}
 			/>
 		</div>
 		<button class="quiet-action ml-auto border" onclick={done}>Done</button>
 	</div>
-	{#if excluding}<ExcludePrice {concept} onDone={leavePrice} />{/if}
 	<form
 		class="flex flex-wrap items-start gap-2"
 		onsubmit={(event) => {
@@ -124,4 +110,5 @@
 		>
 	</form>
 	{#if offering}<Offers {concept} />{/if}
+	<ExcludePrice {concept} />
 </div>

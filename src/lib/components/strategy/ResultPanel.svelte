@@ -2,7 +2,7 @@
 	import Meaning from '../first-meeting/Meaning.svelte';
 	import OverlapPanel from '../overlap/OverlapPanel.svelte';
 	import Count from '../parts/Count.svelte';
-	import { pearlsAt } from '../inquiry/addresses';
+	import { crosswalkAt, pearlsAt, questionAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import PearlsKeptOut from '../pearls/PearlsKeptOut.svelte';
 	import { counted, number } from '../parts/numbers';
@@ -25,11 +25,22 @@
 </script>
 
 <section aria-label="Result">
-	<p class="flex items-baseline gap-2" aria-live="polite">
-		<span class="text-2xl font-semibold">{number(yields?.count ?? 0)}</span>
-		<span>records in {session.store.indexName(session.code)}</span>
-	</p>
-	{#if session.pearls && session.pearls.of > 0}<p>
+	{#if view.isEmpty}
+		<p class="text-warn" aria-live="polite" data-nothing>
+			Nothing to search for yet. Add a word to a concept, or pick a heading for it, and set the concept to
+			required.
+		</p>
+		<p class="my-1 flex gap-2">
+			<a class="action" href={questionAt(placeOf(session.store))}>Add words</a>
+			<a class="quiet-action border" href={crosswalkAt(placeOf(session.store))}>Pick headings</a>
+		</p>
+	{:else}
+		<p class="flex items-baseline gap-2" aria-live="polite">
+			<span class="text-2xl font-semibold">{number(yields?.count ?? 0)}</span>
+			<span>{yields?.count === 1 ? 'record' : 'records'} in {session.store.indexName(session.code)}</span>
+		</p>
+	{/if}
+	{#if !view.isEmpty && session.pearls && session.pearls.of > 0}<p>
 			<a class="count" href={pearlsAt({ ...placeOf(session.store), index: session.code })}
 				>{session.pearls.found} of {session.pearls.of} pearls</a
 			>
@@ -40,7 +51,7 @@
 			disabled={blocked || running || session.trying || view.records === 0}
 			onclick={onRun}>Run and keep</button
 		>
-		<a class="quiet-action border" href={session.at()}>Read the records</a>
+		{#if !view.isEmpty}<a class="quiet-action border" href={session.at()}>Read the records</a>{/if}
 		<Meaning of="yield" />
 		<span class="ml-auto text-xs"
 			><WordSwitch
@@ -50,7 +61,7 @@
 			></span
 		>
 	</div>
-	{#if !view.typed}<WhatIsSearched {session} />{/if}
+	{#if !view.typed && !view.isEmpty}<WhatIsSearched {session} />{/if}
 	{#if view.strategy.blocks.length > 1 && !session.trying}<p class="mt-1">
 			<button class="quiet-action -mx-2 !py-0 text-xs" onclick={() => (overlapping = true)}
 				>How its blocks overlap</button
@@ -80,7 +91,7 @@
 			</div>
 		</div>
 	{/if}
-	{#each view.faults.filter(({ block, field }) => !block && !field) as fault, i (i)}
+	{#each view.faults.filter(({ block, field }) => !block && !field && !view.isEmpty) as fault, i (i)}
 		<p class="mt-2 text-warn">{fault.message}</p>
 	{/each}
 </section>

@@ -63,11 +63,13 @@ export class StrategySession {
 	}
 
 	/** Makes a change, and remembers what was found before it. */
-	private send(command: Command): void {
-		const before = this.view.yields?.count;
+	private send(command: Command, before: number | undefined = this.countNow()): void {
 		const said = this.store.send(command);
 		if (said !== undefined && before !== undefined) this.changed = { said, before };
 	}
+
+	/** What is found, as long as there is something to search for. */
+	private countNow = () => (this.view.isEmpty ? undefined : this.view.yields?.count);
 
 	/** Makes a change, or tries it. */
 	change(command: Command): void {
@@ -113,15 +115,20 @@ export class StrategySession {
 
 	keep(): void {
 		const commands = this.trial;
+		// What is on the screen is counted with what is tried: the change begins at the count without it.
+		const before = this.effect?.before ?? this.countNow();
 		this.drop();
-		if (commands.length === 1) this.send(commands[0]);
+		if (commands.length === 1) this.send(commands[0], before);
 		else if (commands.length > 1)
-			this.send({
-				kind: 'many',
-				title: `Kept ${commands.length} changes tried in the strategy for ${this.store.indexName(this.code)}`,
-				// A step of several does not hold another such step.
-				commands: commands.flatMap((command) => (command.kind === 'many' ? command.commands : [command]))
-			});
+			this.send(
+				{
+					kind: 'many',
+					title: `Kept ${commands.length} changes tried in the strategy for ${this.store.indexName(this.code)}`,
+					// A step of several does not hold another such step.
+					commands: commands.flatMap((command) => (command.kind === 'many' ? command.commands : [command]))
+				},
+				before
+			);
 	}
 
 	drop(): void {
@@ -198,7 +205,8 @@ export class StrategySession {
 		if (!this.changed || this.store.saving !== 'saved') return;
 		const { said, before } = this.changed;
 		this.changed = undefined;
-		messages.addEffect(said, `${number(before)} → ${number(this.view.yields.count)}`);
+		const now = this.countNow();
+		if (now !== undefined) messages.addEffect(said, `${number(before)} → ${number(now)}`);
 	}
 
 	/** Keeps a run of the strategy; answers with its number. */

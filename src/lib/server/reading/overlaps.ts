@@ -153,8 +153,7 @@ export async function foundAmong(
 		strategy,
 		result,
 		title: titleOfRegion(sets, members),
-		faults: [],
-		name: `among ${inquiryId} ${JSON.stringify([among, members])}`
+		faults: []
 	};
 }
 

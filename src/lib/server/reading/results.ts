@@ -68,7 +68,7 @@ async function nearTo(found: Found, { record, how }: { record: string; how: Near
 		isHeading: false,
 		after: ''
 	};
-	return { ...found, result, title, faults: [], name: `near ${how} ${record}` };
+	return { ...found, result, title, faults: [] };
 }
 
 /** A page of a result, with one of its records whole. */
@@ -94,8 +94,7 @@ async function sifted(found: Found, sifts: readonly Sift[]): Promise<Found> {
 		...found,
 		result,
 		title: await titleOf(found, sifts),
-		faults: [],
-		name: `${found.name ?? ''} ${JSON.stringify(sifts)}`
+		faults: []
 	};
 }
 

@@ -310,8 +310,7 @@ export async function foundByRun(
 			isHeading: false,
 			after: ''
 		},
-		faults: [],
-		name: `run ${inquiryId} ${number} ${beside?.which ?? ''} ${beside?.run ?? ''}`
+		faults: []
 	};
 }
 

@@ -21,7 +21,7 @@ import { allow, type Person } from '../people';
 import { openRecord, page, type OpenRecord, type ResultPage, type Wanted } from './result-pages';
 import type { Sort } from './ranking';
 import { searchable, type Searchable } from './searchable';
-import { allFaults, prepare, readByText, resultFor } from './searching';
+import { allFaults, prepare, readByText, resultFor, resultOfPrepared } from './searching';
 import { allowIn } from '../inquiry';
 
 /** What is asked for beside the inquiry and the index. Nothing at all means what the strategy finds. */
@@ -66,9 +66,8 @@ export async function openFound(
 ): Promise<OpenedResult> {
 	allow(person, 'read');
 	const wanted = { ...rest, sort: wantedSort ?? found.sort ?? 'relevance' };
-	const { at, strategy, result, title, faults, name } = found;
-	// The name keeps orders of different parts apart though the strategy is the same.
-	const shown = await page(at, name ? { ...strategy, ...{ part: name } } : strategy, result, wanted);
+	const { at, strategy, result, title, faults } = found;
+	const shown = await page(at, strategy, result, wanted);
 	return {
 		page: shown,
 		sort: wanted.sort,
@@ -85,8 +84,6 @@ export interface Found {
 	result: RecordSet;
 	title: PartWords | undefined;
 	faults: Fault[];
-	/** Tells it from other results of the same strategy. */
-	name?: string;
 	/** The order that a typed text asks for. */
 	sort?: Sort;
 }
@@ -143,13 +140,13 @@ export async function foundBy(
 				'no-part',
 				'The strategy has changed since: what this number was of is no longer there.'
 			);
-		return { at, strategy, result, title, faults: [], name: part };
+		return { at, strategy, result, title, faults: [] };
 	}
-	const result = await resultFor(at, strategy);
+	const result = await resultOfPrepared(at);
 	const { sort } = at.reading ?? {};
 	if (which === undefined) return { at, strategy, result, title: undefined, faults, ...(sort && { sort }) };
 	const before = await prepare(inquiryId, code, []);
-	const unchanged = await resultFor(before, before.strategy);
+	const unchanged = await resultOfPrepared(before);
 	return {
 		at: which === 'gained' ? at : before,
 		strategy: which === 'gained' ? strategy : before.strategy,
@@ -160,8 +157,7 @@ export async function foundBy(
 			isHeading: false,
 			after: ''
 		},
-		faults: [],
-		name: which
+		faults: []
 	};
 }
 

@@ -21,10 +21,10 @@ const MOST_KEPT = 40;
 /** A result up to this size is named to the database record by record. */
 const MOST_NAMED = 20_000;
 
-const kept = new Map<string, Promise<Uint32Array>>();
+const kept = new Map<string, { result: RecordSet; order: Promise<Uint32Array> }>();
 
 /**
- * Record numbers of a result in order.
+ * Record numbers of a result in order: of just this result, whatever strategy it was found by.
  * @param edition by which narrower headings were found: another edition may find other records
  */
 export function ordered(
@@ -34,16 +34,20 @@ export function ordered(
 	strategy: Strategy,
 	sort: Sort
 ): Promise<Uint32Array> {
-	const full = `${sets.version} ${edition} ${sort} ${nameOfResult(strategy)}`;
-	const known = kept.get(full) ?? order(sets, result, strategy, sort);
+	const full = `${sets.version} ${edition} ${sort} ${result.size} ${nameOfResult(strategy)}`;
+	const before = kept.get(full);
+	// A part, a neighbour list or a region is ordered by the words of the strategy it came from, and is another result.
+	const known = before?.result.equals(result)
+		? before
+		: { result, order: order(sets, result, strategy, sort) };
 	kept.delete(full);
 	kept.set(full, known);
-	known.catch(() => kept.delete(full));
+	known.order.catch(() => kept.get(full) === known && kept.delete(full));
 	for (const oldest of kept.keys()) {
 		if (kept.size <= MOST_KEPT) break;
 		kept.delete(oldest);
 	}
-	return known;
+	return known.order;
 }
 
 async function order(

@@ -12,7 +12,9 @@ import {
 	printStrategy,
 	readStrategy,
 	recognised,
+	RecordSet,
 	resultOf,
+	searchesNothing,
 	settingsOf,
 	strategyOf,
 	yieldsOf,
@@ -24,7 +26,6 @@ import {
 	type LimitDefinition,
 	type LimitSetting,
 	type Reading,
-	type RecordSet,
 	type Strategy,
 	type Yields
 } from '../../../core/search';
@@ -149,6 +150,10 @@ async function yieldsFor({ sets, vocabulary }: Searchable, strategy: Strategy) {
 	return { result: resultOf(strategy, loaded), yields: yieldsOf(strategy, loaded, { variants: true }) };
 }
 
+/** What the strategy of an inquiry finds: nothing as long as there is nothing to search for. */
+export const resultOfPrepared = async (at: Prepared): Promise<RecordSet> =>
+	at.isEmpty ? RecordSet.empty : resultFor(at, at.strategy);
+
 // ── The strategy of an inquiry ──────────────────────────────────────────────────────────────────────────────────────
 
 export interface StrategyView {
@@ -168,6 +173,8 @@ export interface StrategyView {
 	/** What is wrong with the typed text; the strategy is then the crosswalk's. */
 	textFault: TextFault | null;
 	faults: Fault[];
+	/** Nothing is required that could be searched for, so that its counts mean nothing. */
+	isEmpty: boolean;
 	yields: Yields;
 	dialect: { line: DialectText; blocks: DialectText };
 	/** The patterns of the dialect, for the one who edits them. */
@@ -181,6 +188,8 @@ interface Prepared extends Searchable {
 	reading: Reading | undefined;
 	textFault: TextFault | null;
 	cql: string;
+	/** Neither the crosswalk nor a text says what to search for. */
+	isEmpty: boolean;
 }
 
 /** The strategy of an inquiry for an index; with commands, as it would be if they were carried out. */
@@ -215,16 +224,19 @@ function carriedOut(inquiry: Inquiry, command: Command): Inquiry {
 function strategyFor(inquiry: Inquiry, code: string, at: Searchable) {
 	const own = inThisYear(strategyOf(inquiry, code));
 	const { text } = settingsOf(inquiry, code);
-	if (text === '') return { strategy: own, reading: undefined, textFault: null, cql: printStrategy(own) };
+	const isEmpty = searchesNothing(own);
+	if (text === '')
+		return { strategy: own, reading: undefined, textFault: null, cql: printStrategy(own), isEmpty };
 	const reading = attempt(text, at);
-	if (!('strategy' in reading)) return { strategy: own, reading: undefined, textFault: reading, cql: text };
+	if (!('strategy' in reading))
+		return { strategy: own, reading: undefined, textFault: reading, cql: text, isEmpty };
 	// Limits set beside the text hold with it; those that the text names itself stand as it says.
 	const beside = own.limits.filter(
 		({ field }) => !reading.strategy.limits.some((limit) => limit.field === field)
 	);
 	const limits = [...reading.strategy.limits, ...beside];
 	const strategy = recognised({ ...reading.strategy, limits, lifted: own.lifted }, own);
-	return { strategy, reading, textFault: null, cql: text };
+	return { strategy, reading, textFault: null, cql: text, isEmpty: false };
 }
 
 /** A relative period as the years that it means today. */
@@ -261,7 +273,10 @@ export async function strategyView(
 async function viewOf(prepared: Prepared): Promise<{ view: StrategyView; result: RecordSet }> {
 	const { inquiry, current, strategy, sets, reading, textFault, cql, limits } = prepared;
 	// What can be worked out is shown although a part of it cannot be run.
-	const [{ result, yields }, values] = await Promise.all([yieldsFor(prepared, strategy), sets.limitValues()]);
+	const [counted, values] = await Promise.all([yieldsFor(prepared, strategy), sets.limitValues()]);
+	const { isEmpty } = prepared;
+	const result = isEmpty ? RecordSet.empty : counted.result;
+	const yields = isEmpty ? { ...counted.yields, count: 0, withoutLimits: 0 } : counted.yields;
 	const { code } = current.index;
 	const dialect: Dialect = current.index.dialect ?? PLAIN_DIALECT;
 	const view = {
@@ -276,6 +291,7 @@ async function viewOf(prepared: Prepared): Promise<{ view: StrategyView; result:
 		remarks: reading?.remarks ?? [],
 		textFault,
 		faults: allFaults(prepared),
+		isEmpty,
 		yields,
 		dialect: {
 			line: printInDialect(strategy, dialect, limits, 'line'),
@@ -329,7 +345,7 @@ export async function findRecords(inquiryId: string, code: string) {
 /** The same of an inquiry that is at hand. */
 export async function findRecordsIn(inquiry: Inquiry, code: string) {
 	const prepared = await prepareIn(inquiry, code, []);
-	const result = await resultFor(prepared, prepared.strategy);
+	const result = await resultOfPrepared(prepared);
 	return { ...prepared, faults: allFaults(prepared), result };
 }
 

@@ -7,6 +7,7 @@
 	import CollisionPanel from '$lib/components/frame/CollisionPanel.svelte';
 	import ConceptStrip from '$lib/components/frame/ConceptStrip.svelte';
 	import { useKeys } from '$lib/components/parts/keys.svelte';
+	import Guarded from '$lib/components/parts/Guarded.svelte';
 	import GuideStrip from '$lib/components/first-meeting/GuideStrip.svelte';
 	import KeysSheet from '$lib/components/frame/KeysSheet.svelte';
 	import MarkedBar from '$lib/components/frame/MarkedBar.svelte';
@@ -91,9 +92,9 @@
 
 <a class="sr-only focus:not-sr-only" href="#main">To the content</a>
 <div class="flex h-dvh max-sm:flex-col-reverse">
-	<Rail />
+	<Guarded name="The list of screens"><Rail /></Guarded>
 	<div class="flex min-h-0 min-w-0 flex-1 flex-col">
-		<TopBar person={data.person} onKeys={() => (keysOpen = true)} />
+		<Guarded name="The top bar"><TopBar person={data.person} onKeys={() => (keysOpen = true)} /></Guarded>
 		{#if isOut}
 			<p role="alert" class="border-b bg-wash px-4 py-2 print:hidden">
 				You take part in this inquiry no more, or are signed out. What you typed is still here, and is not
@@ -102,12 +103,12 @@
 			</p>
 		{/if}
 		{#if data.apart}<ApartBanner apart={data.apart} {id} />{/if}
-		<ConceptStrip />
+		<Guarded name="The line of concepts"><ConceptStrip /></Guarded>
 		<main id="main" class="flex min-h-0 flex-1 flex-col">
-			{@render children()}
+			<Guarded name="This screen">{@render children()}</Guarded>
 		</main>
-		<MarkedBar />
-		<GuideStrip />
+		<Guarded name="What is marked"><MarkedBar /></Guarded>
+		<Guarded name="The guide"><GuideStrip /></Guarded>
 	</div>
 </div>
 <KeysSheet bind:open={keysOpen} />

@@ -19,7 +19,7 @@
 	import StrategyCheck from '$lib/components/strategy/StrategyCheck.svelte';
 	import StrategyBlock from '$lib/components/strategy/StrategyBlock.svelte';
 	import TextPanel from '$lib/components/strategy/TextPanel.svelte';
-	import { number } from '$lib/components/parts/numbers';
+	import { counted, number } from '$lib/components/parts/numbers';
 
 	let { data } = $props();
 	const store = $derived(useInquiry()());
@@ -64,7 +64,7 @@
 		running = false;
 		if (made === undefined) return;
 		const count = session.view.yields?.count ?? 0;
-		messages.say(`Run ${made} · ${store.indexName(session.code)} · ${number(count)} records`, {
+		messages.say(`Run ${made} · ${store.indexName(session.code)} · ${counted(count, 'record')}`, {
 			label: 'Read them',
 			run: () => void goto(recordsAt(place, session.code, { run: made }))
 		});
@@ -166,7 +166,7 @@
 					{open}
 					onOpen={(line) => (open = open === line ? '' : line)}
 				/>
-				{#if own}
+				{#if own && !view.isEmpty}
 					<Narrowing
 						from={before(at)}
 						to={own.surviving}
@@ -181,7 +181,7 @@
 				</p>
 			{/each}
 			<LimitGates {session} />
-			{#if yields && view.strategy.blocks.length > 0}
+			{#if yields && view.strategy.blocks.length > 0 && !view.isEmpty}
 				<Narrowing
 					from={yields.withoutLimits}
 					to={yields.count}
