@@ -59,7 +59,11 @@ async function bySuggestion(
 	const { code, index } = vocabulary;
 	const isKnown = (word: string) =>
 		others.some((other) => other.index.labels.knows(word) || other.index.labels.hasBeginning(word));
-	const words = [concept.name, ...concept.words].map((text) => ({ text, capitals: false }));
+	const words = [concept.name, ...concept.words].map((text) => ({
+		text,
+		capitals: false,
+		field: 'keywords' as const
+	}));
 	const fromRecords = withRecords
 		? await recordEvidence(
 				await currentIndex(code),

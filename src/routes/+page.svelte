@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from '$lib/components/parts/numbers';
 	import { guide, GUIDED, STEPS } from '$lib/components/first-meeting/guide.svelte';
 	import { ask, inWords } from '$lib/client/ask';
 	import { messages } from '$lib/components/messages/messages.svelte';
@@ -83,7 +84,7 @@
 							label={index.name}
 						/>{/each}
 				</span>
-				<span class="ml-auto text-quiet">{inquiry.decided} of {cells} cells decided</span>
+				<span class="ml-auto text-quiet">{inquiry.decided} of {counted(cells, 'cell')} decided</span>
 			</span>
 			<span class="mt-1 block max-w-prose text-quiet">{inquiry.question}</span>
 			<span class="mt-2 block h-1 bg-shade" aria-hidden="true">
@@ -92,7 +93,11 @@
 			</span>
 		</a>
 		<p class="flex items-center gap-1 px-2 pb-2 text-xs text-quiet">
-			<span>{inquiry.concepts} concepts, {inquiry.picks} picks, changed {moment(inquiry.changedAt)}</span>
+			<span
+				>{counted(inquiry.concepts, 'concept')}, {counted(inquiry.picks, 'pick')}, changed {moment(
+					inquiry.changedAt
+				)}</span
+			>
 			<span class="ml-auto"></span>
 			<button class="quiet-action" onclick={() => copy(inquiry.id)}
 				>Copy{' '}<span class="sr-only">{inquiry.title}</span></button

@@ -137,6 +137,7 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 			fresh(inquiry.picks, command.id);
 			placed(inquiry, command.conceptId, command.indexCode);
 			if (command.headings.length === 0) throw new CommandError('invalid', 'A pick needs a heading.');
+			limited(command.because ?? '', 'A reason', LONGEST_TEXT);
 			const uris = command.headings.map(({ uri }) => uri);
 			const known = pickOfHeadings(inquiry, command.conceptId, command.indexCode, uris);
 			if (known && known.role !== 'rejected') break;

@@ -1,4 +1,5 @@
 /** Changes in words, for messages and the history. */
+import { cellId } from './cells';
 import { COMMON_LIMITS, describeLimit, type LimitSetting } from './limits';
 import { NO_SETTINGS } from './strategy-settings';
 import { SEARCHES } from './inquiry';
@@ -153,6 +154,17 @@ export function describe(inquiry: Inquiry, command: Command, indexName: (code: s
 		case 'many':
 			return command.title;
 	}
+}
+
+/** The reasons that a command gives for what it picks in a cell, each once; empty where it gives none. */
+export function reasonsIn(command: Command, cell: string): string[] {
+	const commands = command.kind === 'many' ? command.commands : [command];
+	const reasons = commands.flatMap((one) =>
+		one.kind === 'pick.add' && one.because && cellId(one.conceptId, one.indexCode) === cell
+			? [commands.length > 1 ? `${pickName(one)}: ${one.because}` : one.because]
+			: []
+	);
+	return [...new Set(reasons)];
 }
 
 /** What a command changes in the settings of a strategy, each part in words: from what to what. */

@@ -27,7 +27,15 @@ export {
 export { apply, invert, obstacle } from './changes';
 export { rowName, type Collision } from './collisions';
 export { execute } from './commands';
-export { describe, FIT_WORDS, pickName, ROLE_WORDS, SEARCHES_WORDS, WORD_FIELD_WORDS } from './describe';
+export {
+	describe,
+	FIT_WORDS,
+	pickName,
+	reasonsIn,
+	ROLE_WORDS,
+	SEARCHES_WORDS,
+	WORD_FIELD_WORDS
+} from './describe';
 export { factsOf, isThin, type Flag } from './facts';
 export { offersFor, type Offer } from './offers';
 export { likeness } from './likeness';

@@ -261,7 +261,15 @@ export type Command =
 	| ({ kind: 'word.add'; id: string; conceptId: string; text: string } & WordSwitches)
 	| ({ kind: 'word.set'; id: string; conceptId?: string; text?: string } & WordSwitches)
 	| { kind: 'word.remove'; id: string }
-	| ({ kind: 'pick.add'; id: string; headings: PickedHeading[]; edition: string } & Place & PickSwitches)
+	/** With the reason that spoke for it, such as a suggestion's; it stands in the history, and the note stays the person's. */
+	| ({
+			kind: 'pick.add';
+			id: string;
+			headings: PickedHeading[];
+			edition: string;
+			because?: string;
+	  } & Place &
+			PickSwitches)
 	| ({ kind: 'pick.set'; id: string } & PickSwitches)
 	/** The pick as a later edition has it, or left as it is, with the reason. */
 	| {

@@ -83,13 +83,15 @@ export interface Probe {
  */
 export interface TaggedTogether extends Counts {
 	heading: number;
+	/** How many records there are, where only `n` of them, taken evenly, were counted. */
+	sampledOf?: number;
 }
 export type RecordPart = 'coTagging' | 'association';
 
 export type Evidence =
 	| { kind: 'label'; probe: Probe; tier: Tier; matched: string; score: number }
 	| { kind: 'neighbour'; relation: Relation; of: number; score: number }
-	| { kind: RecordPart; a: number; n: number; lift: number; score: number }
+	| { kind: RecordPart; a: number; n: number; sampledOf?: number; lift: number; score: number }
 	| Remembered
 	| Mapped;
 
@@ -264,9 +266,17 @@ export function suggest(
 			const counted = fromRecords[part];
 			if (!counted) return [];
 			const scores = scaled(counted);
-			for (const { heading, a, n, whole, all } of counted) {
+			for (const { heading, a, n, whole, all, sampledOf } of counted) {
 				const score = scores.get(heading);
-				if (score !== undefined) add(heading, { kind: part, a, n, lift: lift({ a, n, whole, all }), score });
+				if (score !== undefined)
+					add(heading, {
+						kind: part,
+						a,
+						n,
+						...(sampledOf !== undefined && { sampledOf }),
+						lift: lift({ a, n, whole, all }),
+						score
+					});
 			}
 			return [[part, scores]];
 		})

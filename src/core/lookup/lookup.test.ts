@@ -53,6 +53,34 @@ describe('lookup', () => {
 		expect(first(query)).toEqual([heading, tier, text])
 	);
 
+	it('takes solid, open and hyphenated forms within labels for one another', () => {
+		const rooms = EditionIndex.build(
+			vocabularyOf([
+				{ label: 'Well-being in buildings' },
+				{ label: 'Open-plan offices' },
+				{ label: 'Walls', entry: ['Sound proofing of walls', 'Soundproofing'] },
+				{ label: 'Inservice training of teachers' },
+				{ label: 'Hearing Aids' },
+				{ label: 'Wells' },
+				{ label: 'Plans, Open' }
+			])
+		);
+		const found = (query: string, isKnown = () => false) =>
+			lookup(rooms.labels, query, { limit: 20, label: (n) => rooms.names.at(n), isKnown }).matches.map(
+				({ heading, tier, text }) => [rooms.names.at(heading), tier, text]
+			);
+		expect(found('wellbeing')).toEqual([['Well-being in buildings', 'all-words', 'Well-being in buildings']]);
+		expect(found('well being of buildings')[0]).toEqual(['Well-being in buildings', 'order', 'Well-being in buildings']);
+		expect(found('openplan')).toEqual([['Open-plan offices', 'all-words', 'Open-plan offices']]);
+		expect(found('openplan office')[0]).toEqual(['Open-plan offices', 'variant', 'Open-plan offices']);
+		expect(found('soundproof wall')[0]).toEqual(['Walls', 'all-words', 'Sound proofing of walls']);
+		expect(found('soundproof')[0].slice(0, 2)).toEqual(['Walls', 'stem']);
+		expect(found('in-service training')[0].slice(0, 2)).toEqual(['Inservice training of teachers', 'all-words']);
+		// A word that people use elsewhere is no slip of the pen for another that a label happens to have.
+		expect(found('kids')[0].slice(0, 2)).toEqual(['Hearing Aids', 'typo']);
+		expect(found('kids', () => true)).toEqual([]);
+	}); // prettier-ignore
+
 	it('lets corrections follow what only shares the stem of a word that no label has, and not what is a form of it', () => {
 		const offices = EditionIndex.build(
 			vocabularyOf([

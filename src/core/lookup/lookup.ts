@@ -15,6 +15,7 @@ import {
 import type { AcronymPair } from '../text';
 import { LabelKind, lengthCompared } from './indexing';
 import { SHORTEST_BEGINNING, type LabelIndex } from './label-index';
+import { labelsWithTwo } from './compounds';
 import { correctedTexts } from './corrections';
 import { firstPlace, intersect, lowerBoundOf, union } from './sorted-lists';
 import { hashOfStems, orderForm, stemForm } from './dictionary';
@@ -76,7 +77,7 @@ export interface LookupOptions {
 	recordCount?: (heading: number) => number;
 	/** Short forms seen in other vocabularies, which hold here too. */
 	acronyms?: readonly AcronymPair[];
-	/** Whether another vocabulary has a word, so that it is no slip of the pen. */
+	/** Whether another vocabulary or the records have a word, so that it is no slip of the pen. */
 	isKnown?: (word: string) => boolean;
 }
 
@@ -221,11 +222,42 @@ class Search {
 		for (const other of expansionsOf(query, pairs)) this.byKeys(fold(other), other);
 	}
 
-	/** Tier all-words: labels that hold every word of the query, by stem. */
+	/**
+	 * Tier all-words: labels that hold every word of the query, by stem; a word also as two neighbours of the label, and two
+	 * neighbours of the query also as one word.
+	 */
 	byAllWords(): void {
 		if (this.full) return;
-		const lists = this.wordsAsked().map((word) => this.index.labelsWithWord(word));
-		this.offerNearest([intersect(lists)], 'all-words');
+		const asked = this.wordsAsked();
+		const ways = [intersect(asked.map((word) => this.labelsWith(word)))];
+		for (const { first, second, word } of this.joinedPairs()) {
+			const others = asked.filter((one) => one !== first && one !== second);
+			ways.push(intersect([this.index.labelsWithWord(word), ...others.map((one) => this.labelsWith(one))]));
+		}
+		this.offerNearest([union(ways)], 'all-words');
+	}
+
+	/** Labels that hold a word by its stem, or written as two; ascending. */
+	private labelsWith(word: string): Uint32Array {
+		const two = this.labelsWithTwo(word);
+		const own = this.index.labelsWithWord(word);
+		return two.length > 0 ? union([own, two]) : own;
+	}
+
+	private readonly asTwo = new Map<string, Uint32Array>();
+	private labelsWithTwo(word: string): Uint32Array {
+		let found = this.asTwo.get(word);
+		if (!found) this.asTwo.set(word, (found = labelsWithTwo(this.index, word)));
+		return found;
+	}
+
+	/** Neighbours of the query that are a word of the vocabulary when they are written as one. */
+	private joinedPairs(): { first: string; second: string; word: string }[] {
+		return this.typed.slice(1).flatMap(({ text: second }, i) => {
+			const first = this.typed[i].text;
+			const word = first + second;
+			return this.index.stemAt(stemOf(word)) >= 0 ? [{ first, second, word }] : [];
+		});
 	}
 
 	/**
@@ -289,7 +321,7 @@ class Search {
 		const lists: Uint32Array[] = [];
 		for (const [i, { text }] of words.entries()) {
 			if (!isBeginning[i]) {
-				if (!isFunctionWord(text)) lists.push(this.index.labelsWithWord(text));
+				if (!isFunctionWord(text)) lists.push(this.labelsWith(text));
 				continue;
 			}
 			// Fewer letters do where another word of the query stands there whole.
@@ -307,7 +339,7 @@ class Search {
 
 	/** Whether a word is taken for misspelt: no label or note has it, here or where else is asked. */
 	private isMisspelt(word: string): boolean {
-		return !this.index.knows(word) && !this.options.isKnown?.(word);
+		return !this.index.knows(word) && !this.options.isKnown?.(word) && this.labelsWithTwo(word).length === 0;
 	}
 
 	/**
@@ -315,7 +347,12 @@ class Search {
 	 * ("simulating", simulation) or not ("consulant", consulate), and the stem does not tell which.
 	 */
 	private isDoubtful(word: string): boolean {
-		return !this.index.spells(word) && !this.index.notes(word) && !this.options.isKnown?.(word);
+		return (
+			!this.index.spells(word) &&
+			!this.index.notes(word) &&
+			!this.options.isKnown?.(word) &&
+			this.labelsWithTwo(word).length === 0
+		);
 	}
 
 	/**

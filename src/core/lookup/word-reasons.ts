@@ -1,4 +1,5 @@
 /** Which words of a label answer to the words of a query, where they are not the same. */
+import { isJoined } from './compounds';
 import { stemIn, stemmedLanguage } from './language-stems';
 import { americanise, contentWords, normalWord, singularOf, stemOf, wordsOf } from '../text';
 
@@ -7,8 +8,8 @@ export interface WordReason {
 	asked: string;
 	/** The word of the label that stands for it; none where the label has nothing of the kind. */
 	found?: string;
-	/** Why they count as the same: number, British or American spelling, stem, or one begins the other. */
-	why?: 'number' | 'spelling' | 'stem' | 'begins';
+	/** Why they count as the same: number, British or American spelling, stem, written as one or as two, or one begins the other. */
+	why?: 'number' | 'spelling' | 'stem' | 'joined' | 'begins';
 }
 
 /**
@@ -19,6 +20,7 @@ export interface WordReason {
 export function wordReasons(asked: string, folded: string, lang: string): WordReason[] {
 	const language = stemmedLanguage(lang);
 	const words = wordsOf(folded);
+	const typed = wordsOf(asked);
 	return contentWords(asked).flatMap((word): WordReason[] => {
 		if (words.includes(word)) return [];
 		const normal = normalWord(word);
@@ -30,6 +32,13 @@ export function wordReasons(asked: string, folded: string, lang: string): WordRe
 			(other) => stemOf(other) === stem || (language && stemIn(language, other) === stemIn(language, word))
 		);
 		if (related !== undefined) return [{ asked: word, found: related, why: 'stem' }];
+		const two = words.findIndex((first, i) => i + 1 < words.length && isJoined(first, words[i + 1], word));
+		if (two >= 0) return [{ asked: word, found: `${words[two]} ${words[two + 1]}`, why: 'joined' }];
+		const at = typed.indexOf(word);
+		const one = words.find((other) =>
+			[at - 1, at].some((i) => i >= 0 && i + 1 < typed.length && isJoined(typed[i], typed[i + 1], other))
+		);
+		if (one !== undefined) return [{ asked: word, found: one, why: 'joined' }];
 		const longer = words.find((other) => other.startsWith(word));
 		if (longer !== undefined) return [{ asked: word, found: longer, why: 'begins' }];
 		return [{ asked: word }];

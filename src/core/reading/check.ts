@@ -5,7 +5,7 @@
  */
 import { cellState, type Command, type Inquiry, takePredecessors } from '../crosswalk';
 import type { PickFacts } from '../crosswalk/facts';
-import { fold, stemOf } from '../text';
+import { counted, fold, stemOf } from '../text';
 import {
 	labelOfTest,
 	settingsOf,
@@ -149,7 +149,7 @@ function ofLine(checked: Checked, block: Block, line: Line): StrategyFinding[] {
 			rule: 'chief-only',
 			place,
 			effect: unmarked - yields.count,
-			text: `Chief only costs ${unmarked - yields.count} records at ${name}.`,
+			text: `Chief only costs ${counted(unmarked - yields.count, 'record')} at ${name}.`,
 			mend: { kind: 'pick.set', id: line.id, chief: false }
 		});
 	for (const flag of facts[line.id]?.flags ?? []) {
@@ -183,7 +183,7 @@ function ofLimits({ yields, limitLabel }: Checked): StrategyFinding[] {
 			rule: 'limit-drops-unlabelled',
 			place: { limit: field },
 			effect: notLabelled,
-			text: `The limit on ${limitLabel(field)} drops ${notLabelled} records that are not labelled at all.`
+			text: `The limit on ${limitLabel(field)} drops ${counted(notLabelled, 'record')} not labelled at all.`
 		}));
 }
 

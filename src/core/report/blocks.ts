@@ -1,4 +1,5 @@
 /** The larger blocks of a report: a crosswalk by concept, a strategy line by line, the flow from found to kept. */
+import { counted } from '../text';
 import { FIT_WORDS } from '../crosswalk';
 import type { Block, Line, Span, Table } from './document';
 import type { ReportFacts, ReportRun } from './report-facts';
@@ -81,7 +82,7 @@ export function strategyBlocks(facts: ReportFacts, run: ReportRun): Block[] {
 		{ kind: 'heading', id: `run-${n}`, text: `${index}, run ${n}${name ? `: ${name}` : ''}` },
 		text([
 			`${made} on ${day(at)} at ${at.slice(11, 16)} (UTC)${by ? ` by ${by}` : ''}${edition ? `, headings of edition ${edition}` : ''}: `,
-			{ text: `${number(count)} records`, bold: true },
+			{ text: counted(count, 'record'), bold: true },
 			`.${note ? ` ${note}` : ''}`
 		]),
 		...(run.isOutdated
@@ -134,7 +135,7 @@ export function strategyBlocks(facts: ReportFacts, run: ReportRun): Block[] {
 					},
 					...(withoutLimits === null
 						? []
-						: [text(`Without limits it would have found ${number(withoutLimits)} records.`)])
+						: [text(`Without limits it would have found ${counted(withoutLimits, 'record')}.`)])
 				]
 			: []),
 		...(cql

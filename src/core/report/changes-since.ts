@@ -1,4 +1,5 @@
 /** What a report tells otherwise than the one before it. */
+import { counted } from '../text';
 import { FIT_WORDS, ROLE_WORDS } from '../crosswalk';
 import type { ReportFacts } from './report-facts';
 
@@ -45,8 +46,8 @@ export function changesSince(before: ReportFacts, now: ReportFacts): string[] {
 		if (!is || is.number === was?.number) continue;
 		said.push(
 			was
-				? `${name(now, code)}: run ${is.number} instead of run ${was.number}, ${number(is.count)} records instead of ${number(was.count)}.`
-				: `${name(now, code)}: run ${is.number}, ${number(is.count)} records.`
+				? `${name(now, code)}: run ${is.number} instead of run ${was.number}, ${counted(is.count, 'record')} instead of ${number(was.count)}.`
+				: `${name(now, code)}: run ${is.number}, ${counted(is.count, 'record')}.`
 		);
 	}
 	for (const [what, count] of [

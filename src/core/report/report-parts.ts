@@ -1,4 +1,5 @@
 /** A report put together from its facts: each part says what the data says, and every number leads to its run. */
+import { counted } from '../text';
 import type { Block, Line, ReportDocument, ReportPart } from './document';
 import {
 	crosswalkTable,
@@ -231,7 +232,7 @@ const PARTS: Record<PartName, (facts: ReportFacts, wish: ReportWish) => Block[]>
 									items: open.map(({ text: said, effect }) =>
 										effect === 0
 											? said
-											: `${said} (${effect > 0 ? '+' : '−'}${number(Math.abs(effect))} records)`
+											: `${said} (${effect > 0 ? '+' : '−'}${counted(Math.abs(effect), 'record')})`
 									)
 								}
 							]
@@ -253,7 +254,7 @@ const PARTS: Record<PartName, (facts: ReportFacts, wish: ReportWish) => Block[]>
 		list.kept.length === 0
 			? [text(list.all === 0 ? 'There is no reading list.' : 'No work has been kept yet.')]
 			: [
-					text(`${number(list.kept.length)} works were kept, cited in the style ${list.style}.`),
+					text(`${counted(list.kept.length, 'work')} kept, cited in the style ${list.style}.`),
 					{ kind: 'list', items: list.kept }
 				],
 	changes: (facts, { last }) => {

@@ -37,6 +37,7 @@ export {
 	type LimitSetting
 } from '../crosswalk/limits';
 export { RecordSet } from './record-set';
+export { areRelated, termsOfText } from './related-texts';
 export { lengthOf, relevance, rarityOf, termScore, termsOf, type Occurrences, type Term } from './relevance';
 export { NO_SETTINGS } from '../crosswalk/strategy-settings';
 export {
@@ -46,6 +47,7 @@ export {
 	settingsOf,
 	strategyOf,
 	urisOfTest,
+	wordTestsOf,
 	type Block,
 	type HeadingTest,
 	type Line,

@@ -84,6 +84,18 @@ export function settingsOf(inquiry: Inquiry, indexCode: string): StrategySetting
 }
 
 /**
+ * The words of a concept as a block of an index looks for them: those that are on there and can be looked for. Whatever says
+ * how many records have them counts these. O(words of the inquiry).
+ */
+export function wordTestsOf(inquiry: Inquiry, conceptId: string, indexCode: string): WordTest[] {
+	const field = settingsOf(inquiry, indexCode).fields[conceptId] ?? inquiry.about.wordField;
+	return wordsOfConcept(inquiry, conceptId)
+		.filter(({ off }) => !off.includes(indexCode))
+		.map(({ text, capitals }): WordTest => ({ text, capitals, field }))
+		.filter(isSearchable);
+}
+
+/**
  * The strategy of an index as the crosswalk has it: a block for each concept that is required or excluded, with its
  * searched picks and the words that are on for this index. O(rows of the inquiry).
  */

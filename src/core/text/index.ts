@@ -1,3 +1,4 @@
+export { counted } from './counted';
 export { fold, key, splitQualifier, uninvert } from './fold';
 export { textFault } from './well-formed';
 export {

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { ask, inWords, type Call } from '$lib/client/ask';
-	import { number } from '$lib/components/parts/numbers';
+	import { counted, number } from '$lib/components/parts/numbers';
 	import { invalidateAll } from '$app/navigation';
 	import PlainBar from '$lib/components/frame/PlainBar.svelte';
 	import KnownMappings from '$lib/components/indexes/KnownMappings.svelte';
@@ -103,7 +103,7 @@
 					</p>
 					<p class="text-quiet">
 						{#if index.records > 0}
-							{number(index.records)} records{index.limits.length > 0
+							{counted(index.records, 'record')}{index.limits.length > 0
 								? `, with the limits ${index.limits.map(({ label }) => label.toLowerCase()).join(', ')}`
 								: ''}
 						{:else}
@@ -197,7 +197,7 @@
 					{/if}
 					{#if mayChange && data.feed[index.code]}
 						<span class="w-full text-right text-xs text-quiet max-md:text-left"
-							>{number(data.feed[index.code])} records to come
+							>{counted(data.feed[index.code], 'record')} to come
 							<button
 								class="quiet-action !px-1.5"
 								onclick={() => call(`/indexes/${index.code}/deliver`, { method: 'POST' })}

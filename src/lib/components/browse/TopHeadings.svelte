@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { number } from '../parts/numbers';
+	import { counted, number } from '../parts/numbers';
 	import type { HeadingLine } from '$lib/server/browse';
 	import { displayAt, lineageAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
@@ -37,7 +37,7 @@
 					</p>
 					<p class="mb-2 text-xs text-quiet">
 						{number(index.headings)}
-						{index.headingNoun}, {number(index.entryTerms)} entry terms, edition {index.edition}
+						{index.headingNoun}, {counted(index.entryTerms, 'entry term')}, edition {index.edition}
 					</p>
 				{:else}
 					<p class="text-quiet">No vocabulary is loaded yet.</p>

@@ -23,6 +23,7 @@
 		<li class="text-xs">
 			<span class="text-quiet">{moment(entry.at)}, {entry.person}</span>
 			<span class:line-through={entry.kind === 'do' && entry.state !== 'standing'}>{entry.summary}</span>
+			{#each entry.reasons as reason (reason)}<span class="block pl-3 text-quiet">{reason}</span>{/each}
 			{#if entry.note}<span class="block pl-3 text-quiet">{entry.note}</span>{/if}
 		</li>
 	{/each}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from '../parts/numbers';
 	import { Popover, ToggleGroup } from 'bits-ui';
 	import Meaning from '../first-meeting/Meaning.svelte';
 	import {
@@ -83,9 +84,10 @@
 				on={pick.withNarrower}
 				more="Whether it stands for what is narrower too"
 				onChange={(withNarrower) => set({ withNarrower })}
-				>with narrower{#if facts && below > 0}{' '}· {pick.withNarrower ? facts.standsFor : 1 + below} headings{/if}{@render costs(
-					prices?.narrower
-				)}</WordSwitch
+				>with narrower{#if facts && below > 0}{' '}· {counted(
+						pick.withNarrower ? facts.standsFor : 1 + below,
+						'heading'
+					)}{/if}{@render costs(prices?.narrower)}</WordSwitch
 			>{#if full}<Meaning of="narrower" />{/if}
 		{/if}
 		{#if pick.withNarrower && below > 0}

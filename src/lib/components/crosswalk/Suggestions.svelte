@@ -6,7 +6,7 @@
 	import { addPick } from '../inquiry/picking';
 	import { lineageAt } from '../inquiry/addresses';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import { LIKELIHOOD_WORDS, noteOf, unanswered } from './evidence';
+	import { becauseOf, LIKELIHOOD_WORDS, unanswered } from './evidence';
 	import HowSure from './HowSure.svelte';
 	import SuggestionText from './SuggestionText.svelte';
 
@@ -48,7 +48,7 @@
 		const at = all.findIndex((link) => link.closest('li')?.contains(document.activeElement));
 		const isInHand = at >= 0;
 		const next = isInHand ? (all[at + 1] ?? all[at - 1]) : undefined;
-		addPick(store, concept, index, [heading], { role, note: noteOf(line, store.indexName) });
+		addPick(store, concept, index, [heading], { role, because: becauseOf(line, store.indexName) });
 		// Whoever works with the keys stays beside the list, also where it has come to its end.
 		if (isInHand) (next ?? document.querySelector<HTMLElement>('aside summary, aside button'))?.focus();
 	}

@@ -1,7 +1,7 @@
 import type { EvidenceLine, SuggestionLine } from '$lib/server/crosswalk';
 import { FIT_WORDS, type Likelihood, type Pick } from '$core/crosswalk';
 import type { Tier } from '$core/lookup';
-import { number } from '../parts/numbers';
+import { counted, number } from '../parts/numbers';
 import { REASONS } from '../marks/reasons';
 
 /** Why a heading is suggested, in a line. */
@@ -19,11 +19,12 @@ export function evidenceWords(evidence: EvidenceLine, indexName: (code: string) 
 		return `${FIT_WORDS[relation]} to ${of.label}, picked in ${indexName(of.indexCode)} · known mapping in ${set}`;
 	}
 	if (evidence.kind !== 'label') {
-		const { kind, a, n, lift } = evidence;
+		const { kind, a, n, lift, sampledOf } = evidence;
+		const of = sampledOf === undefined ? number(n) : `${number(n)} looked at among the ${number(sampledOf)}`;
 		const times = lift >= 10 ? Math.round(lift) : lift.toFixed(1);
 		return kind === 'coTagging'
-			? `on ${number(a)} of ${number(n)} works tagged with the picks of other indexes · ${times} times its usual share`
-			: `on ${number(a)} of ${number(n)} records with the words · ${times} times its usual share`;
+			? `on ${number(a)} of ${counted(n, 'work')} tagged with the picks of other indexes · ${times} times its usual share`
+			: `on ${number(a)} of ${of} ${n === 1 && sampledOf === undefined ? 'record' : 'records'} with the words · ${times} times its usual share`;
 	}
 	const { source, text, from, tier, matched } = evidence;
 	const how = `${REASONS[tier as Tier]}${matched && tier !== 'exact' && tier !== 'note' ? `: ${matched}` : ''}`;
@@ -50,7 +51,10 @@ export function unanswered(lines: readonly SuggestionLine[], picks: readonly Pic
 	);
 }
 
-/** What a pick says of where it came from. */
-export function noteOf({ evidence: [first] }: SuggestionLine, indexName: (code: string) => string): string {
+/** Why a suggestion was taken or turned down, as the history of its cell says it. */
+export function becauseOf(
+	{ evidence: [first] }: SuggestionLine,
+	indexName: (code: string) => string
+): string {
 	return first ? `Suggested: ${evidenceWords(first, indexName)}` : 'Suggested';
 }

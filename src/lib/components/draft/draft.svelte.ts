@@ -1,8 +1,8 @@
 import { ask } from '$lib/client/ask';
-import { cellId, type Concept } from '$core/crosswalk';
+import { cellId, type Concept, type Fit } from '$core/crosswalk';
 import type { SuggestionLine } from '$lib/server/crosswalk';
 import type { IndexSummary } from '$lib/server/vocabulary';
-import { noteOf, unanswered } from '../crosswalk/evidence';
+import { becauseOf, unanswered } from '../crosswalk/evidence';
 import type { InquiryStore } from '../inquiry/inquiry-store.svelte';
 import { pickCommand } from '../inquiry/picking';
 import { counted } from '../parts/numbers';
@@ -87,10 +87,13 @@ export class Draft {
 			);
 	}
 
-	/** Picks some suggestions in one step, which one undo takes back. */
-	take(lines: readonly DraftLine[]): void {
+	/** Picks some suggestions in one step, all judged alike; one undo takes them back. */
+	take(lines: readonly DraftLine[], fit: Fit = 'notJudged'): void {
 		const commands = lines.map(({ cell: { concept, index }, line }) =>
-			pickCommand(concept.id, index, [line.heading], { note: noteOf(line, this.store.indexName) })
+			pickCommand(concept.id, index, [line.heading], {
+				fit,
+				because: becauseOf(line, this.store.indexName)
+			})
 		);
 		const cells = new Set(lines.map(({ cell }) => cell.id)).size;
 		this.store.send({

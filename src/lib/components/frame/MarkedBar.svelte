@@ -4,6 +4,7 @@
 	import { ask } from '$lib/client/ask';
 	import type { JointCount } from '$lib/server/search';
 	import { page } from '$app/state';
+	import { splitQualifier, uninvert } from '$core/text';
 	import { conceptWithWord } from '../question/new-concept';
 	import { useKeys } from '../parts/keys.svelte';
 	import { recordsAt } from '../inquiry/addresses';
@@ -55,7 +56,8 @@
 	function conceptOfEach() {
 		const commands = store.marked.flatMap(({ indexCode, headings }): Command[] => {
 			const id = freshId();
-			const name = headings.map(({ label }) => label).join(' with ');
+			// As people say it: an inverted label would be looked for in that order.
+			const name = headings.map(({ label }) => uninvert(splitQualifier(label).base)).join(' with ');
 			return [...conceptWithWord(id, name), pickCommand(id, indexOf(indexCode), headings)];
 		});
 		store.send({

@@ -71,7 +71,7 @@
 			href: crosswalkAt(place),
 			on: path === `/inquiry/${store.id}`,
 			figure: cells > 0 ? `${decided}/${cells}` : '',
-			says: `${decided} of ${cells} cells decided`
+			says: `${decided} of ${counted(cells, 'cell')} decided`
 		},
 		{
 			name: 'Browse',

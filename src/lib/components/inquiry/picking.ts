@@ -36,12 +36,15 @@ export function togglePick(
 	else addPick(store, concept, index, headings);
 }
 
+/** What is said of a pick as it is made. */
+type SaidOfPick = Pick<PickSwitches, 'role' | 'aspects' | 'fit' | 'note'> & { because?: string };
+
 /** What picks headings, held together where they are several, for a concept. */
 export function pickCommand(
 	conceptId: string,
 	{ code, edition }: Pick<IndexSummary, 'code' | 'edition'>,
 	headings: readonly Ref[],
-	switches: Pick<PickSwitches, 'role' | 'aspects' | 'note'> = {}
+	switches: SaidOfPick = {}
 ): Command {
 	return {
 		kind: 'pick.add',
@@ -60,7 +63,7 @@ export function addPick(
 	concept: Concept,
 	index: IndexSummary,
 	headings: readonly Ref[],
-	switches?: Pick<PickSwitches, 'role' | 'aspects' | 'note'>
+	switches?: SaidOfPick
 ): void {
 	store.send(pickCommand(concept.id, index, headings, switches));
 }

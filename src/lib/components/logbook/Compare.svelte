@@ -11,7 +11,7 @@
 	import Select from '../parts/Select.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { askRuns } from '../runs/ask-runs';
-	import { number, signed } from '../parts/numbers';
+	import { counted, number, signed } from '../parts/numbers';
 
 	/** Two runs of one index: what one finds that the other does not, and which part made the difference. */
 	interface Props {
@@ -85,7 +85,8 @@
 	<Guarded name="The picture of the overlap"><OverlapPicture {overlap} {at} onKeep={keep} /></Guarded>
 	{#if pearls[a] && pearls[b]}
 		<p class="mt-2">
-			Run {a} has {pearls[a].found.length} of {pearls[a].of} pearls, run {b} has {pearls[b].found.length}.
+			Run {a} has {pearls[a].found.length} of {counted(pearls[a].of, 'pearl')}, run {b} has {pearls[b].found
+				.length}.
 			{@render named('Lost', pearls[a].found, pearls[b].found)}
 			{@render named('Gained', pearls[b].found, pearls[a].found)}
 		</p>
@@ -123,11 +124,15 @@
 		</ul>
 	{:else}
 		<p class="text-quiet">
-			{#if comparison.recordsChanged || comparison.editionChanged}
-				The strategies are the same. {comparison.editionChanged
+			{#if !comparison.isTold}
+				At least one of the two was kept as it was found, without a text, so its parts cannot be compared.
+			{:else if !comparison.isSame}
+				The two searches are written differently, and no single part can be named that makes the difference.
+			{:else if comparison.recordsChanged || comparison.editionChanged}
+				The two searches are the same. {comparison.editionChanged
 					? 'The edition of the vocabulary changed'
-					: 'The records of the index changed'} between the two.
-			{:else}Their strategies say the same, or one of them is a combination.{/if}
+					: 'The records of the index changed'} between them.
+			{:else}The two searches are the same.{/if}
 		</p>
 	{/if}
 	{#if comparison.differences.length > 0 && (comparison.recordsChanged || comparison.editionChanged)}

@@ -7,7 +7,7 @@
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
-	import { number } from '../parts/numbers';
+	import { counted, number } from '../parts/numbers';
 	import { takeOnto } from '../listing/taking';
 	import { askRuns } from '../runs/ask-runs';
 	import { makeStrategy } from '../runs/keep-as-run';
@@ -93,7 +93,8 @@
 		<button class="text-left hover:underline" aria-expanded={open} onclick={() => (open = !open)}>
 			<span class="font-semibold">Run {run.number}</span> · {store.indexName(run.indexCode)} ·
 			<span class="font-semibold">{number(run.count)}</span>
-			records{#if change}{' '}· {change}{/if}{#if pearls}{' '}· {pearls.found.length} of {pearls.of} pearls{/if}
+			{run.count === 1 ? 'record' : 'records'}{#if change}{' '}· {change}{/if}{#if pearls}{' '}· {pearls.found
+					.length} of {counted(pearls.of, 'pearl')}{/if}
 		</button>
 		{#if run.name}<span>“{run.name}”</span>{/if}
 		{#if KINDS[run.kind]}<span class="text-xs text-quiet">{KINDS[run.kind]}</span>{/if}

@@ -19,6 +19,7 @@ const WHY: Record<NonNullable<WordReason['why']>, string> = {
 	number: 'another number of',
 	spelling: 'another spelling of',
 	stem: 'same stem as',
+	joined: 'written otherwise for',
 	begins: 'begins with'
 };
 

@@ -6,6 +6,4 @@ export const number = (count: number) => count.toLocaleString('en');
 export const signed = (by: number) =>
 	by === 0 ? 'no change' : `${by > 0 ? '+' : '−'}${number(Math.abs(by))}`;
 
-/** "1 record", "1,204 records". */
-export const counted = (count: number, one: string, many = `${one}s`) =>
-	`${number(count)} ${count === 1 ? one : many}`;
+export { counted } from '$core/text/counted';

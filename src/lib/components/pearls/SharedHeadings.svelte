@@ -57,11 +57,10 @@
 							><HeadingText label={heading.label} /></a
 						>{:else}<HeadingText label={heading.label} retired />{/if}
 					<span class="block text-xs text-quiet"
-						>on {counted(heading.pearls, 'pearl')}{heading.missed > 0 ? `, ${heading.missed} missed` : ''} and {number(
-							heading.all
-						)} records{elsewhere && elsewhere.id !== concept.id
-							? ` · picked for ${elsewhere.name}`
-							: ''}</span
+						>on {counted(heading.pearls, 'pearl')}{heading.missed > 0 ? `, ${heading.missed} missed` : ''} and {counted(
+							heading.all,
+							'record'
+						)}{elsewhere && elsewhere.id !== concept.id ? ` · picked for ${elsewhere.name}` : ''}</span
 					>
 				</span>
 				<span class="ml-auto shrink-0 text-right text-xs"

@@ -86,7 +86,7 @@
 							class="count"
 							href={at(by, key)}
 							onclick={onOpen}
-							aria-label="{number(count)} works with {value}">{number(count)}</a
+							aria-label="{counted(count, 'work')} with {value}">{number(count)}</a
 						></td
 					>
 					<td class="pl-3" aria-hidden="true"

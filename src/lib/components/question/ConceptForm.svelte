@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from '../parts/numbers';
 	import type { Concept } from '$core/crosswalk';
 	import Select from '../parts/Select.svelte';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
@@ -31,7 +32,7 @@
 			title:
 				texts.length === 1
 					? `Added the word “${texts[0]}” to ${concept.name}`
-					: `Added ${texts.length} words to ${concept.name}`,
+					: `Added ${counted(texts.length, 'word')} to ${concept.name}`,
 			commands: texts.map((text) => ({
 				kind: 'word.add' as const,
 				id: freshId(),

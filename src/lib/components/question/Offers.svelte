@@ -56,7 +56,7 @@
 			title:
 				chosen.length === 1
 					? `Added the word “${chosen[0].text}” to ${concept.name}`
-					: `Added ${chosen.length} words to ${concept.name}`,
+					: `Added ${counted(chosen.length, 'word')} to ${concept.name}`,
 			commands: chosen.map(({ text, lang }) => ({
 				kind: 'word.add' as const,
 				id: freshId(),

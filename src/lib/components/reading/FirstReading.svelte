@@ -3,7 +3,7 @@
 	import { ask } from '$lib/client/ask';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import { viewedAt } from '../inquiry/addresses';
-	import { number } from '../parts/numbers';
+	import { counted, number } from '../parts/numbers';
 
 	/** That a result is being counted; how far, where the records are read for the first time. */
 	let { index }: { index: IndexSummary } = $props();
@@ -26,8 +26,8 @@
 <div class="mt-3 text-quiet" role="status">
 	{#if read}
 		<p>
-			{number(read.done)} of {number(read.total)} records of {index.name} are read for their authors, sources and
-			places. They are read once, and again when others come in.
+			{number(read.done)} of {counted(read.total, 'record')} of {index.name} are read for their authors, sources
+			and places. They are read once, and again when others come in.
 		</p>
 		<progress
 			class="mt-2 w-full max-w-md"

@@ -118,8 +118,12 @@
 		{:else}
 			<p class="px-4 pt-2 text-quiet">
 				In titles and abstracts more often here than in {index.name}, the surest first.
-				{#if found.sampled}Counted on {number(found.sampled)} of the {number(found.count)} records, taken evenly.{/if}
-				{#if found.estimatedFrom}How usual they are in all was estimated from {number(found.estimatedFrom)} records.{/if}
+				{#if found.sampled}Counted on {number(found.sampled)} of the {counted(found.count, 'record')}, taken
+					evenly.{/if}
+				{#if found.estimatedFrom}How usual they are in all was estimated from {counted(
+						found.estimatedFrom,
+						'record'
+					)}.{/if}
 				{#if concept}What is added goes to “{concept.name}”.{/if}
 			</p>
 			<div class="worth-columns sticky top-0 z-[2] border-b bg-paper px-4 py-1 text-xs text-quiet">

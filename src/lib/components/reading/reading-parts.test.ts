@@ -139,7 +139,7 @@ describe('how a heading of a result stands', () => {
 		['sleep', undefined, 'picked', 'picked for rest'],
 		['naps', undefined, 'rejected', 'rejected for rest'],
 		['dreams', undefined, 'new', ''],
-		['dreams', true, 'searched', 'below a pick'],
+		['dreams', true, 'searched', 'searched here'],
 		['snoring', undefined, 'aside', 'set aside'],
 		['noise', undefined, 'new', '']
 	] as const)('%s, of the strategy: %s', (key, ofStrategy, kind, says) =>

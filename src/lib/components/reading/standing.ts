@@ -6,7 +6,7 @@ export interface Standing {
 	says: string;
 }
 
-/** @param ofStrategy the strategy searches it already, as a narrower heading of a pick for instance */
+/** @param ofStrategy what is read was found by it: by name, or as a narrower heading of what was searched */
 export function standingOf(
 	store: InquiryStore,
 	indexCode: string,
@@ -27,7 +27,7 @@ export function standingOf(
 			kind: 'rejected',
 			says: `rejected for ${picks.map(({ conceptId }) => nameOf(conceptId)).join(', ')}`
 		};
-	if (ofStrategy) return { kind: 'searched', says: 'below a pick' };
+	if (ofStrategy) return { kind: 'searched', says: 'searched here' };
 	const isAside = Object.values(store.inquiry.sightings).some(
 		(sighting) => sighting.uri === key && sighting.indexCode === indexCode && sighting.state === 'open'
 	);

@@ -42,7 +42,7 @@
 	{/if}
 	{#if !view.isEmpty && session.pearls && session.pearls.of > 0}<p>
 			<a class="count" href={pearlsAt({ ...placeOf(session.store), index: session.code })}
-				>{session.pearls.found} of {session.pearls.of} pearls</a
+				>{session.pearls.found} of {counted(session.pearls.of, 'pearl')}</a
 			>
 		</p>{/if}
 	<div class="mt-2 flex items-center gap-2">

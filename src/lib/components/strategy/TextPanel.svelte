@@ -5,7 +5,7 @@
 	import type { CqlEditor } from './cql-editor';
 	import { keptDraft } from './kept-draft';
 	import type { StrategySession } from './strategy-session.svelte';
-	import { number } from '../parts/numbers';
+	import { counted } from '../parts/numbers';
 	import TextFaultNote from './TextFaultNote.svelte';
 	import TypedText from './TypedText.svelte';
 
@@ -64,7 +64,7 @@
 				);
 				return (value?.matches ?? []).map(({ heading }) => ({
 					label: heading.label,
-					detail: `${number(heading.recordCount)} records`
+					detail: counted(heading.recordCount, 'record')
 				}));
 			},
 			onChange: (text) => {

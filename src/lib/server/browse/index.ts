@@ -15,4 +15,5 @@ export {
 	topHeadings
 } from './look-up';
 export type { HeadingLine, HeadingRef, HeadingSheet, LaneAnswer, LookupMatch } from './look-up';
+export { wordsInRecords } from './words-in-records';
 export { lookupQuery } from './look-up-schema';

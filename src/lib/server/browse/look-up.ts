@@ -12,6 +12,7 @@ import {
 import { ServiceError } from '../errors';
 import { countWithNarrower, headingCounts, headingRecords, type HeadingCounts } from './heading-counts';
 import { aspectsOf, headingRows } from './heading-rows';
+import { wordsInRecords } from './words-in-records';
 
 export interface HeadingRef {
 	id: string;
@@ -103,12 +104,19 @@ async function lanes(
 	// A short form seen in one vocabulary is tried in all of them.
 	const acronyms = [...known.values()].flatMap((index) => index.labels.parts.acronyms);
 	const tried = alsoTried(query, acronyms);
-	const answers = wanted.map(({ edition }) => {
+	const inRecords = await Promise.all(
+		wanted.map((current) => {
+			const index = current.edition && known.get(current.edition.id);
+			return index ? wordsInRecords(current, index, [query]) : new Set<string>();
+		})
+	);
+	const answers = wanted.map(({ edition }, i) => {
 		const index = edition && known.get(edition.id);
 		if (!index) return null;
 		const others = wanted.flatMap((other) => (other.edition && known.get(other.edition.id)) ?? []);
-		// A word that another vocabulary has, or has the beginning of, is no slip of the pen in this one.
+		// A word that the records have, or another vocabulary has or begins with, is no slip of the pen in this one.
 		const isKnown = (word: string) =>
+			inRecords[i].has(word) ||
 			others.some(
 				(other) => other !== index && (other.labels.knows(word) || other.labels.hasBeginning(word))
 			);

@@ -10,7 +10,7 @@ import {
 } from '../../../core/crosswalk';
 import type { EditionIndex } from '../../../core/edition/edition-index';
 import { correctedTexts, headingsLabelled, headingsMatching } from '../../../core/lookup';
-import { isSearchable, RecordSet, type Leaf } from '../../../core/search';
+import { isSearchable, RecordSet, type Leaf, type WordTest, wordTestsOf } from '../../../core/search';
 import { fold, wordsOf } from '../../../core/text';
 import { allowIn, loadInquiry, sharedView, WITHOUT_WORKS } from '../inquiry';
 import type { Person } from '../people';
@@ -176,7 +176,7 @@ export async function matchesByIndex(
 						conceptId,
 						{
 							headings: vocabulary ? headingsMatching(vocabulary.labels, [name, ...texts]).size : 0,
-							records: await recordsWithAny(inquiry.about.wordField, words, current)
+							records: await recordsWithAny(wordTestsOf(inquiry, conceptId, current.index.code), current)
 						}
 					];
 				})
@@ -187,15 +187,9 @@ export async function matchesByIndex(
 	return Object.fromEntries(matches);
 }
 
-async function recordsWithAny(
-	field: WordField,
-	words: readonly Word[],
-	{ index }: CurrentIndex
-): Promise<number> {
+async function recordsWithAny(words: readonly WordTest[], { index }: CurrentIndex): Promise<number> {
 	if (index.records === 0) return 0;
-	const leaves = words
-		.filter(isSearchable)
-		.map(({ text, capitals }): Leaf => ({ kind: 'word', text, capitals, field }));
+	const leaves = words.map((test): Leaf => ({ kind: 'word', ...test }));
 	const sets = await setsOf(index).load(leaves);
 	return RecordSet.union(leaves.map((leaf) => sets.of(leaf))).size;
 }

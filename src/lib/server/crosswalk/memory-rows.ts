@@ -3,6 +3,8 @@ import { connection } from '../db';
 
 export interface ConceptElsewhere {
 	inquiryId: string;
+	/** The inquiry that it is a copy of; itself where it is none. */
+	origin: string;
 	conceptId: string;
 	name: string;
 	words: string[];
@@ -11,7 +13,10 @@ export interface ConceptElsewhere {
 /** So many concepts are looked at; the latest inquiries first. */
 const MOST_CONCEPTS = 200;
 
-/** Concepts of other inquiries that have one of some texts as their name or as a word. */
+/**
+ * Concepts of other inquiries that have one of some texts as their name or as a word. Copies of an inquiry, and what it is a
+ * copy of, are not other inquiries.
+ */
 export function conceptsLike(inquiryId: string, texts: readonly string[]): Promise<ConceptElsewhere[]> {
 	const asked = [...new Set(texts.map((text) => text.toLowerCase()))];
 	return connection().sql<ConceptElsewhere>`
@@ -20,12 +25,14 @@ export function conceptsLike(inquiryId: string, texts: readonly string[]): Promi
 			union
 			select inquiry_id, concept_id from words where lower(text) = any(${asked})
 		)
-		select c.inquiry_id as "inquiryId", c.id as "conceptId", c.name, coalesce((
+		select c.inquiry_id as "inquiryId", coalesce(i.copy_of, i.id) as origin, c.id as "conceptId", c.name, coalesce((
 			select array_agg(w.text) from words w where w.inquiry_id = c.inquiry_id and w.concept_id = c.id
 		), '{}') as words
 		from alike join concepts c on c.inquiry_id = alike.inquiry_id and c.id = alike.id
 		join inquiries i on i.id = c.inquiry_id and i.deleted_at is null
-		where c.inquiry_id <> ${inquiryId}
+		where coalesce(i.copy_of, i.id) <> (
+			select coalesce(own.copy_of, own.id) from inquiries own where own.id = ${inquiryId}
+		)
 		order by i.changed_at desc limit ${MOST_CONCEPTS}`;
 }
 

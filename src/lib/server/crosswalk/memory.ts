@@ -35,10 +35,10 @@ export async function remembered(
 		if (heading === undefined || !of) continue;
 		const known = found.get(heading);
 		if (known) {
-			known.inquiries.add(where);
+			known.inquiries.add(of.origin);
 			if (known.score >= of.likeness) continue;
 		}
-		const inquiries = known?.inquiries ?? new Set([where]);
+		const inquiries = known?.inquiries ?? new Set([of.origin]);
 		found.set(heading, { inquiries, concept: of.name, score: of.likeness });
 	}
 	return Array.from(found, ([heading, { inquiries, concept: name, score }]) => ({

@@ -101,7 +101,7 @@ async function evidence(words: string[], picks: string[]) {
 	const found = await recordEvidence(
 		current,
 		index,
-		words.map((text) => ({ text, capitals: false })),
+		words.map((text) => ({ text, capitals: false, field: 'keywords' as const })),
 		[{ current: other, picks: picks.map(test) }]
 	);
 	const byName = (part: 'association' | 'coTagging') =>

@@ -2,12 +2,13 @@
 import type { RecordPart, TaggedTogether } from '../../../core/crosswalk';
 import {
 	evaluate,
+	isSearchable,
 	headingExpression,
 	leavesOf,
 	RecordSet,
-	tokensOf,
 	type HeadingTest,
-	type Leaf
+	type Leaf,
+	type WordTest
 } from '../../../core/search';
 import type { EditionIndex } from '../../../core/edition/edition-index';
 import type { CurrentIndex } from '../vocabulary';
@@ -21,13 +22,14 @@ export interface PickedIn {
 
 /**
  * Both kinds of evidence, each where it can be had.
- * @param words of the concept, each looked for in titles and abstracts: heading labels would speak for themselves
+ * @param words of the concept, each looked for as a strategy does unless told otherwise, in titles, abstracts and author's
+ *   keywords: heading labels would speak for themselves
  * @param elsewhere what is picked for the concept in other indexes
  */
 export async function recordEvidence(
 	current: CurrentIndex,
 	index: EditionIndex,
-	words: readonly { text: string; capitals: boolean }[],
+	words: readonly WordTest[],
 	elsewhere: readonly PickedIn[]
 ): Promise<Partial<Record<RecordPart, TaggedTogether[]>>> {
 	if (current.index.records === 0) return {};
@@ -41,23 +43,26 @@ export async function recordEvidence(
 async function withWords(
 	current: CurrentIndex,
 	index: EditionIndex,
-	words: readonly { text: string; capitals: boolean }[]
+	words: readonly WordTest[]
 ): Promise<TaggedTogether[] | undefined> {
 	const sets = setsOf(current.index);
-	const leaves = words
-		.filter(({ text, capitals }) => typeof tokensOf(text, capitals) !== 'string')
-		.flatMap(({ text, capitals }): Leaf[] => [
-			{ kind: 'word', text, capitals, field: 'title' },
-			{ kind: 'word', text, capitals, field: 'abstract' }
-		]);
+	const leaves = words.filter(isSearchable).map(({ text, capitals, field }): Leaf => ({
+		kind: 'word',
+		text,
+		capitals,
+		// The labels of headings would speak for themselves.
+		field: field === 'headings' || field === 'anywhere' ? 'keywords' : field
+	}));
 	const [loaded, counts] = await Promise.all([sets.load(leaves), headingCounts(current)]);
-	const found = evenly(RecordSet.union(leaves.map((leaf) => loaded.of(leaf))).toArray());
+	const union = RecordSet.union(leaves.map((leaf) => loaded.of(leaf)));
+	const found = evenly(union.toArray());
 	if (found.length === 0) return undefined;
 	const tagged = await headingsOn(sets, index, found);
 	return Array.from(tagged, ([heading, a]) => ({
 		heading,
 		a,
 		n: found.length,
+		...(union.size > found.length && { sampledOf: union.size }),
 		whole: counts?.records[heading] ?? a,
 		all: sets.records
 	}));

@@ -12,8 +12,9 @@ import {
 	type PickElsewhere,
 	type RecordPart
 } from '../../../core/crosswalk';
+import { wordTestsOf } from '../../../core/search';
 import type { EditionIndex } from '../../../core/edition/edition-index';
-import { countsWithNarrower, headingCounts, type HeadingLine, lineOf } from '../browse';
+import { countsWithNarrower, headingCounts, type HeadingLine, lineOf, wordsInRecords } from '../browse';
 import { ServiceError } from '../errors';
 import type { Person } from '../people';
 import { mappingsOf } from '../vocabulary';
@@ -66,6 +67,7 @@ export async function suggestionsFor(
 	if (!vocabulary) return [];
 	const { index, current } = vocabulary;
 	const words = wordsOfConcept(inquiry, conceptId);
+	const tests = wordTestsOf(inquiry, conceptId, code);
 	const picks = inOrder(inquiry.picks).filter(
 		(pick) => pick.conceptId === conceptId && pick.indexCode !== code && pick.role !== 'rejected'
 	);
@@ -75,8 +77,7 @@ export async function suggestionsFor(
 		recordEvidence(
 			current,
 			index,
-			// A word that is off here is not looked for in the records either.
-			[{ text: concept.name, capitals: false }, ...words.filter(({ off }) => !off.includes(code))],
+			tests.length > 0 ? tests : [{ text: concept.name, capitals: false, field: 'keywords' as const }],
 			[...vocabularies].map(([other, at]) => ({
 				current: at.current,
 				picks: picks.filter(({ indexCode }) => indexCode === other)
@@ -90,6 +91,11 @@ export async function suggestionsFor(
 		words.map(({ text }) => text),
 		elsewhere
 	);
+	const inRecords = await wordsInRecords(
+		current,
+		index,
+		probes.map(({ text }) => text)
+	);
 	const taken = picksOf(inquiry, conceptId, code)
 		.filter(({ headings: picked }) => picked.length === 1)
 		.flatMap(({ headings: [{ uri }] }) => index.find(uri) ?? []);
@@ -99,6 +105,7 @@ export async function suggestionsFor(
 		taken: new Set(taken),
 		acronyms: all.flatMap(({ parts }) => parts.acronyms),
 		isKnown: (word) =>
+			inRecords.has(word) ||
 			all.some((labels) => labels !== index.labels && (labels.knows(word) || labels.hasBeginning(word))),
 		fromRecords,
 		fromElsewhere

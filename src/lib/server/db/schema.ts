@@ -591,6 +591,8 @@ export const inquiries = pgTable('inquiries', {
 	/** Number of the last change. */
 	revision: integer('revision').notNull().default(0),
 	archived: boolean('archived').notNull().default(false),
+	/** The first inquiry of which it is a copy, or a copy of a copy; none where it is its own. */
+	copyOf: text('copy_of'),
 	/** Set when a person deletes it; it can be had back until the row is removed for good. */
 	deletedAt: moment('deleted_at'),
 	createdAt: moment('created_at').notNull().defaultNow(),

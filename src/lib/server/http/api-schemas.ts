@@ -49,7 +49,7 @@ export const lookup = v.strictObject({
 					v.strictObject({
 						asked: text,
 						found: v.optional(text),
-						why: v.optional(v.picklist(['number', 'spelling', 'stem', 'begins']))
+						why: v.optional(v.picklist(['number', 'spelling', 'stem', 'joined', 'begins']))
 					})
 				)
 			),

@@ -13,7 +13,7 @@ import { type ApartRow, apartsBy, deleteApart, insertApart, setDone } from './ap
 import type { apartBody } from './apart-schema';
 import { namesOfPeople } from './change-rows';
 import { allowIn } from './inquiry-access';
-import { insertInquiry, rowsAsMade, writeRows } from './inquiry-rows';
+import { insertInquiry, originOf, rowsAsMade, writeRows } from './inquiry-rows';
 import { tell } from './live-rows';
 import { loadInquiry } from './loading';
 
@@ -71,10 +71,11 @@ export async function decideApart(
 	const id = randomUUID();
 	await inTransaction(async (tx) => {
 		const copies = [one, other].map((personId) => ({ personId, inquiryId: randomUUID() }));
+		const copyOf = await originOf(inquiryId, tx);
 		for (const copy of copies) {
 			const title = `${inquiry.about.title.slice(0, 180)} (decided apart)`;
 			const about = { ...inquiry.about, id: copy.inquiryId, title };
-			await insertInquiry(about, copy.personId, tx);
+			await insertInquiry({ ...about, copyOf }, copy.personId, tx);
 			await writeRows(tx, copy.inquiryId, rowsAsMade({ ...emptied, about }));
 		}
 		const [first, second] = copies;

@@ -153,6 +153,7 @@ export function historyPage(
 			kind: changes.kind,
 			state: changes.state,
 			summary: changes.summary,
+			command: changes.command,
 			rows: changes.rows
 		})
 		.from(changes)

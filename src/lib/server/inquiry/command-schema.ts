@@ -106,6 +106,7 @@ const single = [
 		indexCode: id,
 		headings: headingsPicked,
 		edition: text,
+		because: v.optional(text),
 		...switches
 	}),
 	commandOf('pick.set', { id, ...switches }),

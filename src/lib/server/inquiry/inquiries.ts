@@ -10,6 +10,7 @@ import {
 	inquiryRow,
 	insertInquiry,
 	noInquiry,
+	originOf,
 	rowsAsMade,
 	setState,
 	writeRows
@@ -52,7 +53,8 @@ export async function copyInquiry(person: Person | undefined, id: string): Promi
 		const { inquiry } = await loadInquiry(id, { on: tx });
 		const copy = randomUUID();
 		const title = `${inquiry.about.title.slice(0, 190)} (copy)`;
-		await insertInquiry({ ...inquiry.about, id: copy, title }, owner, tx);
+		const copyOf = await originOf(id, tx);
+		await insertInquiry({ ...inquiry.about, id: copy, title, copyOf }, owner, tx);
 		await writeRows(tx, copy, rowsAsMade({ ...emptyInquiry(inquiry.about), ...inquiry }));
 		return copy;
 	});

@@ -5,6 +5,7 @@ import {
 	describe,
 	invert,
 	obstacle,
+	reasonsIn,
 	reconcile,
 	rowName,
 	stamped,
@@ -188,12 +189,22 @@ export async function historyOf(
 	await allowIn(person, 'read', id);
 	const rows = await historyPage(id, { cell, before, most: HISTORY_PAGE });
 	return {
-		entries: rows.map(({ rows: made, ...entry }) => ({ ...entry, note: noteIn(made) })),
+		entries: rows.map(({ rows: made, command, ...entry }) => ({
+			...entry,
+			note: noteIn(made),
+			/** Why it was done, where that was said: of a cell's own picks, or of the one thing that was picked. */
+			reasons: command ? reasonsOf(command as Command, cell) : []
+		})),
 		more: rows.length === HISTORY_PAGE
 	};
 }
 
 export type HistoryEntry = Awaited<ReturnType<typeof historyOf>>['entries'][number];
+
+function reasonsOf(command: Command, cell: string | undefined): string[] {
+	if (cell !== undefined) return reasonsIn(command, cell);
+	return command.kind === 'pick.add' && command.because ? [command.because] : [];
+}
 
 /** The note that a change wrote, where it wrote one. */
 function noteIn(rows: readonly Change[]): string {

@@ -6,7 +6,7 @@ import { inTransaction } from '../db';
 import { ServiceError } from '../errors';
 import { cellsOf } from './inquiry-changes';
 import { insertHistory, wholeHistory } from './change-rows';
-import { indexNames, insertInquiry, isTaken, rowsAsMade, writeRows } from './inquiry-rows';
+import { indexNames, insertInquiry, isTaken, originOf, rowsAsMade, writeRows } from './inquiry-rows';
 import { loadInquiry } from './loading';
 import { INQUIRY_FORMAT, type InquiryDocument } from './document-schema';
 import { documentParts } from './document-parts';
@@ -74,7 +74,9 @@ export async function importInquiry(person: Person | undefined, document: Inquir
 		const own = (await isTaken(given, tx)) ? randomUUID() : given;
 		const revision = document.history.reduce((most, entry) => Math.max(most, entry.revision), 0);
 		const about = { id: own, title, question, indexes, wordField };
-		await insertInquiry({ ...about, archived, revision }, owner, tx);
+		// Beside the inquiry that a document was taken from, what is made of it is a copy.
+		const copyOf = own === given ? null : await originOf(given, tx);
+		await insertInquiry({ ...about, archived, revision, copyOf }, owner, tx);
 		const inquiry: Inquiry = {
 			about,
 			concepts: byIdentifier(tables.concepts),

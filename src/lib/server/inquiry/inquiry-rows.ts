@@ -160,6 +160,12 @@ export async function insertInquiry(
 	await on.insert(inquiryPeople).values({ inquiryId: row.id, personId: ownerId, role: 'owner' });
 }
 
+/** The first inquiry of which one is a copy; itself where it is none. */
+export async function originOf(id: string, on: Queries): Promise<string> {
+	const [row] = await on.select({ copyOf: inquiries.copyOf }).from(inquiries).where(eq(inquiries.id, id));
+	return row?.copyOf ?? id;
+}
+
 export async function isTaken(id: string, on: Queries): Promise<boolean> {
 	const found = await on.select({ id: inquiries.id }).from(inquiries).where(eq(inquiries.id, id));
 	return found.length > 0;

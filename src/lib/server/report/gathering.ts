@@ -27,9 +27,13 @@ export interface Gathering {
 	parts: readonly PartName[];
 }
 
-/** The last run of each chosen index whose records are known; in the order of the indexes. */
+/**
+ * The last search of each chosen index: a run of its strategy, or a search made elsewhere. What was combined, or kept as it
+ * was found, is no search of an index unless somebody chooses it. In the order of the indexes.
+ */
 export function lastRuns(inquiry: Inquiry, runs: readonly RunLine[]): RunLine[] {
-	return inquiry.about.indexes.flatMap((code) => runs.find((run) => run.indexCode === code) ?? []);
+	const searches = runs.filter(({ kind }) => kind === 'run' || kind === 'elsewhere');
+	return inquiry.about.indexes.flatMap((code) => searches.find((run) => run.indexCode === code) ?? []);
 }
 
 export async function gather(

@@ -16,7 +16,7 @@ import { ServiceError } from '../errors';
 import type { Person } from '../people';
 import { findByText } from '../search';
 import type { RunRow } from './run-rows';
-import { findRun, foundOf } from './runs';
+import { findRun, foundOf, wholeText } from './runs';
 import { allowIn } from '../inquiry';
 
 export interface Difference {
@@ -40,6 +40,9 @@ export interface Comparison {
 	gained: number;
 	lost: number;
 	differences: Difference[];
+	/** Both are written as a text, so that their parts can be compared; and whether the texts say the same. */
+	isTold: boolean;
+	isSame: boolean;
 	/** The records of the index, or its edition, changed between the two. */
 	recordsChanged: boolean;
 	editionChanged: boolean;
@@ -61,6 +64,7 @@ export async function compareRuns(
 			'Runs of different subject indexes find different records; only runs of one index can be compared.'
 		);
 	const [x, y] = [foundOf(first), foundOf(second)];
+	const isTold = first.cql !== '' && second.cql !== '';
 	return {
 		a,
 		b,
@@ -69,7 +73,9 @@ export async function compareRuns(
 		both: x.andSize(y),
 		gained: y.andNot(x).size,
 		lost: x.andNot(y).size,
-		differences: first.kind === 'run' && second.kind === 'run' ? await differencesOf(first, second) : [],
+		differences: isTold ? await differencesOf(first, second) : [],
+		isTold,
+		isSame: isTold && wholeText(first) === wholeText(second),
 		recordsChanged: first.recordsRevision !== second.recordsRevision,
 		editionChanged: first.edition !== second.edition
 	};

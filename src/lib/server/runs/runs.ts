@@ -1,6 +1,7 @@
 /** Runs: every kept execution of a strategy, with the records it found, so that what was found can always be shown. */
 import { apply, type StrategySettings } from '../../../core/crosswalk';
 import {
+	areRelated,
 	COMMON_LIMITS,
 	describeLimit,
 	NO_SETTINGS,
@@ -9,6 +10,7 @@ import {
 	RecordSet,
 	settingsOf,
 	strategyOf,
+	termsOfText,
 	type Strategy
 } from '../../../core/search';
 import type { Person } from '../people';
@@ -32,7 +34,7 @@ export interface RunLine {
 	count: number;
 	at: string;
 	person: string;
-	/** Against the run before it in the same index. */
+	/** Against the run before it in the same index that was of much the same search. */
 	change: { number: number; by: number } | null;
 }
 
@@ -47,10 +49,9 @@ export async function listRuns(person: Person | undefined, inquiryId: string): P
 	const labelOf = (code: string, field: string) =>
 		COMMON_LIMITS.find((limit) => limit.field === field)?.label ?? labels.get(`${code} ${field}`) ?? field;
 	const rows = await runLines(inquiryId);
-	const last = new Map<string, { number: number; count: number }>();
-	const lines = rows.map((row): RunLine => {
-		const before = last.get(row.indexCode);
-		last.set(row.indexCode, row);
+	const termsOfRuns = rows.map(({ cql }) => termsOfText(cql));
+	const lines = rows.map((row, i): RunLine => {
+		const before = earlierOf(rows, termsOfRuns, i);
 		return {
 			...row,
 			limits: row.limits.map((limit) => describeLimit(limit, labelOf(row.indexCode, limit.field))),
@@ -60,6 +61,26 @@ export async function listRuns(person: Person | undefined, inquiryId: string): P
 		};
 	});
 	return lines.reverse();
+}
+
+/** So many runs of an index are looked back at for one of much the same search. */
+const MOST_LOOKED_BACK = 20;
+
+/** The run that another one is the next version of; a combination, or what was kept as it was found, is none. */
+function earlierOf(
+	rows: Awaited<ReturnType<typeof runLines>>,
+	terms: readonly ReadonlySet<string>[],
+	at: number
+) {
+	const { kind, indexCode } = rows[at];
+	if (kind !== 'run' && kind !== 'elsewhere') return undefined;
+	let looked = 0;
+	for (let i = at - 1; i >= 0 && looked < MOST_LOOKED_BACK; i--) {
+		if (rows[i].indexCode !== indexCode || rows[i].kind !== kind) continue;
+		looked++;
+		if (areRelated(terms[i], terms[at])) return rows[i];
+	}
+	return undefined;
 }
 
 /** As `runFields` takes it. */
@@ -195,7 +216,8 @@ export async function combineRuns(
 	});
 }
 
-function wholeText({ cql, limits }: RunRow): string {
+/** A run's text with its limits. */
+export function wholeText({ cql, limits }: Pick<RunRow, 'cql' | 'limits'>): string {
 	return [cql, ...limits.map((limit) => `and ${printLimit(limit)}`)].join('\n');
 }
 

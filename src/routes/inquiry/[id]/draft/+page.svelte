@@ -2,7 +2,7 @@
 	import { tick, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { noteOf } from '$lib/components/crosswalk/evidence';
+	import { becauseOf } from '$lib/components/crosswalk/evidence';
 	import HowSure from '$lib/components/crosswalk/HowSure.svelte';
 	import { Draft, type DraftCell } from '$lib/components/draft/draft.svelte';
 	import DraftCellRow from '$lib/components/draft/DraftCellRow.svelte';
@@ -49,7 +49,10 @@
 	async function take(cell: DraftCell, line: SuggestionLine, role: 'searched' | 'rejected') {
 		const all = links();
 		const at = all.findIndex((link) => link.closest('li')?.contains(document.activeElement));
-		addPick(store, cell.concept, cell.index, [line.heading], { role, note: noteOf(line, store.indexName) });
+		addPick(store, cell.concept, cell.index, [line.heading], {
+			role,
+			because: becauseOf(line, store.indexName)
+		});
 		await tick();
 		// What comes next takes its place in hand.
 		if (at >= 0) links()[Math.min(at, links().length - 1)]?.focus();
@@ -156,5 +159,9 @@
 	</div>
 {/if}
 {#if previewing}
-	<DraftPreview lines={likely} onTake={() => draft.take(likely)} onClose={() => (previewing = false)} />
+	<DraftPreview
+		lines={likely}
+		onTake={(lines, fit) => draft.take(lines, fit)}
+		onClose={() => (previewing = false)}
+	/>
 {/if}

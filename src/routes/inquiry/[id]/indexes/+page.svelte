@@ -91,7 +91,7 @@
 						<p class="mt-1 text-xs text-quiet">
 							{#if index.edition}
 								{number(index.headings)}
-								{index.headingNoun} with {number(index.entryTerms)} entry terms, edition {index.edition}
+								{index.headingNoun} with {counted(index.entryTerms, 'entry term')}, edition {index.edition}
 								· {index.hierarchical ? 'a hierarchy' : 'a flat list'}
 								· {index.languages.map(named).join(', ') || 'language not said'}
 								· {index.hasChief ? 'marks chief headings' : 'no chief marking'}

@@ -130,7 +130,8 @@
 	<IndexesNav current={data.code} sort={data.sort} />
 	{#if found && index}
 		<span class="ml-3" aria-live="polite"
-			><span class="font-semibold" data-found={data.title ? undefined : ''}>{number(found.count)}</span> records</span
+			><span class="font-semibold" data-found={data.title ? undefined : ''}>{number(found.count)}</span>
+			{found.count === 1 ? 'record' : 'records'}</span
 		>
 		{#if data.run}
 			<span class="text-quiet"

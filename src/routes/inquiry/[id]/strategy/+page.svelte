@@ -19,7 +19,7 @@
 	import StrategyCheck from '$lib/components/strategy/StrategyCheck.svelte';
 	import StrategyBlock from '$lib/components/strategy/StrategyBlock.svelte';
 	import TextPanel from '$lib/components/strategy/TextPanel.svelte';
-	import { counted, number } from '$lib/components/parts/numbers';
+	import { counted } from '$lib/components/parts/numbers';
 
 	let { data } = $props();
 	const store = $derived(useInquiry()());
@@ -149,7 +149,7 @@
 					{session.problem} What is shown may be out of date.
 				</p>{/if}
 			<div class="mb-1 grid strategy-columns gap-x-3 px-2 text-xs text-quiet" aria-hidden="true">
-				<span>{number(view.records)} records in {index.name}, edition {view.edition}</span>
+				<span>{counted(view.records, 'record')} in {index.name}, edition {view.edition}</span>
 				<span class="strategy-bar">all it finds, <span class="text-lichen-deep">only it</span></span>
 				<span class="text-right">finds</span>
 				<span class="text-right">only it</span>

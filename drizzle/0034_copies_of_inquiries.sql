@@ -1,0 +1,1 @@
+ALTER TABLE "inquiries" ADD COLUMN "copy_of" text;
