@@ -1,14 +1,16 @@
 /** Which citations of two indexes are of the same work. */
 import { normalDoi, yearOf, type CslItem } from './citation';
-import { fold } from '../text';
+import { fold, key } from '../text';
 
 /** What tells a work. A value that is missing equals none. */
 export interface WorkKeys {
 	/** Normalised. */
 	doi?: string;
-	/** Folded title and folded family name of the first author, where the citation has both. */
+	/** Folded title and folded name of the first author, a person's family name or a body's whole name; nothing without title. */
 	title?: string;
 	year?: number;
+	/** Of a citation that names no author: its source, pages and standard numbers, as far as it has them. */
+	marks?: string[];
 }
 
 /** The keys of a citation. O(length of the title). */
@@ -16,27 +18,40 @@ export function workKeys(item: CslItem): WorkKeys {
 	const doi = normalDoi(item.DOI);
 	const year = yearOf(item);
 	const title = fold(item.title ?? '');
-	const family = fold(item.author?.[0]?.family ?? '');
+	const [first] = item.author ?? [];
+	const author = fold(first?.family || first?.literal || first?.given || '');
 	return {
 		...(doi !== undefined && { doi }),
-		...(title !== '' && family !== '' && { title: `${title}\n${family}` }),
-		...(year !== undefined && { year })
+		...(title !== '' && { title: `${title}\n${author}` }),
+		...(year !== undefined && { year }),
+		...(title !== '' && author === '' && { marks: marksOf(item) })
 	};
 }
 
+/** What tells works of one title apart where no author does. */
+function marksOf(item: CslItem): string[] {
+	const said = (kind: string, value: string) => (value === '' ? [] : [`${kind} ${value}`]);
+	return [
+		...said('source', fold(item['container-title'] ?? item.publisher ?? '')),
+		...said('pages', fold(item.page ?? '')),
+		...said('number', key(item.ISSN ?? '')),
+		...said('number', key(item.ISBN ?? ''))
+	];
+}
+
 /**
- * Whether two citations of different indexes are of one work: equal DOIs; else equal title and author with years no
- * more than one apart, unless both have DOIs. Nothing follows from a third citation that is like both.
+ * Whether two citations of different indexes are of one work: equal DOIs; else, unless both have DOIs, equal title and
+ * first author with years no more than one apart; where neither names an author, equal title and year and one of source,
+ * pages and standard number. Nothing follows from a third citation that is like both.
  */
 export function isSameWork(a: WorkKeys, b: WorkKeys): boolean {
 	if (a.doi !== undefined && b.doi !== undefined) return a.doi === b.doi;
-	return (
-		a.title !== undefined &&
-		a.title === b.title &&
-		a.year !== undefined &&
-		b.year !== undefined &&
-		Math.abs(a.year - b.year) <= 1
-	);
+	if (a.title === undefined || a.title !== b.title || a.year === undefined || b.year === undefined)
+		return false;
+	const { marks: own } = a;
+	// Titles are equal only where both name an author or neither does.
+	if (own) return a.year === b.year && (b.marks ?? []).some((mark) => own.includes(mark));
+	return Math.abs(a.year - b.year) <= 1;
 }
 
 /** Works by what tells them, to see whether another citation is of one of them. */

@@ -161,14 +161,8 @@ export class BibtexReader implements RecordReader {
 
 	private keep({ kind, line }: RawEntry, raw: RawFields): void {
 		try {
-			const { record, unread, isOpen } = recordOf(kind, line, raw, this.parse);
+			const { record, unread } = recordOf(kind, line, raw, this.parse);
 			for (const field of unread) this.notKept.add(field, line);
-			if (isOpen)
-				this.warn(
-					line,
-					'and-others',
-					`The entry on line ${line} has further authors that it does not name (“and others”).`
-				);
 			addRecord(this.reading, record);
 		} catch (error) {
 			const reason = error instanceof Error ? error.message.split('\n')[0] : String(error);
@@ -238,7 +232,7 @@ export function recordOf(
 	line: number,
 	{ key, fields }: RawFields,
 	parse: ParseEntry
-): { record: ReadRecord; unread: string[]; isOpen: boolean } {
+): { record: ReadRecord; unread: string[] } {
 	const own = (name: (typeof OWN)[number]) => fromVerbatim(fields.get(name) ?? '');
 	const list = (name: (typeof OWN)[number]) =>
 		own(name)
@@ -246,14 +240,9 @@ export function recordOf(
 			.map((one) => one.trim())
 			.filter(Boolean);
 	const given = new Map([...fields].filter(([name]) => !(OWN as readonly string[]).includes(name)));
-	let isOpen = false;
 	const literals = new Map<string, Set<number>>();
 	for (const name of NAMES) {
 		const names = partNames(given.get(name) ?? '');
-		if (names.at(-1)?.toLowerCase() === 'others') {
-			isOpen = true;
-			names.pop();
-		}
 		literals.set(
 			name,
 			new Set(names.flatMap((one, i) => (/^\{[^{}]*(?:\{[^{}]*\}[^{}]*)*\}$/.test(one) ? [i] : [])))
@@ -300,7 +289,7 @@ export function recordOf(
 		...(cites.length > 0 && { cites }),
 		line
 	};
-	return { record, unread: unreadFields(item, given), isOpen };
+	return { record, unread: unreadFields(item, given) };
 }
 
 /** A text as LaTeX means it. The package parts keywords as it pleases, so to it they are a title. */

@@ -1,5 +1,6 @@
 /** What the readers of record files have in common. Every fault is a finding with its line; nothing is lost silently. */
 import type { Finding } from '../vocabulary/vocabulary-data';
+import { fold } from '../text';
 import { nameInWords, type CslItem, type CslName } from '../evidence/citation';
 import type { DraftTagging, RecordDraft } from './record-draft';
 import { itemFault, shapeFault } from './csl-fault';
@@ -105,6 +106,32 @@ export class Lines {
 	}
 }
 
+/** What stands at the end of a list of names for those that it leaves out; a person is called otherwise. */
+const OTHERS = new Set(['others', 'et al', 'and others', 'u a']);
+
+const allOf = (name: CslName) =>
+	fold(
+		[name.given, name['non-dropping-particle'], name['dropping-particle'], name.family, name.literal]
+			.filter(Boolean)
+			.join(' ')
+	)
+		.replaceAll('.', '')
+		.trim();
+
+/** Takes what stands for further names off the lists of an item. @returns whether any stood there */
+function withoutOthers(item: CslItem): boolean {
+	let were = false;
+	for (const [variable, value] of Object.entries(item)) {
+		if (!Array.isArray(value) || value.length === 0) continue;
+		const last: unknown = value.at(-1);
+		if (last === null || typeof last !== 'object' || !OTHERS.has(allOf(last))) continue;
+		were = true;
+		if (value.length > 1) item[variable] = value.slice(0, -1);
+		else delete item[variable];
+	}
+	return were;
+}
+
 /** Takes an entry that was read, and says what it lacks. One that says nothing, or what cannot be kept, is refused. */
 export function addRecord(reading: RecordReading, record: ReadRecord): void {
 	const { item, line } = record;
@@ -115,6 +142,13 @@ export function addRecord(reading: RecordReading, record: ReadRecord): void {
 		shapeFault(item) ??
 		itemFault([record.keywords, record.headings, record.limits, record.cites]);
 	if (fault) return refuse('entry-unreadable', `The entry on line ${line} cannot be kept: ${fault}.`);
+	if (withoutOthers(item))
+		reading.findings.push({
+			severity: 'warning',
+			rule: 'and-others',
+			line,
+			message: `The entry on line ${line} has further authors that it does not name (“and others”).`
+		});
 	const said = item.title ?? item.author?.map(nameInWords).join('; ') ?? item.DOI ?? '';
 	if (said.trim() === '')
 		return refuse('entry-empty', `The entry on line ${line} has neither a title, nor an author, nor a DOI.`);

@@ -61,8 +61,7 @@ describe('lookup', () => {
 				{ label: 'Walls', entry: ['Sound proofing of walls', 'Soundproofing'] },
 				{ label: 'Inservice training of teachers' },
 				{ label: 'Hearing Aids' },
-				{ label: 'Wells' },
-				{ label: 'Plans, Open' }
+				{ label: 'Wells' }
 			])
 		);
 		const found = (query: string, isKnown = () => false) =>

@@ -11,7 +11,7 @@ export {
 	type TakenTexts,
 	type TellingPhrase
 } from './phrases';
-export { personOf, sharingValues } from './neighbours';
+export { sharingValues } from './neighbours';
 export { recallOf, worthOf, worthTogether, type Addition, type Missed } from './pearls';
 export { contributions, pool, type PoolRecord } from './pool';
 export { checkStrategy, nameOfFinding, strayForms, type StrategyFinding } from './check';

@@ -1,19 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { personOf, sharingValues } from './neighbours';
+import { sharingValues } from './neighbours';
 import { ValueListsMaker } from './value-lists';
-
-describe('a person', () => {
-	it.each([
-		[{ family: 'Åshdene', given: 'Katja' }, 'ashdene k'],
-		[{ family: 'Ashdene', given: 'K.' }, 'ashdene k'],
-		[{ family: 'Ashdene' }, 'ashdene'],
-		[{ literal: 'Marl Trust' }, 'marl trust'],
-		[{ family: 'B', given: 'Katja' }, undefined],
-		[{ literal: 'B' }, undefined],
-		[{}, undefined]
-	])('is told by family name and first initial: %j', (name, person) => expect(personOf(name)).toBe(person));
-});
 
 describe('records that share values', () => {
 	it('are all that share one, nearest first by what is rare', () => {

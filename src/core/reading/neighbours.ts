@@ -1,18 +1,5 @@
 /** Records that are near to a record, by whom they share authors with and what they are tagged with. */
-import type { CslName } from '../evidence/citation';
-import { fold } from '../text';
 import type { ValueLists } from './value-lists';
-
-/**
- * What tells a person from others: the folded family name and the first initial. Nothing for a name of one letter, which
- * too many people share. O(length).
- */
-export function personOf({ family, given, literal }: CslName): string | undefined {
-	const name = fold(family ?? literal ?? '');
-	if (name.length < 2) return undefined;
-	const [initial = ''] = family === undefined ? '' : fold(given ?? '');
-	return `${name} ${initial}`.trim();
-}
 
 export interface Near {
 	record: number;

@@ -5,6 +5,7 @@ import { endStreams } from './inquiry';
 import { warmUp } from './vocabulary';
 import { settleLeftovers, stopJobs } from './jobs';
 import { sends, sendWaiting } from './outbox';
+import { remakeWorks } from './records';
 import { deliverToAll, runWatches } from './keeping';
 import { log, reasonOf } from './log';
 import { dropOldAttempts, firstInvitation, secret, stopLately, withAccounts } from './people';
@@ -58,6 +59,7 @@ async function begin(): Promise<void> {
 			await wait(TRY_AGAIN);
 		}
 	if (withAccounts()) await welcomeFirst();
+	await remakeWorks();
 	void warmUp().catch(() => {});
 	await settleLeftovers();
 	every(SETTLE_EVERY, 'leftovers could not be settled', settleLeftovers);

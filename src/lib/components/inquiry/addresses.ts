@@ -113,6 +113,8 @@ export const recordsAt = (
 export interface OfPool {
 	/** Runs of different indexes, instead of strategies. */
 	runs?: readonly number[];
+	/** With a value: of all that the indexes have, not of what their strategies find. */
+	whole?: boolean;
 	/** Codes of indexes left out. */
 	without?: readonly string[];
 	/** Only works that stand in just these parts. */
@@ -128,6 +130,7 @@ export interface OfPool {
 /** The query of such an address. */
 export const queryOfPool = ({
 	runs = [],
+	whole,
 	without = [],
 	members = [],
 	has,
@@ -137,6 +140,7 @@ export const queryOfPool = ({
 	item
 }: OfPool) => ({
 	runs: runs.join('.'),
+	whole: whole && has ? 'yes' : undefined,
 	without: without.join('.'),
 	members: members.join('.'),
 	has: has || undefined,
@@ -145,6 +149,19 @@ export const queryOfPool = ({
 	from: from ? String(from) : undefined,
 	item
 });
+/** What every index knows of its records in the same way, so that a result by it is kept from one index to another. */
+const IN_ALL = ['person', 'author', 'source', 'affiliation', 'funder', 'year', 'language', 'type'];
+/** Of an index as a whole, what one value of a person, place, source and the like leaves: where the same is in another index. */
+export function valueKept(url: URL): { by: string; value: string } | undefined {
+	if (url.searchParams.get('whole') !== 'yes') return undefined;
+	const has = url.searchParams.get('has');
+	if (has) return { by: has, value: url.searchParams.get('value') ?? '' };
+	const sifts = siftsIn(url);
+	const [{ by, how, values } = { by: '', how: 'out', values: [] }] = sifts;
+	return sifts.length === 1 && how === 'any' && values.length === 1 && IN_ALL.includes(by)
+		? { by, value: values[0] }
+		: undefined;
+}
 export const pooledAt = ({ id, concept }: Place, of: OfPool = {}) =>
 	address(`/inquiry/${id}/pooled`, { ...queryOfPool(of), concept });
 /** What of an address says which result is read, without how it is looked at. */

@@ -7,7 +7,7 @@
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { pickFor, togglePick } from '../inquiry/picking';
 	import HeadingText from '../marks/HeadingText.svelte';
-	import { counted, number, signed } from '../parts/numbers';
+	import { counted, signed } from '../parts/numbers';
 
 	/** The headings that pearls of an index share, with what each would add to the concept in hand; Space picks it. */
 	let { index }: { index: IndexSummary } = $props();

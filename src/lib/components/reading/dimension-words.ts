@@ -8,6 +8,7 @@ const CALLED: Record<string, { title: string; one: string; many: string }> = {
 	year: { title: 'Years', one: 'year', many: 'years' },
 	source: { title: 'Sources', one: 'source', many: 'sources' },
 	author: { title: 'Authors', one: 'author', many: 'authors' },
+	person: { title: 'People', one: 'author', many: 'authors' },
 	affiliation: { title: 'Affiliations', one: 'affiliation', many: 'affiliations' },
 	funder: { title: 'Funders', one: 'funder', many: 'funders' },
 	language: { title: 'Languages', one: 'language', many: 'languages' },

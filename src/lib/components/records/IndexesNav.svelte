@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { pooledAt, recordsAt } from '../inquiry/addresses';
+	import { page } from '$app/state';
+	import { pooledAt, recordsAt, valueKept } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import IndexLinks from '../inquiry/IndexLinks.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
@@ -8,12 +9,22 @@
 	let { current, sort }: { current: string | undefined; sort?: string } = $props();
 	const store = $derived(useInquiry()());
 	const place = $derived(placeOf(store));
+	/** A person, a place, a source: what is read of it in one index is read of it in the others, and in all. */
+	const kept = $derived(valueKept(page.url));
 </script>
 
-<IndexLinks {current} at={(code) => recordsAt(place, code, { sort })}>
+<IndexLinks
+	{current}
+	at={(code) =>
+		recordsAt(
+			place,
+			code,
+			kept ? { whole: true, sift: [{ by: kept.by, how: 'any', values: [kept.value] }], sort } : { sort }
+		)}
+>
 	{#snippet more(style)}
 		{#if store.columns.length > 1}<a
-				href={pooledAt(place)}
+				href={pooledAt(place, kept ? { whole: true, has: kept.by, value: kept.value } : {})}
 				aria-current={current === 'pooled' ? 'true' : undefined}
 				class={style}>pooled list</a
 			>{/if}

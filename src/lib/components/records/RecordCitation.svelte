@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { linksOf, nameInWords, yearOf, type CslItem } from '$core/evidence/citation';
-	import { quote, type WordTest } from '$core/search';
+	import type { WordTest } from '$core/search';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import { recordsAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
@@ -23,8 +23,8 @@
 	const store = $derived(useInquiry()());
 	const links = $derived(linksOf(item));
 	const source = $derived(item['container-title'] ?? item.publisher);
-	const opens = (field: string, value: string) =>
-		recordsAt(placeOf(store), index.code, { cql: `${field} = ${quote(value)}` });
+	const opens = (by: 'person' | 'source', value: string) =>
+		recordsAt(placeOf(store), index.code, { whole: true, sift: [{ by, how: 'any', values: [value] }] });
 </script>
 
 <p class="text-xs text-quiet">
@@ -39,11 +39,11 @@
 <p class="mt-1 leading-6">
 	{#each item.author ?? [] as author, i (i)}{i > 0 ? '; ' : ''}<a
 			class="count"
-			href={opens('dc.creator', nameInWords(author))}>{nameInWords(author)}</a
+			href={opens('person', nameInWords(author))}>{nameInWords(author)}</a
 		>{@render worksAt(i)}{:else}No author given{/each}
 </p>
 <p class="text-quiet">
-	{#if source}<a class="count" href={opens('oak.source', source)}>{source}</a> ·{/if}
+	{#if source}<a class="count" href={opens('source', source)}>{source}</a> ·{/if}
 	{[
 		yearOf(item) ?? 'no year',
 		item.volume && `volume ${item.volume}${item.issue ? `, issue ${item.issue}` : ''}`,

@@ -1,7 +1,6 @@
 <script lang="ts">
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import type { RecordLine } from '$lib/server/records';
-	import { quote } from '$core/search';
 	import { recordsAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
@@ -11,8 +10,8 @@
 	const store = $derived(useInquiry()());
 	const item = $derived(sheet.item);
 	const isTied = $derived((item.custom?.affiliationsOfAuthors ?? []).length > 0);
-	const opens = (field: string, value: string) =>
-		recordsAt(placeOf(store), index.code, { cql: `${field} = ${quote(value)}` });
+	const opens = (by: 'affiliation' | 'funder', value: string) =>
+		recordsAt(placeOf(store), index.code, { whole: true, sift: [{ by, how: 'any', values: [value] }] });
 	const definitions = $derived(new Map(index.limits.map((limit) => [limit.field, limit.label])));
 	const labels = $derived(
 		Object.entries(sheet.limits).flatMap(([field, values]) => {
@@ -44,13 +43,12 @@
 		<dd>
 			{#each item.custom.affiliations as one, i (i)}{i > 0 ? '; ' : ''}{#if isTied}<sup class="text-quiet"
 						>{i + 1}</sup
-					>{/if}<a class="count" href={opens('oak.affiliation', one)}>{one}</a>{/each}
+					>{/if}<a class="count" href={opens('affiliation', one)}>{one}</a>{/each}
 		</dd>{/if}
 	{#if item.custom?.funders}<dt class="text-quiet">Funder</dt>
 		<dd>
-			{#each item.custom.funders as one, i (i)}{i > 0 ? '; ' : ''}<a
-					class="count"
-					href={opens('oak.funder', one)}>{one}</a
+			{#each item.custom.funders as one, i (i)}{i > 0 ? '; ' : ''}<a class="count" href={opens('funder', one)}
+					>{one}</a
 				>{/each}
 		</dd>{/if}
 </dl>

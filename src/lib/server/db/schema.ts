@@ -454,6 +454,8 @@ export const records = pgTable(
 		/** What tells its work: the normalised DOI, and the folded title with the first author's name. */
 		doi: text('doi'),
 		workTitle: text('work_title'),
+		/** Of a record without author, what else tells its work: source, pages, standard numbers. */
+		workMarks: text('work_marks').array(),
 		/** What it is about: title, abstract, author's keywords, heading labels, in the weights A to D. */
 		topic: tsvector('topic').notNull(),
 		/** Authors, source, affiliations, funders. */
@@ -475,6 +477,9 @@ export const records = pgTable(
 		index('records_by_names').using('gin', t.names)
 	]
 );
+
+/** What is to be made anew from stored rows once, after a release changed how it is worked out. */
+export const remakings = pgTable('remakings', { name: text('name').primaryKey() });
 
 /** Every word that records of an index have, by which words with letters left open are looked up; it loses none. */
 export const recordWords = pgTable(

@@ -44,8 +44,14 @@ let url: string;
 let run = 0;
 beforeAll(async () => {
 	url = await databaseWithYarrow('fern');
-	await store('yarrow', Array.from({ length: N }, (_, i) => draft(i)));
-	await store('fern', Array.from({ length: 8 }, (_, i) => draft(3 * i, 'fern')));
+	await store(
+		'yarrow',
+		Array.from({ length: N }, (_, i) => draft(i))
+	);
+	await store(
+		'fern',
+		Array.from({ length: 8 }, (_, i) => draft(3 * i, 'fern'))
+	);
 	await createInquiry(LOCAL_PERSON, { id: 'q', title: 'Q', question: '', indexes: ['yarrow', 'fern'] });
 	for (const command of [
 		{ kind: 'concept.add', id: 'c', name: 'noise' },
@@ -105,9 +111,9 @@ describe.each(KINDS)('what acts on %s acts on just that', (_, asked, is) => {
 		expect(await listed()).toEqual(wanted);
 		expect(taken).toMatchObject({ added: wanted.length, already: 0 });
 		expect(taken.summary).toContain(String(wanted.length === 1 ? 'work' : wanted.length));
-		expect(await takeResult(LOCAL_PERSON, 'q', 'yarrow', asked(), { from: 'here', client: '' })).toMatchObject(
-			{ added: 0, already: wanted.length }
-		);
+		expect(
+			await takeResult(LOCAL_PERSON, 'q', 'yarrow', asked(), { from: 'here', client: '' })
+		).toMatchObject({ added: 0, already: wanted.length });
 	});
 
 	it('when it is kept as a run', async () => {

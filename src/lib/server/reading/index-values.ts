@@ -1,6 +1,7 @@
 /** The values of an index's records in memory, dimension by dimension: read when they are first asked for. */
 import { nameInWords } from '../../../core/evidence/citation';
-import { personOf, ValueLists, ValueListsMaker } from '../../../core/reading';
+import { formOf, type NameForm } from '../../../core/evidence/person-names';
+import { ValueLists, ValueListsMaker } from '../../../core/reading';
 import { fold } from '../../../core/text';
 import { catalogue } from '../holdings';
 import { allow, type Person } from '../people';
@@ -95,9 +96,15 @@ function headingValues(sets: IndexSets): Promise<{ all: NamedValues; chief: Name
 	});
 }
 
-/** The people of each record, however their given names are written. */
-export async function personsOf(sets: IndexSets): Promise<ValueLists> {
-	return (await namedValues(sets)).persons;
+/** Authors as forms of names, by their numbers: a body has none, and a name of one letter tells nobody. */
+export interface AuthorForms {
+	forms: readonly (NameForm | 'body' | undefined)[];
+	/** Authors of one family name. */
+	byFamily: ReadonlyMap<string, readonly number[]>;
+}
+
+export async function authorForms(sets: IndexSets): Promise<AuthorForms> {
+	return (await namedValues(sets)).people;
 }
 
 /** How far the names of an index's records are read, while they are: by its code, in records. */
@@ -113,13 +120,12 @@ export function namesReadOf(
 }
 
 interface AllNamed extends Record<Named, NamedValues> {
-	persons: ValueLists;
+	people: AuthorForms;
 }
 
 function namedValues(sets: IndexSets): Promise<AllNamed> {
 	return sets.fact('values: names', async () => {
-		const persons = new ValueListsMaker(sets.records);
-		const numbers = new Map<string, number>();
+		const forms: (NameForm | 'body' | undefined)[] = [];
 		const makers = NAMED.map((dimension) => new NamesMaker(dimension, sets.records));
 		const way = { done: 0, total: sets.records };
 		underWay.set(sets.code, way);
@@ -128,18 +134,22 @@ function namedValues(sets: IndexSets): Promise<AllNamed> {
 			const [ofSource, ofAuthor, ofAffiliation, ofFunder] = makers;
 			if (source) ofSource.add(n, source);
 			for (const name of author ?? []) {
-				ofAuthor.add(n, nameInWords(name));
-				const person = personOf(name);
-				if (person === undefined) continue;
-				const number = numbers.get(person) ?? numbers.size;
-				numbers.set(person, number);
-				persons.add(n, number);
+				const value = ofAuthor.add(n, nameInWords(name));
+				if (value !== undefined && (forms[value] === undefined || forms[value] === 'body'))
+					forms[value] = name.literal !== undefined ? 'body' : formOf(name);
 			}
 			for (const one of affiliations ?? []) ofAffiliation.add(n, one);
 			for (const one of funders ?? []) ofFunder.add(n, one);
 		}).finally(() => underWay.delete(sets.code));
 		const named = Object.fromEntries(makers.map((maker) => [maker.dimension, maker.values()]));
-		return { ...(named as Record<Named, NamedValues>), persons: persons.lists(numbers.size) };
+		const byFamily = new Map<string, number[]>();
+		forms.forEach((form, value) => {
+			if (!form || form === 'body') return;
+			const own = byFamily.get(form.family);
+			if (own) own.push(value);
+			else byFamily.set(form.family, [value]);
+		});
+		return { ...(named as Record<Named, NamedValues>), people: { forms, byFamily } };
 	});
 }
 
@@ -158,10 +168,12 @@ class NamesMaker {
 		this.lists = new ValueListsMaker(records);
 	}
 
-	add(record: number, text: string): void {
+	/** @returns its number; nothing for a name in which there is nothing to fold */
+	add(record: number, text: string): number | undefined {
 		if (!this.byText.has(text)) this.byText.set(text, this.number(text));
 		const value = this.byText.get(text);
 		if (value !== undefined) this.lists.add(record, value);
+		return value;
 	}
 
 	private number(text: string): number | undefined {

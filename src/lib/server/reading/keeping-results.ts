@@ -5,7 +5,7 @@ import { resolverOf } from '../records';
 import { keepFound } from '../runs';
 import type { Found } from '../search';
 import type { Sift } from './reading-schema';
-import { type Asked, resultAsked } from './results';
+import { type Asked, resultAsked, withPeople } from './results';
 import { allowIn } from '../inquiry';
 
 export interface Kept {
@@ -23,7 +23,8 @@ export async function keepResult(
 ): Promise<Kept> {
 	await allowIn(person, 'change-inquiry', inquiryId);
 	const found = await resultAsked(person, inquiryId, code, asked);
-	const cql = (await textFinding(found, asked)) ?? '';
+	const sift = await withPeople(person, inquiryId, found, asked.sift);
+	const cql = (await textFinding(found, { ...asked, sift })) ?? '';
 	const { at } = found;
 	const number = await keepFound(person, inquiryId, {
 		indexCode: at.current.index.code,
@@ -53,7 +54,8 @@ export async function resultAsText(
 ): Promise<{ name: string; cql: string | undefined }> {
 	await allowIn(person, 'read', inquiryId);
 	const found = await resultAsked(person, inquiryId, code, asked);
-	return { name: nameOf(found), cql: await textFinding(found, asked) };
+	const sift = await withPeople(person, inquiryId, found, asked.sift);
+	return { name: nameOf(found), cql: await textFinding(found, { ...asked, sift }) };
 }
 
 /** Fields whose values a text can ask for. */

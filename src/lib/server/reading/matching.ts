@@ -16,9 +16,16 @@ export async function matchedWorks(
 	);
 	const order = new Map(codes.map((code, i) => [code, i]));
 	const works = items.map((): typeof rows => []);
-	for (const row of rows)
-		if (isSameWork(keys[row.i], { ...keys[row.i], doi: row.doi ?? undefined, year: row.year ?? undefined }))
-			works[row.i].push(row);
+	for (const row of rows) {
+		const { title } = keys[row.i];
+		const found = {
+			title,
+			doi: row.doi ?? undefined,
+			year: row.year ?? undefined,
+			marks: row.marks ?? undefined
+		};
+		if (isSameWork(keys[row.i], found)) works[row.i].push(row);
+	}
 	for (const own of works) own.sort((a, b) => (order.get(a.index) ?? 0) - (order.get(b.index) ?? 0));
 	return works;
 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RecordDraft } from '../../../core/formats/record-draft';
-import { personOf } from '../../../core/reading';
+import { formOf, joinForms, keyOfForm } from '../../../core/evidence/person-names';
 import { dropDatabase } from '../db/database.test-aid';
 import { createInquiry } from '../inquiry/inquiries';
 import { LOCAL_PERSON } from '../people/access';
@@ -42,6 +42,41 @@ const DRAFTS: RecordDraft[] = cites.map((own, n) => ({
 })); // prettier-ignore
 const inIndex = (n: number) => cites[n].filter((cited) => cited < RECORDS && n < RECORDS - 1);
 
+/** Whoever wrote each report, by going through all of them: forms of a name as the reports themselves join them. */
+const everyForm = [
+	...new Map(
+		DRAFTS.flatMap(({ item }) => item.author ?? []).flatMap((name) => {
+			const form = formOf(name);
+			return form ? [[keyOfForm(form), form] as const] : [];
+		})
+	).values()
+];
+const coAuthorsOf = (key: string) =>
+	new Set(
+		DRAFTS.flatMap(({ item: { author = [] } }) => {
+			const forms = author.map(formOf);
+			return forms.some((form) => form && keyOfForm(form) === key)
+				? author.flatMap((name, i) => {
+						const form = forms[i];
+						return form && keyOfForm(form) === key
+							? []
+							: [`${name.family?.toLowerCase()} ${name.given?.[0].toLowerCase()}`];
+					})
+				: [];
+		})
+	);
+const joinedForms = joinForms(
+	everyForm.map((form) => ({ form, beside: () => coAuthorsOf(keyOfForm(form)) }))
+);
+const persons = ({ item }: RecordDraft) => [
+	...new Set(
+		(item.author ?? []).flatMap((name) => {
+			const form = formOf(name);
+			return form ? [joinedForms[everyForm.findIndex((one) => keyOfForm(one) === keyOfForm(form))]] : [];
+		})
+	)
+];
+
 let url: string;
 beforeAll(async () => {
 	url = await databaseWithYarrow('fern');
@@ -71,8 +106,6 @@ describe('the neighbours of a record', () => {
 			expect(Object.fromEntries(near.sharedReferences.map((one) => [one.id, one.shared]))).toEqual(Object.fromEntries([...shared].filter(([, count]) => count >= 2))); // prettier-ignore
 			for (let i = 1; i < near.sharedReferences.length; i++)
 				expect(near.sharedReferences[i].shared).toBeLessThanOrEqual(near.sharedReferences[i - 1].shared);
-			const persons = (draft: RecordDraft) =>
-				(draft.item.author ?? []).flatMap((name) => personOf(name) ?? []);
 			const authors = others.map((other) => [keyOf(other), persons(DRAFTS[other]).filter((one) => persons(DRAFTS[n]).includes(one)).length] as const); // prettier-ignore
 			expect(Object.fromEntries(near.sameAuthors.map((one) => [one.id, one.authors]))).toEqual(Object.fromEntries(authors.filter(([, count]) => count > 0))); // prettier-ignore
 		}

@@ -14,7 +14,8 @@ import {
 	sameWorkRows,
 	sharingReferences
 } from './neighbour-rows';
-import { personsOf, valuesOfDimension } from './index-values';
+import { valuesOfDimension } from './index-values';
+import { personsOf } from './people-of-records';
 
 /** The ways in which records of one index are near. */
 export const NEARNESS = ['cites', 'citedBy', 'sharedReferences', 'sameAuthors', 'sharedHeadings'] as const;

@@ -4,14 +4,17 @@ import { isSameWork, workKeys } from '../../../core/evidence';
 import { contributions, MOST_SETS, regionsOfMasks, type PoolRecord } from '../../../core/reading';
 import { RecordSet } from '../../../core/search';
 import { ServiceError } from '../errors';
-import { allowIn, loadInquiry, WITHOUT_WORKS } from '../inquiry';
+import { allowIn, chosenIndexes, loadInquiry, WITHOUT_WORKS } from '../inquiry';
 import { allow, type Person } from '../people';
 import { decideWork, decisionsAmong, recordNumber, type RecordLine, type RecordName } from '../records';
 import { currentIndex } from '../vocabulary';
 import { foundByRun, keepFound } from '../runs';
 import { findRecords, type Found } from '../search';
 import { type OverlapOfSets, told } from './overlaps';
+import { dimensionNamed, recordsHaving } from './dimensions';
+import { PERSON, personInWords, personNamed } from './people-of-records';
 import { poolDimension, valuesIn } from './pool-values';
+import { resultAsked } from './results';
 import { itemsOf, linesOf, orderItems } from './pooling';
 import type { pooledQuery } from './reading-schema';
 
@@ -43,7 +46,21 @@ export interface PooledList {
 }
 
 /** The parts of a pool: of every index its strategy, or the runs that are named. */
-async function partsOf(person: Person | undefined, inquiryId: string, { runs, without }: PoolWish) {
+async function partsOf(person: Person | undefined, inquiryId: string, wish: PoolWish) {
+	const { runs, without, whole, has, value = '' } = wish;
+	if (whole && has) {
+		// Of whole indexes only what has the value is looked at.
+		if (has !== PERSON) poolDimension(has);
+		const sift = { by: has, how: 'any' as const, values: [value] };
+		const codes = await chosenIndexes(person, inquiryId);
+		const asked = { opening: { whole: true }, sift: [sift] };
+		const found = await Promise.all(
+			codes
+				.filter((code) => !without.includes(code))
+				.map((code) => resultAsked(person, inquiryId, code, asked))
+		);
+		return found.map((own) => ({ found: own, run: undefined }));
+	}
 	if (runs.length > 0) {
 		const found = await Promise.all(runs.map((run) => foundByRun(person, inquiryId, run)));
 		return found.map((own, i) => ({ found: own, run: runs[i] }));
@@ -71,9 +88,11 @@ function inRegion(items: readonly PoolRecord[][], members: readonly number[]) {
 async function having(
 	found: readonly Found[],
 	items: readonly PoolRecord[][],
-	{ has, value }: PoolWish
+	{ has, value, whole }: PoolWish,
+	codes: readonly string[]
 ): Promise<{ region: readonly PoolRecord[][]; value?: string }> {
 	if (!has) return { region: items };
+	if (has === PERSON) return ofPerson(found, items, value ?? '', codes);
 	const dimension = poolDimension(has);
 	const parts = await Promise.all(found.map((part) => valuesIn(part, dimension)));
 	let written = value;
@@ -84,7 +103,26 @@ async function having(
 			return own !== undefined;
 		})
 	);
-	return { region, value: written };
+	return { region: whole ? items : region, value: written };
+}
+
+/** Of some items those that are a person's, and how the name is written. */
+async function ofPerson(
+	found: readonly Found[],
+	items: readonly PoolRecord[][],
+	name: string,
+	codes: readonly string[]
+) {
+	const known = await personNamed(codes, name);
+	const all = await Promise.all(
+		found.map(({ at, result }) =>
+			recordsHaving(at, result, dimensionNamed(at, 'author'), known?.keys[at.current.index.code] ?? [])
+		)
+	);
+	return {
+		region: items.filter((item) => item.some(({ part, record }) => all[part].has(record))),
+		value: known ? personInWords(known) : name
+	};
 }
 
 /** All items of a pool, and those of the region that is looked at. */
@@ -92,7 +130,8 @@ export async function poolOf(person: Person | undefined, inquiryId: string, wish
 	const parts = await partsOf(person, inquiryId, wish);
 	const found = parts.map((part) => part.found);
 	const items = await itemsOf(found);
-	return { parts, found, items, ...(await having(found, inRegion(items, wish.members), wish)) };
+	const codes = wish.has === PERSON ? await chosenIndexes(person, inquiryId) : [];
+	return { parts, found, items, ...(await having(found, inRegion(items, wish.members), wish, codes)) };
 }
 
 /** A page of the pooled list, how its parts overlap, and what each alone contributes. */

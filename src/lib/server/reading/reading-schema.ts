@@ -137,6 +137,8 @@ const wholeNumbers = v.pipe(
 /** The pooled list as an address names it. */
 export const pooledQuery = v.object({
 	runs: wholeNumbers,
+	/** Of all that the indexes have, what has a value; instead of what their strategies find. */
+	whole: v.optional(v.literal('yes')),
 	without: dotted,
 	members: wholeNumbers,
 	/** A dimension, and the key of the value of it that works are to have. */

@@ -14,8 +14,9 @@ import { recordLines, recordNumber } from '../records';
 import { dimensionNamed, recordsHaving, recordsWithout, valuesAsWritten } from './dimensions';
 import { neighbourSet, type Nearness } from './near-records';
 import { type Among, foundAmong } from './overlaps';
+import { PERSON, personInWords, personNamed } from './people-of-records';
 import type { Sift } from './reading-schema';
-import { allowIn, sharedView } from '../inquiry';
+import { allowIn, chosenIndexes, sharedView } from '../inquiry';
 
 /** What is to be read. */
 export interface Asked {
@@ -43,7 +44,34 @@ export async function resultAsked(
 		: run === undefined
 			? foundBy(person, inquiryId, code, opening)
 			: foundByRun(person, inquiryId, run, beside));
-	return sifted(near ? await nearTo(found, near) : found, sift);
+	return sifted(near ? await nearTo(found, near) : found, await withPeople(person, inquiryId, found, sift));
+}
+
+/**
+ * Sifts by a person as sifts by the forms of the name that are joined, over the chosen indexes. A person whom this index does
+ * not name has no record in it.
+ */
+export async function withPeople(
+	person: Person | undefined,
+	inquiryId: string,
+	{ at }: Pick<Found, 'at'>,
+	sifts: readonly Sift[]
+): Promise<readonly (Sift & { says?: string })[]> {
+	if (!sifts.some(({ by }) => by === PERSON)) return sifts;
+	const codes = await chosenIndexes(person, inquiryId);
+	return Promise.all(
+		sifts.map(async (sift) => {
+			if (sift.by !== PERSON) return sift;
+			const [name = ''] = sift.values;
+			const known = await personNamed(codes, name);
+			return {
+				by: 'author',
+				how: sift.how,
+				values: known?.keys[at.current.index.code] ?? [],
+				says: known ? personInWords(known) : name
+			};
+		})
+	);
 }
 
 const NEAR_WORDS: Record<Nearness, string> = {
@@ -86,7 +114,7 @@ export async function readRecords(
 	});
 }
 
-async function sifted(found: Found, sifts: readonly Sift[]): Promise<Found> {
+async function sifted(found: Found, sifts: readonly (Sift & { says?: string })[]): Promise<Found> {
 	if (sifts.length === 0) return found;
 	let { result } = found;
 	for (const sift of sifts) result = await keptBy(found, result, sift);
@@ -145,9 +173,13 @@ const CALLED: Record<string, string> = {
 /** Values that a title names; of more it says how many. */
 const MOST_NAMED = 4;
 
-async function titleOf({ title, at }: Found, sifts: readonly Sift[]): Promise<PartWords> {
+async function titleOf(
+	{ title, at }: Found,
+	sifts: readonly (Sift & { says?: string })[]
+): Promise<PartWords> {
 	const written = await Promise.all(sifts.map(({ by, values }) => valuesAsWritten(at, dimensionNamed(at, by), values.slice(0, MOST_NAMED)))); // prettier-ignore
-	const kept = sifts.map(({ by, how, values }, i) => {
+	const kept = sifts.map(({ by, how, values, says }, i) => {
+		if (says !== undefined) return WORDS[how]('by', says);
 		const called = CALLED[by] ?? at.limits.find(({ field }) => field === by)?.label.toLowerCase() ?? by;
 		const shown = written[i];
 		const more = values.length > shown.length ? ` and ${values.length - shown.length} more` : '';

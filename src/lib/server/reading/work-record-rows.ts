@@ -9,18 +9,27 @@ export function recordsOfWorks(
 	dois: readonly (string | null)[],
 	titles: readonly (string | null)[]
 ): Promise<
-	{ i: number; index: string; key: string; title: string; year: number | null; doi: string | null }[]
+	{
+		i: number;
+		index: string;
+		key: string;
+		title: string;
+		year: number | null;
+		doi: string | null;
+		marks: string[] | null;
+	}[]
 > {
 	return connection().sql`
 		with asked as (
 			select (ord - 1)::int as i, doi, work_title
 			from unnest(${[...dois]}::text[], ${[...titles]}::text[]) with ordinality as a(doi, work_title, ord)
 		)
-		select a.i, r.index_code as index, r.key, coalesce(r.csl->>'title', '') as title, r.year, r.doi
+		select a.i, r.index_code as index, r.key, coalesce(r.csl->>'title', '') as title, r.year, r.doi,
+			r.work_marks as marks
 		from asked a join records r on r.doi = a.doi
 		where r.index_code = any(${[...codes]}::text[])
 		union
-		select a.i, r.index_code, r.key, coalesce(r.csl->>'title', ''), r.year, r.doi
+		select a.i, r.index_code, r.key, coalesce(r.csl->>'title', ''), r.year, r.doi, r.work_marks
 		from asked a join records r on r.work_title = a.work_title
 		where r.index_code = any(${[...codes]}::text[])
 		order by i, index, key`;

@@ -71,6 +71,19 @@ describe('BibTeX from elsewhere', () => {
 		expect(chapter).not.toHaveProperty('abstract');
 	}); // prettier-ignore
 
+	it.each([
+		'author={Roe, Ines and others}',
+		'author={Ines Roe and Others}, bookauthor={Foo, B. and others}',
+		'author="Roe, Ines and\n  {others}"',
+		'author={Roe, Ines and et al.}'
+	])('makes nobody of those whom it does not name: %s', (authors) => {
+		const { records, findings } = read(`@incollection{a, ${authors}, title={T}}`);
+		expect(JSON.stringify(records[0].item)).not.toMatch(/others|al\./i);
+		expect(records[0].item.author).toEqual([{ family: 'Roe', given: 'Ines' }]);
+		expect(findings.map(({ rule }) => rule)).toContain('and-others');
+		expect(writeBibtex([{ key: 'a', item: records[0].item, taggings: [] }], parseBibtex)).not.toMatch(/others/);
+	}); // prettier-ignore
+
 	it('names what it does not keep, and what it cannot know, with its line', () => {
 		const { records, findings, read: all } = read('@article{a, author={Roe, Ines and others}, title={T}, annotator={Somebody else entirely}}\n@book{b, title={T}, crossref={gone}}\n\n@book{c, title = nowhere, year = 2001}\n@book{d, title {T}}\n@book{e, title = {T}');
 		expect(all).toBe(5);

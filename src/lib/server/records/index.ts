@@ -18,3 +18,4 @@ export { countTaggings, headingTotals } from './tagging-rows';
 export { WantedTerms, eachWord, readWord, standsOutsideHeadings } from './vectors';
 export { decideWork, decisionsAmong, pairsOfWorks } from './work-rows';
 export type { RecordName } from './work-rows';
+export { remakeWorks } from './works-remade';

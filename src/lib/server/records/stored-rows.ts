@@ -116,12 +116,12 @@ export async function copyRows(
 	await copy(
 		tx,
 		'records',
-		'index_code, n, key, csl, limits, year, doi, work_title, topic, names, title_length, abstract_length, references_named',
+		'index_code, n, key, csl, limits, year, doi, work_title, work_marks, topic, names, title_length, abstract_length, references_named',
 		function* (): Generator<Value[]> {
 			for (const { draft, n, named } of placed) {
 				const { item, key } = draft;
 				const { topic, names } = vectorsOf(wordsOfRecord(draft), met);
-				const { year, doi, title } = workKeys(item);
+				const { year, doi, title, marks } = workKeys(item);
 				yield [
 					indexCode,
 					n,
@@ -131,6 +131,7 @@ export async function copyRows(
 					year ?? null,
 					doi ?? null,
 					title ?? null,
+					marks ?? null,
 					topic,
 					names,
 					length(item.title),

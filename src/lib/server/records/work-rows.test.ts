@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { isSameWork, workKeys } from '../../../core/evidence';
+import type { CslName } from '../../../core/evidence/citation';
 import type { RecordDraft } from '../../../core/formats/record-draft';
 import { LOCAL_PERSON } from '../people/access';
 import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
@@ -8,6 +9,8 @@ import { connection } from '../db/client';
 import { verbatim } from '../db/statements';
 import { createIndex, removeIndex } from '../vocabulary/subject-indexes';
 import { storeRecords } from './record-store';
+import { decideWork } from './work-rows';
+import { remakeWorks } from './works-remade';
 
 const CODES = ['reed', 'sedge', 'vetch'] as const;
 type Code = (typeof CODES)[number];
@@ -45,24 +48,36 @@ async function pairs(): Promise<string[]> {
 interface Citation {
 	title: string;
 	year: number | undefined;
-	family: string | undefined;
+	/** Of a person, or of a body; or nobody. */
+	author: CslName | undefined;
+	source: string | undefined;
+	page: string | undefined;
 	doi: string | undefined;
 }
 
 const someCitation: fc.Arbitrary<Citation> = fc.record({
 	title: fc.constantFrom('Echoes', 'échoes', 'Silence', ''),
 	year: fc.constantFrom(undefined, 2001, 2002, 2003),
-	family: fc.constantFrom(undefined, 'Vale', 'Orr'),
+	author: fc.constantFrom(
+		undefined,
+		{ family: 'Vale' },
+		{ literal: 'Board of Quiet' },
+		{ literal: 'board of quiet' }
+	),
+	source: fc.constantFrom(undefined, 'Rooms', 'Wards'),
+	page: fc.constantFrom(undefined, '1-9', '1–9'),
 	doi: fc.constantFrom(undefined, undefined, '10.5800/om.1', 'https://doi.org/10.5800/OM.1', '10.5800/om.2')
 });
 
-const draftOf = ({ title, year, family, doi }: Citation, i: number): RecordDraft => ({
+const draftOf = ({ title, year, author, source, page, doi }: Partial<Citation>, i: number): RecordDraft => ({
 	key: `k${i}`,
 	item: {
 		id: `k${i}`,
 		type: 'article-journal',
 		title,
-		...(family !== undefined && { author: [{ family }] }),
+		...(author !== undefined && { author: [author] }),
+		...(source !== undefined && { 'container-title': source }),
+		...(page !== undefined && { page }),
 		...(year !== undefined && { issued: { 'date-parts': [[year]] } }),
 		...(doi !== undefined && { DOI: doi })
 	},
@@ -109,14 +124,37 @@ describe('works in several indexes', () => {
 		);
 	});
 
+	it('are told for what an earlier release could not tell, and what people said of pairs stays', async () => {
+		const body = { author: { literal: 'Board of Quiet' } };
+		const all: Partial<Citation>[] = [
+			{ title: 'Echoes', year: 2001, ...body },
+			{ title: 'Silence', year: 2001, source: 'Rooms' },
+			{ title: 'Murmurs', year: 2001, page: '1-9' },
+			{ title: 'Hush', year: 2001, ...body }
+		];
+		for (const code of ['reed', 'sedge'] as const) await store(code, all.map(draftOf));
+		const known = await pairs();
+		expect(known).toHaveLength(8);
+		await decideWork({ code: 'reed', key: 'k3' }, { code: 'sedge', key: 'k3' }, false, LOCAL_PERSON.id);
+		// As that release left them: nothing tells these works.
+		const { sql } = connection();
+		await sql`update records set work_title = null, work_marks = null`;
+		await sql`delete from shared_works`;
+		await sql`insert into remakings (name) values ('works') on conflict do nothing`;
+		await Promise.all([remakeWorks(), remakeWorks()]);
+		expect(await pairs()).toEqual(known.filter((pair) => !pair.includes('k3')));
+		expect(await sql`select name from remakings`).toHaveLength(0);
+		await decideWork({ code: 'reed', key: 'k3' }, { code: 'sedge', key: 'k3' }, null, LOCAL_PERSON.id);
+	});
+
 	it('are found by two imports at the same time', async () => {
-		const work = draftOf({ title: 'Echoes', year: 2001, family: 'Vale', doi: '10.5800/om.1' }, 0);
+		const work = draftOf({ title: 'Echoes', year: 2001, author: { family: 'Vale' }, doi: '10.5800/om.1' }, 0);
 		await Promise.all(CODES.map((code) => store(code, [work])));
 		expect(await pairs()).toHaveLength(6);
 	});
 
 	it('go with their index', async () => {
-		const work = draftOf({ title: 'Echoes', year: 2001, family: 'Vale', doi: undefined }, 0);
+		const work = draftOf({ title: 'Echoes', year: 2001, author: { family: 'Vale' } }, 0);
 		await createIndex(LOCAL_PERSON, { code: 'moss', name: 'moss', discipline: '' });
 		await store('reed', [work]);
 		await connection().sql.begin((tx) => storeRecords(tx, 'moss', [work]));

@@ -17,7 +17,7 @@ export async function pairWorks(
 		delete from shared_works where other_code = ${indexCode} and other_n = any(${own}::int[])`;
 	await tx`
 		with own as (
-			select n, doi, work_title, year from records where index_code = ${indexCode} and n = any(${own}::int[])
+			select n, doi, work_title, work_marks, year from records where index_code = ${indexCode} and n = any(${own}::int[])
 		), pairs as (
 			select own.n, r.index_code as other_code, r.n as other_n
 			from own join records r on r.doi = own.doi
@@ -25,7 +25,9 @@ export async function pairWorks(
 			union
 			select own.n, r.index_code, r.n
 			from own join records r on r.work_title = own.work_title
-			where r.index_code <> ${indexCode} and abs(r.year - own.year) <= 1 and (r.doi is null or own.doi is null)
+			where r.index_code <> ${indexCode} and (r.doi is null or own.doi is null)
+				and case when own.work_marks is null then abs(r.year - own.year) <= 1
+					else r.year = own.year and r.work_marks && own.work_marks end
 		)
 		insert into shared_works (index_code, n, other_code, other_n)
 		select ${indexCode}, n, other_code, other_n from pairs

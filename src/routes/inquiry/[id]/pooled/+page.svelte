@@ -44,7 +44,8 @@
 	/** The same pool, looked at otherwise. */
 	const at = (changes: OfPool) => {
 		const { runs, without, members, has, value, sort } = data.wish;
-		return pooledAt(place, { runs, without, members, has, value, sort, ...changes });
+		const whole = data.wish.whole === 'yes';
+		return pooledAt(place, { runs, whole, without, members, has, value, sort, ...changes });
 	};
 	const show = (changes: OfPool) =>
 		goto(at(changes), { keepFocus: true, noScroll: true, replaceState: changes.item !== undefined });
@@ -76,7 +77,12 @@
 	}
 	function takeAll() {
 		const { search } = new URL(at({}), location.href);
-		const what = data.wish.runs.length > 0 ? `runs ${data.wish.runs.join(', ')}` : 'the strategies';
+		const what =
+			data.wish.runs.length > 0
+				? `runs ${data.wish.runs.join(', ')}`
+				: data.wish.whole
+					? 'all the indexes have'
+					: 'the strategies';
 		const where = isPart
 			? `, ${[titleOfRegion, titleOfValue].filter(Boolean).join(', ')}`
 			: ' of all indexes';
@@ -120,8 +126,10 @@
 	<span class="ml-3" aria-live="polite"
 		><span class="font-semibold" data-works>{number(pool.count)}</span>
 		{pool.count === 1 ? 'work' : 'works'}
-		{#if isPart}· {[titleOfRegion, titleOfValue].filter(Boolean).join(', ')} ·
-			<a class="underline" href={at({ members: [], has: '' })}>all {number(pool.items)}</a>{/if}</span
+		{#if isPart}· {[titleOfRegion, titleOfValue].filter(Boolean).join(', ')}{#if data.wish.whole}, in all the
+				indexes have ·
+				<a class="underline" href={pooledAt(place)}>what the strategies find</a>{:else}{' '}·
+				<a class="underline" href={at({ members: [], has: '' })}>all {number(pool.items)}</a>{/if}{/if}</span
 	>
 	<span class="ml-auto">
 		<Select

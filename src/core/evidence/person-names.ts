@@ -1,0 +1,77 @@
+/** Which forms of a name are of one person: "S. Okerlund" and "Sami Okerlund". */
+import type { CslName } from './citation';
+import { fold } from '../text';
+
+/** A name as it is compared. */
+export interface NameForm {
+	/** Folded, without particles; the parts of a hyphenated name stay joined, so that it equals only itself. */
+	family: string;
+	/** Folded given names and initials, in their order. */
+	given: readonly string[];
+}
+
+/** Small words before a family name, which some sources leave out. */
+const PARTICLES = new Set(
+	'af al av bin da de del della den der di do dos du el ibn la las le los ten ter van von y zu zum zur'.split(
+		' '
+	)
+);
+
+/** A name as it is compared; nothing for a body, which has no given names, and for a family name of one letter. O(length). */
+export function formOf({ family, given }: CslName): NameForm | undefined {
+	const words = (family ?? '')
+		.trim()
+		.split(/\s+/)
+		.map((word) =>
+			word
+				.split(/[-‐‑–]/)
+				.map(fold)
+				.filter(Boolean)
+				.join('-')
+		)
+		.filter(Boolean);
+	const own = words.filter((word, i) => i === words.length - 1 || !PARTICLES.has(word)).join(' ');
+	if (own.length < 2) return undefined;
+	const parts = (given ?? '')
+		.trim()
+		.split(/[\s.\-‐‑–]+/)
+		.filter(Boolean)
+		// Initials that are written together: "KM".
+		.flatMap((part) => (/^\p{Lu}{2,3}$/u.test(part) ? [...part] : [part]))
+		.map(fold)
+		.filter((part) => part !== '' && !PARTICLES.has(part));
+	return { family: own, given: parts };
+}
+
+/** Tells a form from others. */
+export const keyOfForm = ({ family, given }: NameForm): string => `${family}, ${given.join(' ')}`;
+
+/** Whether one form may be another one written shorter: every given name of it is there, or begins with its initial. */
+export function isShorter(one: NameForm, other: NameForm): boolean {
+	if (one.family !== other.family || one.given.length > other.given.length) return false;
+	if (keyOfForm(one) === keyOfForm(other)) return false;
+	return one.given.every((part, i) => {
+		const whole = other.given[i];
+		return part === whole || (part.length === 1 && whole.startsWith(part));
+	});
+}
+
+/** A form with what stands beside it wherever it does: co-authors, affiliations, sources. */
+export interface SeenForm {
+	form: NameForm;
+	beside: () => ReadonlySet<string>;
+}
+
+/**
+ * Of forms of one family name, each once, the form that each is joined to; its own place where it stands alone. A form is
+ * joined to a fuller one where exactly one fits it and both share something that stands beside them, so joins never chain.
+ * O(forms²) besides what stands beside those that could be joined.
+ */
+export function joinForms(forms: readonly SeenForm[]): number[] {
+	return forms.map(({ form, beside }, i) => {
+		const fuller = forms.flatMap((other, j) => (isShorter(form, other.form) ? [j] : []));
+		if (fuller.length !== 1) return i;
+		const others = forms[fuller[0]].beside();
+		return [...beside()].some((one) => others.has(one)) ? fuller[0] : i;
+	});
+}

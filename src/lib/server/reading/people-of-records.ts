@@ -1,0 +1,146 @@
+/** Whose works records are: forms of a name joined to one person, within an index and over several. */
+import { joinForms, keyOfForm, type NameForm } from '../../../core/evidence/person-names';
+import { ValueLists, ValueListsMaker } from '../../../core/reading';
+import { type IndexSets, setsOf } from '../records';
+import { currentIndexes } from '../vocabulary';
+import {
+	type AuthorForms,
+	authorForms,
+	keyOfValue,
+	type NamedValues,
+	valuesOfDimension
+} from './index-values';
+
+/** By what a result is kept to the works of a person, however the name is written. */
+export const PERSON = 'person';
+
+interface Named extends AuthorForms {
+	author: NamedValues;
+	source: NamedValues;
+	affiliation: NamedValues;
+}
+
+const formAt = ({ forms }: AuthorForms, value: number): NameForm | undefined => {
+	const form = forms[value];
+	return form === 'body' ? undefined : form;
+};
+
+async function namedIn(sets: IndexSets): Promise<Named> {
+	const [author, source, affiliation, forms] = await Promise.all([
+		valuesOfDimension(sets, 'author'),
+		valuesOfDimension(sets, 'source'),
+		valuesOfDimension(sets, 'affiliation'),
+		authorForms(sets)
+	]);
+	return { author, source, affiliation, ...forms };
+}
+
+/** What stands beside an author on the records of an index: sources, affiliations, and co-authors by name and initial. */
+function besideAuthor(named: Named, value: number): Set<string> {
+	const { author, source, affiliation } = named;
+	const found = new Set<string>();
+	for (const record of author.lists.inverse().of(value)) {
+		for (const one of source.lists.of(record)) found.add(`in ${source.keys[one]}`);
+		for (const one of affiliation.lists.of(record)) found.add(`at ${affiliation.keys[one]}`);
+		for (const one of author.lists.of(record)) {
+			if (one === value) continue;
+			const form = formAt(named, one);
+			found.add(form ? `with ${form.family} ${form.given[0]?.[0] ?? ''}` : `with ${author.keys[one]}`);
+		}
+	}
+	return found;
+}
+
+/** Forms of one family name over some indexes, each once, with where they stand. */
+function formsOfFamily(indexes: readonly { code: string; named: Named }[], family: string) {
+	const found = new Map<string, { form: NameForm; at: { code: string; named: Named; value: number }[] }>();
+	for (const { code, named } of indexes)
+		for (const value of named.byFamily.get(family) ?? []) {
+			const form = formAt(named, value);
+			if (!form) continue;
+			const key = keyOfForm(form);
+			const known = found.get(key) ?? { form, at: [] };
+			known.at.push({ code, named, value });
+			found.set(key, known);
+		}
+	return [...found.values()].map(({ form, at }) => {
+		let beside: Set<string> | undefined;
+		return {
+			form,
+			at,
+			beside: () => (beside ??= new Set(at.flatMap(({ named, value }) => [...besideAuthor(named, value)])))
+		};
+	});
+}
+
+/** A person as some indexes name them. */
+export interface PersonNamed {
+	/** The fullest form, as it is written. */
+	name: string;
+	/** The other forms, as they are written. */
+	variants: string[];
+	/** By the code of an index, what tells the person's forms from those of other authors there. */
+	keys: Record<string, string[]>;
+}
+
+/** "Sami Okerlund, also written S. Okerlund". */
+export const personInWords = ({ name, variants }: PersonNamed): string =>
+	variants.length > 0 ? `${name}, also written ${variants.join(', ')}` : name;
+
+/** Whoever is named so in some indexes, with the forms that are joined to it; nothing for a name that none of them has. */
+export async function personNamed(codes: readonly string[], name: string): Promise<PersonNamed | undefined> {
+	const wanted = (await currentIndexes()).filter(
+		({ index }) => codes.includes(index.code) && index.records > 0
+	);
+	const indexes = await Promise.all(
+		wanted.map(async ({ index }) => ({ code: index.code, named: await namedIn(setsOf(index)) }))
+	);
+	const key = keyOfValue('author', name);
+	const asked = indexes.flatMap(({ code, named }) => {
+		const value = named.author.byKey.get(key);
+		return value === undefined ? [] : [{ code, named, value }];
+	});
+	const [first] = asked;
+	if (!first) return undefined;
+	const form = formAt(first.named, first.value);
+	if (!form)
+		return {
+			name: first.named.author.names[first.value],
+			variants: [],
+			keys: Object.fromEntries(asked.map(({ code }) => [code, [key]]))
+		};
+	const forms = formsOfFamily(indexes, form.family);
+	const joined = joinForms(forms);
+	const own = joined[forms.findIndex((one) => keyOfForm(one.form) === keyOfForm(form))];
+	const all = forms.filter((_, i) => joined[i] === own);
+	const keys: Record<string, string[]> = {};
+	for (const { code, named, value } of all.flatMap(({ at }) => at))
+		(keys[code] ??= []).push(named.author.keys[value]);
+	const writtenAs = ({ at: [{ named, value }] }: (typeof forms)[number]) => named.author.names[value];
+	const full = writtenAs(forms[own]);
+	return {
+		name: full,
+		variants: [...new Set(all.map(writtenAs))].filter((one) => one !== full).sort(),
+		keys
+	};
+}
+
+/** The people of each record of an index: authors whose forms are joined are one. */
+export function personsOf(sets: IndexSets): Promise<ValueLists> {
+	return sets.fact('values: persons', async () => {
+		const named = await namedIn(sets);
+		const person = Uint32Array.from(named.author.names, (_, value) => value);
+		for (const [family, own] of named.byFamily) {
+			if (own.length < 2) continue;
+			const forms = formsOfFamily([{ code: sets.code, named }], family);
+			joinForms(forms).forEach((to, i) => {
+				for (const { value } of forms[i].at) person[value] = forms[to].at[0].value;
+			});
+		}
+		const maker = new ValueListsMaker(sets.records);
+		for (let record = 0; record < sets.records; record++)
+			for (const value of named.author.lists.of(record))
+				if (named.forms[value] !== undefined) maker.add(record, person[value]);
+		return maker.lists(named.author.names.length);
+	});
+}
