@@ -65,6 +65,8 @@
 		guide.go(0);
 		return goto(STEPS[0].at({ id: GUIDED }));
 	}
+	/** Who came by a link reads, and keeps nothing here. */
+	const isVisitor = $derived(data.me?.role === 'visitor');
 	const current = $derived(data.inquiries.filter(({ archived }) => !archived));
 	const archive = $derived(data.inquiries.filter(({ archived }) => archived));
 </script>
@@ -99,19 +101,22 @@
 				)}</span
 			>
 			<span class="ml-auto"></span>
-			<button class="quiet-action" onclick={() => copy(inquiry.id)}
-				>Copy{' '}<span class="sr-only">{inquiry.title}</span></button
-			>
+			{#if !isVisitor}<button class="quiet-action" onclick={() => copy(inquiry.id)}
+					>Copy{' '}<span class="sr-only">{inquiry.title}</span></button
+				>{/if}
 			<a class="quiet-action" href="/api/v1/inquiries/{inquiry.id}" download="{inquiry.id}.json"
 				>Take away{' '}<span class="sr-only">{inquiry.title}</span></a
 			>
-			<button class="quiet-action" onclick={() => change(inquiry.id, { archived: !inquiry.archived })}
-				>{inquiry.archived ? 'Out of the archive' : 'Archive'}{' '}<span class="sr-only">{inquiry.title}</span
-				></button
-			>
-			<button class="quiet-action" onclick={() => remove(inquiry.id, inquiry.title)}
-				>Remove{' '}<span class="sr-only">{inquiry.title}</span></button
-			>
+			{#if !isVisitor}<button
+					class="quiet-action"
+					onclick={() => change(inquiry.id, { archived: !inquiry.archived })}
+					>{inquiry.archived ? 'Out of the archive' : 'Archive'}{' '}<span class="sr-only"
+						>{inquiry.title}</span
+					></button
+				>
+				<button class="quiet-action" onclick={() => remove(inquiry.id, inquiry.title)}
+					>Remove{' '}<span class="sr-only">{inquiry.title}</span></button
+				>{/if}
 		</p>
 	</li>
 {/snippet}
@@ -157,26 +162,29 @@
 				>
 			</section>
 		{/if}
-		<form onsubmit={make} class="space-y-3">
-			<h2 class="text-base font-semibold">Begin an inquiry</h2>
+		{#if isVisitor}<p class="text-quiet">
+				You came by a link and read what it opens. With an account you can begin inquiries of your own and
+				copy what you read. <a class="underline" href="/sign-in">Sign in</a>
+			</p>{:else}<form onsubmit={make} class="space-y-3">
+				<h2 class="text-base font-semibold">Begin an inquiry</h2>
+				<label class="block">
+					<span class="text-quiet">Short title</span>
+					<input class="field mt-1 w-full" bind:value={title} required maxlength="200" />
+				</label>
+				<label class="block">
+					<span class="text-quiet">Question</span>
+					<textarea class="field mt-1 w-full" rows="4" bind:value={question} maxlength="10000"></textarea>
+				</label>
+				{#if problem}<p role="alert" class="text-warn">{problem}</p>{/if}
+				<button class="action">Begin</button>
+			</form>
 			<label class="block">
-				<span class="text-quiet">Short title</span>
-				<input class="field mt-1 w-full" bind:value={title} required maxlength="200" />
-			</label>
-			<label class="block">
-				<span class="text-quiet">Question</span>
-				<textarea class="field mt-1 w-full" rows="4" bind:value={question} maxlength="10000"></textarea>
-			</label>
-			{#if problem}<p role="alert" class="text-warn">{problem}</p>{/if}
-			<button class="action">Begin</button>
-		</form>
-		<label class="block">
-			<span class="font-semibold">Take one in</span>
-			<span class="mt-1 block text-quiet"
-				>A whole inquiry as JSON, as Oakmoss gives it out; its
-				<a class="underline" href="/api/v1/inquiry.schema.json">schema</a> is published.</span
-			>
-			<input class="mt-2 block w-full" type="file" accept=".json" onchange={takeIn} />
-		</label>
+				<span class="font-semibold">Take one in</span>
+				<span class="mt-1 block text-quiet"
+					>A whole inquiry as JSON, as Oakmoss gives it out; its
+					<a class="underline" href="/api/v1/inquiry.schema.json">schema</a> is published.</span
+				>
+				<input class="mt-2 block w-full" type="file" accept=".json" onchange={takeIn} />
+			</label>{/if}
 	</div>
 </main>

@@ -4,14 +4,14 @@
 	import TypedHeading from '../crosswalk/TypedHeading.svelte';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import type { LaneAnswer } from '$lib/server/browse';
-	import CellPicks from '../crosswalk/CellPicks.svelte';
-	import NoHeading from '../crosswalk/NoHeading.svelte';
+	import PicksLine from '../crosswalk/PicksLine.svelte';
 	import { displayAt, lineageAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { pickFor, togglePick } from '../inquiry/picking';
+	import { counted } from '../parts/numbers';
 	import MatchRow from './MatchRow.svelte';
 	import PickMark from './PickMark.svelte';
 	import { LOOSE } from '../marks/reasons';
@@ -35,7 +35,14 @@
 	);
 	const firm = $derived(lines.filter(({ tier }) => !LOOSE.has(tier)));
 	const loose = $derived(lines.filter(({ tier }) => LOOSE.has(tier)));
-	const decided = $derived(concept ? store.cells.at(concept.id, index.code).state : 'undecided');
+	/** A long tail of matches by some of the words is folded. */
+	const MOST_LOOSE = 5;
+	let isUnfolded = $state(false);
+	$effect(() => {
+		void query;
+		isUnfolded = false;
+	});
+	const shownLoose = $derived(isUnfolded ? loose : loose.slice(0, MOST_LOOSE));
 
 	/** What each match would bring with its narrower headings, which counting takes a moment longer. */
 	let withNarrower = $state.raw<Record<string, number>>({});
@@ -89,7 +96,7 @@
 					{firm.length > 0 ? 'Looser matches' : 'Nothing by that name; near to it'}
 				</h3>
 				<ul class="divide-y">
-					{#each loose as match (match.heading.id)}<MatchRow
+					{#each shownLoose as match (match.heading.id)}<MatchRow
 							{match}
 							{index}
 							{query}
@@ -97,6 +104,11 @@
 							withNarrower={withNarrower[match.heading.id]}
 						/>{/each}
 				</ul>
+				{#if loose.length > shownLoose.length}<p class="px-3 py-1.5">
+						<button class="quiet-action -mx-2 !py-0 text-xs" onclick={() => (isUnfolded = true)}
+							>{counted(loose.length - shownLoose.length, 'more looser match', 'more looser matches')}</button
+						>
+					</p>{/if}
 			{/if}
 			{#if lines.length === 0}
 				<div class="p-3">
@@ -133,17 +145,7 @@
 			{/if}
 		{/if}
 	</div>
-	{#if concept}
-		<footer
-			class="max-h-48 shrink-0 overflow-y-auto border-t bg-leaf px-3 py-1.5"
-			aria-label="Picks for {concept.name}"
-		>
-			<CellPicks conceptId={concept.id} indexCode={index.code} />
-			{#if decided !== 'picks'}
-				<NoHeading conceptId={concept.id} indexCode={index.code} tried={query ? [query] : []} />
-			{/if}
-		</footer>
-	{/if}
+	{#if concept}<PicksLine {concept} {index} tried={query} />{/if}
 </section>
 
 <style>

@@ -3,14 +3,15 @@
 	import type { LaneAnswer } from '$lib/server/browse';
 	import Guarded from '../parts/Guarded.svelte';
 	import { useKeys } from '../parts/keys.svelte';
-	import { currentConcept } from '../inquiry/in-hand';
+	import { pickTarget } from '../inquiry/pick-target';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import Lane from './Lane.svelte';
 	import { setAside, togglePick } from '../inquiry/picking';
 
 	let { answers, query }: { answers: LaneAnswer[]; query: string } = $props();
 	const store = $derived(useInquiry()());
-	const concept = $derived(currentConcept(store));
+	/** Picks go to the concept whose word was looked up. */
+	const concept = $derived(pickTarget(store, query).concept);
 	let root: HTMLElement;
 
 	const rowsOf = (lane: Element) => [...lane.querySelectorAll<HTMLElement>('[data-row]')];
@@ -76,7 +77,7 @@
 			keys: [
 				{ shown: ['↓', '↑'], does: 'Next match, match before' },
 				{ shown: ['→', '←'], does: 'Same place in the next lane' },
-				{ shown: ['Space'], does: 'Pick for the current concept, or take back' },
+				{ shown: ['Space'], does: 'Pick for the concept named above, or take back' },
 				{ shown: ['Enter'], does: 'Open the heading in its hierarchy' },
 				{ shown: ['S'], does: 'Set the heading aside as a sighting' },
 				{ shown: ['N'], does: 'Decide: no heading here' }

@@ -3,10 +3,11 @@
 	import { page } from '$app/state';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import type { HeadingLine, HeadingSheet } from '$lib/server/browse';
-	import PickDock from '../crosswalk/PickDock.svelte';
+	import PicksLine from '../crosswalk/PicksLine.svelte';
 	import { useKeys } from '../parts/keys.svelte';
 	import { displayAt, lanesAt, lineageAt } from '../inquiry/addresses';
-	import { currentConcept, placeOf } from '../inquiry/in-hand';
+	import { placeOf } from '../inquiry/in-hand';
+	import { pickTarget } from '../inquiry/pick-target';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import Guarded from '../parts/Guarded.svelte';
 	import { number } from '../parts/numbers';
@@ -23,9 +24,10 @@
 
 	let { index, sheet }: { index: IndexSummary; sheet: HeadingSheet } = $props();
 	const store = $derived(useInquiry()());
-	const concept = $derived(currentConcept(store));
 	const place = $derived(placeOf(store));
 	const query = $derived(page.url.searchParams.get('q') ?? '');
+	const target = $derived(pickTarget(store, query));
+	const concept = $derived(target.concept);
 	const at = (heading: string) => lineageAt(place, index.code, heading, query);
 
 	const branches = new OpenedBranches(() => index.code);
@@ -144,9 +146,9 @@
 			</section>
 			<article class="min-w-0 px-7 pb-4 max-md:order-1">
 				<p class="h-6 text-xs text-quiet">
-					{#if before}<a href={at(before.id)} class="hover:underline"
-							>↑ <HeadingText label={before.label} /></a
-						>{/if}
+					{#if before}sibling before: <a href={at(before.id)} class="hover:underline"
+							><HeadingText label={before.label} /></a
+						> <kbd class="key-cap">↑</kbd>{/if}
 				</p>
 				<!-- svelte-ignore a11y_no_noninteractive_tabindex (the middle of the lineage is where the arrow keys start from) -->
 				<div
@@ -162,7 +164,7 @@
 						<HeadingText label={sheet.label} retired={sheet.retired} />
 					</h1>
 				</div>
-				<SheetActions {sheet} {index} />
+				<SheetActions {sheet} {index} {target} {query} />
 				<SheetBody {sheet} {index} {at}>
 					{#snippet records()}{#if index.records > 0}<Guarded name="The records of this heading"
 								><HeadingRecords {sheet} {index} /></Guarded
@@ -171,8 +173,9 @@
 						>{/snippet}
 				</SheetBody>
 				<p class="mt-3 h-5 text-xs text-quiet">
-					{#if after}<a href={at(after.id)} class="hover:underline">↓ <HeadingText label={after.label} /></a
-						>{/if}
+					{#if after}next sibling: <a href={at(after.id)} class="hover:underline"
+							><HeadingText label={after.label} /></a
+						> <kbd class="key-cap">↓</kbd>{/if}
 				</p>
 			</article>
 			<section class="pt-9 max-md:order-3">
@@ -187,6 +190,7 @@
 						label="Narrower headings of {sheet.label}"
 						side="right"
 						rows={below}
+						hasRecords={index.records > 0}
 						isPicked={(uri) => pickedUris.has(uri)}
 						onToggle={(row) => branches.toggle(row)}
 						onVisit={(row) => visit(row.heading.id)}
@@ -200,5 +204,5 @@
 			</section>
 		</div>
 	</div>
-	{#if concept}<PickDock {concept} {index} tried={query} />{/if}
+	{#if concept}<PicksLine {concept} {index} tried={query} full />{/if}
 </div>

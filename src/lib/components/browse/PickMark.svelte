@@ -14,13 +14,16 @@
 </script>
 
 <button
+	data-changes
 	class="mt-px inline-flex size-5 shrink-0 items-center justify-center rounded-full border {picked
 		? 'border-lichen bg-lichen text-on-lichen'
 		: 'border-line text-quiet hover:border-lichen hover:text-lichen-deep'}"
 	tabindex="-1"
 	aria-pressed={picked}
 	disabled={!concept}
-	aria-label="{picked ? 'Take back' : 'Pick'} {name}{rejected && !picked ? ', which is rejected' : ''}"
+	aria-label="{picked ? 'Take back' : 'Pick'} {name}{concept ? ` for ${concept}` : ''}{rejected && !picked
+		? ', which is rejected'
+		: ''}"
 	onclick={onToggle}
 >
 	{#if picked}<Check size={13} strokeWidth={3} aria-hidden="true" />{:else}<Plus

@@ -57,16 +57,18 @@
 					its {number(sheet.belowCount)} narrower{/if}{:else}{number(sheet.belowCount)} narrower{/if}
 			{#if sheet.introduced}· introduced {sheet.introduced}{/if}
 		</p>
-		<div class="mb-3 flex flex-wrap gap-1">
+		<div class="mb-3 flex flex-wrap gap-1" data-changes>
 			{#if concept}
 				<button
+					data-changes
 					class={isPicked ? 'quiet-action border !py-0.5' : 'action !py-0.5'}
 					aria-pressed={isPicked}
 					onclick={() => sheet && togglePick(store, concept, index, [sheet])}
-					>{isPicked ? 'Take back' : 'Pick'}</button
+					>{isPicked ? 'Picked for' : 'Pick for'} {concept.name}</button
 				>
 			{/if}
 			<button
+				data-changes
 				class="quiet-action !py-0.5"
 				onclick={() => sheet && setAside(store, concept, index.code, [sheet], `browsing ${index.name}`)}
 				>Set aside</button

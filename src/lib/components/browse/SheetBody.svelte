@@ -2,7 +2,11 @@
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import type { HeadingSheet } from '$lib/server/browse';
 	import type { Snippet } from 'svelte';
+	import { page } from '$app/state';
+	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import { pickTarget } from '../inquiry/pick-target';
 	import HeadingText from '../marks/HeadingText.svelte';
+	import RelatedHeading from './RelatedHeading.svelte';
 
 	/** The entry of a heading: notes, dates, entry terms, aspects, related headings. */
 	interface Props {
@@ -14,6 +18,8 @@
 		picture?: Snippet;
 	}
 	let { sheet, index, at, records, picture }: Props = $props();
+	const store = $derived(useInquiry()());
+	const concept = $derived(pickTarget(store, page.url.searchParams.get('q') ?? '').concept);
 	const isPast = (kind: string) => kind === 'history' || kind === 'change';
 	const notes = $derived(sheet.notes.filter(({ kind }) => !isPast(kind)));
 	const history = $derived(sheet.notes.filter(({ kind }) => isPast(kind)));
@@ -108,12 +114,12 @@
 	{#if sheet.related.length > 0}
 		<div>
 			<dt class="text-xs text-quiet">Related</dt>
-			<dd class="flex flex-wrap gap-x-4">
-				{#each sheet.related as other (other.id)}
-					<a class="inline-block py-0.5 hover:underline" href={at(other.id)}
-						><HeadingText label={other.label} retired={other.retired} /></a
-					>
-				{/each}
+			<dd>
+				<ul>
+					{#each sheet.related as other (other.id)}
+						<RelatedHeading heading={other} {index} {concept} href={at(other.id)} />
+					{/each}
+				</ul>
 			</dd>
 		</div>
 	{/if}

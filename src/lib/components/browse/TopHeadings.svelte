@@ -58,7 +58,7 @@
 								><HeadingText label={heading.label} /></a
 							>
 							<span class="ml-auto text-xs text-quiet"
-								>{heading.belowCount > 0 ? heading.belowCount : ''}</span
+								>{heading.belowCount > 0 ? `${number(heading.belowCount)} below` : ''}</span
 							>
 						</li>
 					{/each}

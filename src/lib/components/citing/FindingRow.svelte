@@ -36,7 +36,7 @@
 <li class="py-0.5" data-finding={finding.rule}>
 	<p>{finding.says}</p>
 	{#if byHand}
-		<form class="mt-0.5 flex gap-1" onsubmit={write}>
+		<form data-changes class="mt-0.5 flex gap-1" onsubmit={write}>
 			<!-- svelte-ignore a11y_autofocus (it opens where the keys are) -->
 			<input
 				class="field min-w-0 flex-1 !py-0 text-xs"

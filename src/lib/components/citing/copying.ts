@@ -20,13 +20,21 @@ export function copyCited(cited: readonly Cited[], how: 'rich' | 'plain' | 'in t
 }
 
 /** Copies the citation of one record, as it stands. */
-export async function copyRecord(index: string, id: string): Promise<void> {
+export const copyRecord = (index: string, id: string): Promise<void> => copyRecords([{ index, id }]);
+
+/** Copies the citations of some records. */
+export async function copyRecords(records: readonly { index: string; id: string }[]): Promise<void> {
 	const { value, fault } = await ask<{ bibliography: string; entries: { entry: string }[] }>(
 		'/api/v1/citations',
-		{ body: { records: [{ index, id }], ...askedStyle(), format: 'html' } }
+		{ body: { records, ...askedStyle(), format: 'html' } }
 	);
 	if (fault) return messages.warn(inWords(fault, 'Nothing was copied.'));
-	const html = value.entries[0]?.entry ?? '';
-	const text = new DOMParser().parseFromString(html, 'text/html').body.textContent ?? '';
-	copyCited([{ id, html, text, inText: { html, text } }], 'rich');
+	const plain = (html: string) => new DOMParser().parseFromString(html, 'text/html').body.textContent ?? '';
+	copyCited(
+		value.entries.map(({ entry: html }, i) => {
+			const text = plain(html);
+			return { id: records[i]?.id ?? '', html, text, inText: { html, text } };
+		}),
+		'rich'
+	);
 }

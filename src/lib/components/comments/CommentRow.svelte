@@ -34,11 +34,13 @@
 		<p class="-ml-2 text-xs">
 			{#if at}<a class="quiet-action" href={at}>Go there</a>{/if}
 			{#if mayWrite}<button
+					data-changes
 					class="quiet-action"
 					onclick={() => store.send({ kind: 'comment.set', id: comment.id, isSettled: !comment.isSettled })}
 					>{comment.isSettled ? 'Take it up again' : 'Settle it'}</button
 				>{/if}
 			{#if mayWrite && by === page.data.me?.id}<button
+					data-changes
 					class="quiet-action"
 					onclick={() => store.send({ kind: 'comment.remove', id: comment.id })}>Take it back</button
 				>{/if}

@@ -75,6 +75,7 @@
 						/></span
 					>{/if}
 				<button
+					data-changes
 					class="quiet-action shrink-0 !px-1"
 					aria-label="Remove {pickName(pick)}"
 					onclick={() => store.send({ kind: 'pick.remove', id: pick.id })}
@@ -85,6 +86,7 @@
 				<p class="text-xs {flag.kind === 'shared' ? 'text-quiet' : 'text-warn'}">
 					{flagWords(flag, store.inquiry).says}
 					{#if flag.kind === 'late' && index}<button
+							data-changes
 							class="quiet-action !px-1 !py-0"
 							onclick={() => store.send(takePredecessors(pick, flag.before, index.edition ?? ''))}
 							>Pick {flag.before.length === 1 ? 'it' : 'them'} too</button
@@ -105,7 +107,7 @@
 							onchange={(event) => setNote(pick, event.currentTarget.value)}></textarea>
 					</label>
 					{#if pick.headings.length > 1}
-						<button class="quiet-action text-xs" onclick={() => part(pick)}>Part</button>
+						<button data-changes class="quiet-action text-xs" onclick={() => part(pick)}>Part</button>
 					{:else if picks.length > 1}
 						<HoldTogether {pick} others={picks.filter(({ id }) => id !== pick.id)} />
 					{/if}

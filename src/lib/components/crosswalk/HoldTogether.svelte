@@ -34,6 +34,7 @@
 </script>
 
 <Menu
+	changes
 	label="Hold {pickName(pick)} together with"
 	class="!px-1.5 text-xs"
 	items={others.map((candidate) => ({

@@ -45,6 +45,7 @@
 	<label class="mt-1 block">
 		<span class="sr-only">Note on there being no heading</span>
 		<textarea
+			data-writes
 			class="field w-full resize-y text-xs"
 			rows={note.length > 60 ? 2 : 1}
 			placeholder="Why"
@@ -52,9 +53,10 @@
 			onchange={(event) => decide(event.currentTarget.value)}></textarea>
 	</label>
 	<button
+		data-changes
 		class="quiet-action mt-1 -ml-2"
 		onclick={() => store.send({ kind: 'cell.reopen', conceptId, indexCode })}>Reopen</button
 	>
 {:else if content.state === 'undecided'}
-	<button class="quiet-action -ml-2" onclick={() => decide()}>Decide: no heading here</button>
+	<button data-changes class="quiet-action -ml-2" onclick={() => decide()}>Decide: no heading here</button>
 {/if}

@@ -47,6 +47,7 @@
 		<span class="flex items-center gap-1.5">
 			<span class="text-quiet">role</span>
 			<Select
+				changes
 				label="Role of {name}"
 				value={pick.role}
 				options={ROLES.map((role) => ({ value: role, says: ROLE_WORDS[role] }))}

@@ -117,10 +117,10 @@
 			<li class="flex gap-2 py-1.5">
 				<SuggestionText {line} {index} href={lineageAt(place, index.code, line.heading.id)} />
 				<div class="flex shrink-0 items-start text-xs">
-					<button class="quiet-action !px-1.5 !py-0" onclick={() => take(line, 'searched')}
+					<button data-changes class="quiet-action !px-1.5 !py-0" onclick={() => take(line, 'searched')}
 						>Pick{' '}<span class="sr-only">{line.heading.label}</span></button
 					>
-					<button class="quiet-action !px-1.5 !py-0" onclick={() => take(line, 'rejected')}
+					<button data-changes class="quiet-action !px-1.5 !py-0" onclick={() => take(line, 'rejected')}
 						>Reject{' '}<span class="sr-only">{line.heading.label}</span></button
 					>
 				</div>

@@ -24,7 +24,7 @@
 	}
 </script>
 
-<form onsubmit={add}>
+<form data-changes onsubmit={add}>
 	<label class="block">
 		<span class="text-quiet">{index.name} has no vocabulary here. Type the heading as the index has it.</span>
 		<span class="mt-1 flex gap-2">

@@ -66,10 +66,18 @@
 			<li class="flex gap-2 py-1 text-sm" data-line={line.heading.id}>
 				<SuggestionText {line} {index} href={lineageAt(place, index.code, line.heading.id)} />
 				<div class="flex shrink-0 items-start text-xs">
-					<button class="quiet-action !px-1.5 !py-0" tabindex="-1" onclick={() => onTake(line, 'searched')}
+					<button
+						data-changes
+						class="quiet-action !px-1.5 !py-0"
+						tabindex="-1"
+						onclick={() => onTake(line, 'searched')}
 						>Pick{' '}<span class="sr-only">{line.heading.label} for {concept.name}</span></button
 					>
-					<button class="quiet-action !px-1.5 !py-0" tabindex="-1" onclick={() => onTake(line, 'rejected')}
+					<button
+						data-changes
+						class="quiet-action !px-1.5 !py-0"
+						tabindex="-1"
+						onclick={() => onTake(line, 'rejected')}
 						>Reject{' '}<span class="sr-only">{line.heading.label} for {concept.name}</span></button
 					>
 				</div>

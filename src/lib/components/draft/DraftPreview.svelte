@@ -62,6 +62,7 @@
 	{/each}
 	<p class="mt-4 flex gap-2">
 		<button
+			data-changes
 			class="action"
 			disabled={wanted.length === 0}
 			onclick={() => {

@@ -5,7 +5,7 @@
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { guide, GUIDED, STEPS } from './guide.svelte';
 
-	/** Where one is in the first ten minutes; it stands below the screen and keeps nobody from anything. */
+	/** Where one is in the first ten minutes: below the screens of the inquiry it is about, and nowhere else. */
 	const store = $derived(useInquiry()());
 	let isHere = $state(false);
 	onMount(() => (isHere = true));
@@ -19,7 +19,7 @@
 	}
 </script>
 
-{#if isHere && guide.step !== null && step}
+{#if isHere && store.id === GUIDED && guide.step !== null && step}
 	<aside
 		aria-label="The first ten minutes"
 		class="flex flex-wrap items-center gap-x-3 gap-y-1 border-t bg-wash px-4 py-2 print:hidden"

@@ -133,16 +133,17 @@
 						/> · on any: <Count n={joint.any} at={opens('or')} says="" />{:else}as one: all on the same record{/if}</span
 				>
 			{/if}
-			<button class="action" disabled={!concept} onclick={pickEach}
+			<button data-changes class="action" disabled={!concept} onclick={pickEach}
 				>Pick each for {concept?.name ?? 'a concept'}
 				<kbd class="key-cap !bg-transparent !text-inherit">P</kbd></button
 			>
 			<button
+				data-changes
 				class="quiet-action border"
 				disabled={!concept || !single || store.marked.length < 2}
 				onclick={pickTogether}>Pick as one <kbd class="key-cap">J</kbd></button
 			>
-			<button class="quiet-action border" onclick={conceptOfEach}
+			<button data-changes class="quiet-action border" onclick={conceptOfEach}
 				>A concept of each <kbd class="key-cap">E</kbd></button
 			>
 			<button class="quiet-action" onclick={() => (store.marked = [])}

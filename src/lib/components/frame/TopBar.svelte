@@ -102,10 +102,13 @@
 		{store.saving === 'saved' ? 'Saved' : store.saving === 'saving' ? 'Saving' : 'Kept here'}
 	</p>
 	<div class="flex shrink-0">
-		<button class="quiet-action !px-2" onclick={onKeys} aria-label="Keys of this screen">?</button>
+		<button class="quiet-action !px-2" onclick={onKeys} aria-label="Help: keys and words">?</button>
 		<ThemeSwitch />
 	</div>
-	{#if page.data.me?.alone}<span class="shrink-0 text-xs text-quiet max-xl:hidden">{person}</span>
+	{#if page.data.me?.alone}<a class="quiet-action shrink-0 !px-1.5 text-xs" href="/inquiry/{store.id}/people"
+			>Share</a
+		>
+		<span class="shrink-0 text-xs text-quiet max-xl:hidden">{person}</span>
 	{:else}<PeopleHere {person} />{/if}
 </header>
 <RefusedPanel bind:open={refusedOpen} />

@@ -6,6 +6,8 @@ export interface Place {
 	concept?: string;
 	/** Code of the index in hand. */
 	index?: string;
+	/** The concept that picks go to although the word looked up is another one's. */
+	to?: string;
 }
 
 function address(path: string, parameters: Record<string, string | undefined>): string {
@@ -227,5 +229,9 @@ export const lanesAt = ({ id, concept, index }: Place, q?: string) =>
 	address(`/inquiry/${id}/browse`, { q, concept, index });
 export const displayAt = ({ id, concept }: Place, code: string, display?: string, typed?: string) =>
 	address(`/inquiry/${id}/browse/${code}`, { display, typed, concept });
-export const lineageAt = ({ id, concept }: Place, code: string, heading: string, q?: string) =>
-	address(`/inquiry/${id}/browse/${code}/${encodeURIComponent(heading)}`, { q, concept });
+export const lineageAt = ({ id, concept, to }: Place, code: string, heading: string, q?: string) =>
+	address(`/inquiry/${id}/browse/${code}/${encodeURIComponent(heading)}`, {
+		q,
+		concept,
+		to: q ? to : undefined
+	});

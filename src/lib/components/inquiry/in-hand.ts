@@ -20,5 +20,10 @@ export function currentIndex(store: InquiryStore): string | undefined {
 
 /** Where a person is, for the addresses of other screens. */
 export function placeOf(store: InquiryStore): Place {
-	return { id: store.id, concept: currentConcept(store)?.id, index: currentIndex(store) };
+	return {
+		id: store.id,
+		concept: currentConcept(store)?.id,
+		index: currentIndex(store),
+		to: page.url.searchParams.get('to') ?? undefined
+	};
 }

@@ -52,7 +52,7 @@
 			</p>
 		{/if}
 		{#if isLeaving}
-			<form class="space-y-1" onsubmit={leave}>
+			<form data-changes class="space-y-1" onsubmit={leave}>
 				<label class="block"
 					><span class="text-quiet">Why it is left (may stay empty)</span>
 					<input
@@ -67,7 +67,9 @@
 			</form>
 		{:else}
 			<div class="flex gap-1">
-				<button class="action" data-take onclick={() => store.send(repair.take)}>Take the repair</button>
+				<button data-changes class="action" data-take onclick={() => store.send(repair.take)}
+					>Take the repair</button
+				>
 				<button class="quiet-action" onclick={() => (isLeaving = true)}>Leave it …</button>
 			</div>
 		{/if}

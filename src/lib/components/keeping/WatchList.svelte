@@ -37,6 +37,7 @@
 			{#if watches.length > 0}<button class="quiet-action" onclick={() => void look()}>Look now</button>{/if}
 			{#if store.columns.length > 0}
 				<Menu
+					changes
 					label="Watch a strategy"
 					class="quiet-action"
 					items={[

@@ -46,6 +46,7 @@
 			>{watch.paused ? 'Go on' : 'Stop'}</button
 		>
 		<Menu
+			changes
 			label="More of the watch {watch.name}"
 			class="quiet-action"
 			items={[

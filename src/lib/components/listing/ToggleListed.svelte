@@ -10,6 +10,7 @@
 </script>
 
 <button
+	data-changes
 	class="quiet-action border !py-0 text-xs"
 	data-to-list
 	aria-pressed={entry !== undefined}

@@ -93,6 +93,7 @@
 	{/if}
 	<p class="my-3 flex flex-wrap items-center gap-2">
 		<button
+			data-changes
 			class="quiet-action border !py-0 text-xs"
 			disabled={all === 0 || keeping}
 			onclick={() => combine('or')}>Keep what either found as a run</button

@@ -136,6 +136,7 @@
 		<div class="mt-2 flex flex-wrap items-center gap-2 text-xs">
 			<label class="flex items-center gap-1.5"
 				><span class="text-quiet">name</span><input
+					data-writes
 					class="field w-44 !py-0.5"
 					maxlength="200"
 					value={run.name}
@@ -144,6 +145,7 @@
 			>
 			<label class="flex flex-1 items-center gap-1.5"
 				><span class="text-quiet">note</span><input
+					data-writes
 					class="field w-full !py-0.5"
 					maxlength="2000"
 					value={run.note}
@@ -160,12 +162,14 @@
 					>Put them on the reading list</button
 				>{/if}
 			{#if run.kind !== 'elsewhere' && run.cql !== ''}
-				<button class="quiet-action" onclick={() => makeStrategy(store, run.number, run.indexCode)}
-					>Make it the strategy</button
+				<button
+					data-changes
+					class="quiet-action"
+					onclick={() => makeStrategy(store, run.number, run.indexCode)}>Make it the strategy</button
 				>
 			{/if}
 			{#if run.kind === 'run'}
-				<button class="quiet-action" onclick={repeat}>Repeat it now</button>
+				<button data-changes class="quiet-action" onclick={repeat}>Repeat it now</button>
 			{/if}
 			<span class="ml-auto self-center text-quiet"
 				>{#if run.edition}edition {run.edition}{/if}</span

@@ -35,7 +35,7 @@
 				><span class="block h-2 rounded-sm bg-lichen" style="width: {(100 * count) / total}%"></span></span
 			>
 			<span class="min-w-0 break-words">{@render region(wordsOf(members))}</span>
-			{#if onKeep}<button class="quiet-action !py-0 text-xs" onclick={() => onKeep(members)}
+			{#if onKeep}<button data-changes class="quiet-action !py-0 text-xs" onclick={() => onKeep(members)}
 					>Keep as a run</button
 				>{/if}
 		</li>

@@ -47,6 +47,7 @@
 			<span class="text-quiet">nothing for {nameOf(block)}</span>
 			{#if own}
 				<button
+					data-changes
 					class="quiet-action border !py-0"
 					onclick={() => store.send(additionCommand(store, index, own))}
 				>
@@ -56,6 +57,7 @@
 				</button>
 				{#if others(block).length > 0}
 					<Menu
+						changes
 						class="!px-1 !py-0"
 						label="{others(block).length} more that would let it through {nameOf(block)}"
 						items={others(block).map((one) => ({
@@ -80,7 +82,7 @@
 	{/each}
 	<p class="mt-1 flex flex-wrap items-center gap-1.5 text-xs">
 		{#if catching}
-			<button class="action !py-0 text-xs" onclick={() => store.send(catching)}
+			<button data-changes class="action !py-0 text-xs" onclick={() => store.send(catching)}
 				>Let it through <span>{signed(pearl.together.adds)}</span></button
 			>
 		{/if}

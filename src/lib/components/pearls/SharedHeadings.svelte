@@ -45,6 +45,7 @@
 			{@const picked = pickFor(store, concept, index.code, [heading])?.role === 'searched'}
 			<li class="flex items-baseline gap-2 border-t px-3 py-1 first:border-t-0">
 				<button
+					data-changes
 					class="w-4 shrink-0 text-center"
 					data-shared
 					aria-pressed={picked}

@@ -55,14 +55,17 @@
 		<p class="mt-1 flex flex-wrap gap-1">
 			{#if item.records.length > 1}
 				{#each item.records as { indexCode, id }, i (indexCode)}<button
+						data-changes
 						class="quiet-action border !py-0 text-xs"
 						onclick={() => onSplit(i)}>{id} is another work</button
 					>{/each}
 			{/if}
 			{#if waiting !== undefined && !waits}
-				<button class="action !py-0 text-xs" onclick={onJoin}>The same work as “{waiting}”</button>
+				<button data-changes class="action !py-0 text-xs" onclick={onJoin}
+					>The same work as “{waiting}”</button
+				>
 			{:else}
-				<button class="quiet-action border !py-0 text-xs" aria-pressed={waits} onclick={onWait}
+				<button data-changes class="quiet-action border !py-0 text-xs" aria-pressed={waits} onclick={onWait}
 					>{waits ? 'Waits: open the record it is the same as' : 'The same as another…'}</button
 				>
 			{/if}

@@ -67,6 +67,7 @@
 >
 	<div class="flex flex-wrap items-center gap-2">
 		<input
+			data-writes
 			class="field w-72 max-w-full font-semibold"
 			aria-label="Name of {concept.name}"
 			value={concept.name}
@@ -77,6 +78,7 @@
 		/>
 		<div class="text-xs">
 			<Select
+				changes
 				class="w-72 max-w-full"
 				label="Part of {concept.name} in the search"
 				value={concept.status}
@@ -87,6 +89,7 @@
 		<button class="quiet-action ml-auto border" onclick={done}>Done</button>
 	</div>
 	<form
+		data-changes
 		class="flex flex-wrap items-start gap-2"
 		onsubmit={(event) => {
 			event.preventDefault();

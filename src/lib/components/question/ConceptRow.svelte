@@ -85,6 +85,7 @@
 		>
 			<div>
 				<button
+					data-changes
 					class="rounded text-left font-semibold hover:bg-shade"
 					aria-expanded={open === 'name' || open === 'words'}
 					bind:this={nameButton}
@@ -102,7 +103,7 @@
 					</li>{/each}
 				{#if !open}
 					<li>
-						<button class="quiet-action !px-1.5 !py-0" onclick={() => onOpen('words')}
+						<button data-changes class="quiet-action !px-1.5 !py-0" onclick={() => onOpen('words')}
 							>{words.length === 0 ? 'No words yet: add some' : 'Add words'}<span class="sr-only">
 								to {concept.name}</span
 							></button
@@ -111,7 +112,7 @@
 				{/if}
 			</ul>
 		</div>
-		<Menu class="!px-1.5" label="More for {concept.name}" items={rare}
+		<Menu changes class="!px-1.5" label="More for {concept.name}" items={rare}
 			><Ellipsis size={16} aria-hidden="true" /></Menu
 		>
 	</div>

@@ -75,6 +75,7 @@
 		<label class="block">
 			<span class="text-quiet">Title</span>
 			<input
+				data-writes
 				class="field mt-1 w-full text-base font-semibold"
 				value={about.title}
 				maxlength="200"
@@ -84,6 +85,7 @@
 		<label class="block">
 			<span class="text-quiet">Question</span>
 			<textarea
+				data-writes
 				class="field mt-1 w-full text-base"
 				rows="3"
 				bind:this={field}
@@ -117,7 +119,7 @@
 		<button class="quiet-action -ml-2" bind:this={opener} onclick={open}>Change</button>
 	{/if}
 	{#if selected}
-		<button class="action" onmousedown={(event) => event.preventDefault()} onclick={makeConcept}
+		<button data-changes class="action" onmousedown={(event) => event.preventDefault()} onclick={makeConcept}
 			>Make “{selected}” a concept</button
 		>
 		{#if isOpen}<kbd class="key-cap">Alt Enter</kbd>{/if}

@@ -60,6 +60,7 @@
 				<label class="block">
 					<span class="text-quiet">Language</span>
 					<input
+						data-writes
 						class="field mt-0.5 w-16"
 						value={word.lang}
 						placeholder="any"
@@ -103,6 +104,7 @@
 				<div class="text-xs">
 					<span class="text-quiet">Belongs to</span>
 					<Select
+						changes
 						class="mt-0.5 flex w-full"
 						label="Concept that “{word.text}” belongs to"
 						value={word.conceptId}
@@ -117,8 +119,10 @@
 					href={lanesAt({ ...placeOf(store), concept: word.conceptId }, word.text.replace(/\*$/, ''))}
 					>Look up</a
 				>
-				<button class="quiet-action" onclick={() => store.send({ kind: 'word.remove', id: word.id })}
-					>Remove</button
+				<button
+					data-changes
+					class="quiet-action"
+					onclick={() => store.send({ kind: 'word.remove', id: word.id })}>Remove</button
 				>
 			</div>
 		</Popover.Content>

@@ -51,6 +51,7 @@
 	<div class="flex flex-wrap items-center gap-1.5">
 		{#each DECISIONS as [decision, says, key] (decision)}
 			<button
+				data-changes
 				class="quiet-action border aria-pressed:bg-wash aria-pressed:font-semibold"
 				data-decide={decision}
 				aria-pressed={marked === 0 && entry.decision === decision && entry.decidedAt !== ''}

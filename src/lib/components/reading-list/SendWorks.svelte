@@ -23,16 +23,19 @@
 		});
 		if (fault) return messages.warn(inWords(fault, 'Nothing was written.'));
 		open = false;
-		messages.say(`A message with ${counted(value.works, 'work')} is in the outbox`);
+		messages.say(
+			`An email with ${counted(value.works, 'work')} is in the outbox; download it there to send it`
+		);
 	}
 </script>
 
-<Panel bind:open title="Send works">
+<Panel bind:open title="Write an email with works">
 	<form class="space-y-3" onsubmit={send}>
 		<p class="text-quiet">
-			The message holds the citations in {styleInUse.now.name}, and the works as a file of RIS. It is put into
-			the
-			<a class="underline" href={outboxAt(placeOf(store))}>outbox</a>; nothing leaves by itself.
+			This writes an email with the citations in {styleInUse.now.name} and a RIS file. Oakmoss does not send it:
+			it waits in the
+			<a class="underline" href={outboxAt(placeOf(store))}>outbox</a>, where you download it and send it with
+			your own mail program.
 		</p>
 		<label class="block"
 			><span class="text-xs text-quiet">To</span><input
@@ -60,6 +63,6 @@
 				maxlength="10000"
 				bind:value={note}></textarea></label
 		>
-		<button class="action">Put it into the outbox</button>
+		<button class="action">Write it to the outbox</button>
 	</form>
 </Panel>

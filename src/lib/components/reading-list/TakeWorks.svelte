@@ -42,6 +42,7 @@
 					>All indexes, as the <a class="underline" href={pooledAt(placeOf(store))}>pooled list</a></span
 				>
 				<button
+					data-changes
 					class="action !py-0.5"
 					data-take="pool"
 					disabled={busy !== ''}
@@ -55,6 +56,7 @@
 				<IndexMark {index} size={16} />
 				<span class="flex-1">{index.name} <span class="text-quiet">{found(index.code)}</span></span>
 				<button
+					data-changes
 					class="quiet-action border !py-0.5"
 					disabled={busy !== ''}
 					onclick={() => take(index.code, `of/${index.code}`, `the strategy for ${index.name}`)}
@@ -71,6 +73,7 @@
 	/>
 	<p class="mt-3">
 		<button
+			data-changes
 			class="action"
 			disabled={text.trim() === '' || busy !== ''}
 			onclick={() => take('file', 'file', fileName ? `the file ${fileName}` : 'pasted citations', { text })}

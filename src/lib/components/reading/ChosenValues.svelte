@@ -93,10 +93,12 @@
 		>
 	{/each}
 	{#if HEADING_DIMENSIONS.includes(by) && store.concepts.length > 0}
-		{#if concept}<button class="action" onclick={() => pickAllFor(concept.id)}>Pick for {concept.name}</button
+		{#if concept}<button data-changes class="action" onclick={() => pickAllFor(concept.id)}
+				>Pick for {concept.name}</button
 			>{/if}
 		{#if store.concepts.length > 1}
 			<Menu
+				changes
 				label="Pick for another concept"
 				items={store.concepts.map(({ id, name }) => ({
 					says: `Pick for ${name}`,

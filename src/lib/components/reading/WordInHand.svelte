@@ -32,7 +32,7 @@
 		<button class="action" disabled={!concept} onclick={() => onAdd(text)}
 			>{isThere ? 'Take back' : 'Add'}{concept ? ` ${isThere ? 'from' : 'to'} ${concept.name}` : ''}</button
 		>
-		<button class="quiet-action border" onclick={() => onAside(text)}>Set aside</button>
+		<button data-changes class="quiet-action border" onclick={() => onAside(text)}>Set aside</button>
 		<a
 			class="quiet-action border"
 			href={recordsAt(placeOf(store), index.code, { cql: `cql.keywords = ${quote(text)}` })}

@@ -56,17 +56,22 @@
 		)} times as often.
 	</p>
 	<div class="mt-3 flex flex-wrap gap-1.5">
-		<button class="action" disabled={!concept} onclick={() => togglePick(store, concept, index, [heading])}
+		<button
+			data-changes
+			class="action"
+			disabled={!concept}
+			onclick={() => togglePick(store, concept, index, [heading])}
 			>{known && known.role !== 'rejected' ? 'Take back' : 'Pick'}{#if adds !== undefined && !known}<span
 					>{signed(adds)}</span
 				>{/if}</button
 		>
-		<button class="quiet-action border" onclick={onAside}>Set aside</button>
+		<button data-changes class="quiet-action border" onclick={onAside}>Set aside</button>
 		<button class="quiet-action border" disabled={!concept} onclick={onReject}
 			>{known?.role === 'rejected' ? 'No longer reject' : 'Reject'}</button
 		>
 		{#if store.concepts.length > 1}
 			<Menu
+				changes
 				label="Pick for another concept"
 				class="border"
 				onOpen={askOthers}

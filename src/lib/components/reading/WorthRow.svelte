@@ -46,6 +46,7 @@
 	onfocus={onFocus}
 >
 	<button
+		data-changes
 		class="grid size-6 place-items-center"
 		tabindex="-1"
 		aria-pressed={standing.kind === 'picked'}

@@ -31,8 +31,10 @@
 		{title.after}</span
 	>
 	<span class="ml-auto flex shrink-0 gap-1 text-xs">
-		<button class="quiet-action border !py-0" disabled={count === 0} onclick={onKeep}>Keep as a run</button>
-		<button class="quiet-action border !py-0" onclick={onWatch}>Watch</button>
+		<button data-changes class="quiet-action border !py-0" disabled={count === 0} onclick={onKeep}
+			>Keep as a run</button
+		>
+		<button data-changes class="quiet-action border !py-0" onclick={onWatch}>Watch</button>
 		{#if wider}<a class="quiet-action border !py-0" href={wider}>One step wider</a>{/if}
 		<a class="quiet-action border !py-0" href={back.at}>{back.says}</a>
 		<a class="quiet-action !py-0" href={whole}>All that the strategy finds</a>

@@ -5,12 +5,15 @@
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { number } from '../parts/numbers';
 	import PageFoot from '../parts/PageFoot.svelte';
+	import type { RecordMarks } from '$lib/server/reading';
+	import MarkedRecords from './MarkedRecords.svelte';
 	import RecordList from './RecordList.svelte';
 	import RecordView from './RecordView.svelte';
 
 	/** A result as a list, page by page, with the record in hand beside it. */
 	interface Props {
 		found: OpenedResult['page'];
+		marks: readonly RecordMarks[];
 		sheet: OpenedResult['sheet'];
 		/** Records of a page. */
 		size: number;
@@ -25,9 +28,16 @@
 		/** Puts all of them on the reading list. */
 		onTake: () => void;
 	}
-	let { found, sheet, size, index, concept, isReordering, show, onPaper, onTake }: Props = $props();
+	let { found, marks, sheet, size, index, concept, isReordering, show, onPaper, onTake }: Props = $props();
 	const store = $derived(useInquiry()());
 	const open = (id: string) => void show({ record: id });
+	/** Marked over all pages of the result. */
+	let marked = $state.raw<ReadonlySet<string>>(new Set());
+	function mark(id: string) {
+		const next = new Set(marked);
+		if (!next.delete(id)) next.add(id);
+		marked = next;
+	}
 	/** A neighbour is read in its place; the way back is the browser's own. */
 	async function readOn(id: string) {
 		await show({ record: id }, false);
@@ -66,15 +76,23 @@
 				current={sheet?.id}
 				onOpen={open}
 				onBeyond={beyond}
+				{marks}
+				{marked}
+				onMark={mark}
 			/>
 		</div>
+		{#if marked.size > 0}<MarkedRecords
+				indexCode={index.code}
+				marked={[...marked]}
+				onLetGo={() => (marked = new Set())}
+			/>{/if}
 		<PageFoot
 			offset={found.offset}
 			{size}
 			count={found.count}
 			noun="records"
 			onTurn={(by) => void pageTo(found.offset + by * size)}
-			><button class="quiet-action !py-0.5 whitespace-nowrap" onclick={onTake}
+			><button data-changes class="quiet-action !py-0.5 whitespace-nowrap" onclick={onTake}
 				>Put all on the reading list</button
 			></PageFoot
 		>

@@ -8,6 +8,8 @@
 	import HeadingText from '../marks/HeadingText.svelte';
 	import { pearlFor } from '../pearls/marking';
 	import ListedMark from '../listing/ListedMark.svelte';
+	import type { RecordMarks } from '$lib/server/reading';
+	import { number } from '../parts/numbers';
 
 	/** Records of a result as a list; the arrow keys walk it, and the record in hand stands beside it. */
 	interface Props {
@@ -19,8 +21,12 @@
 		onOpen: (id: string) => void;
 		/** The list ends here and goes on in another page: forward or back. */
 		onBeyond: (by: 1 | -1) => void;
+		/** How often each is cited, and where its work can be had; in their order. */
+		marks: readonly RecordMarks[];
+		marked: ReadonlySet<string>;
+		onMark: (id: string) => void;
 	}
-	let { records, offset, index, current, onOpen, onBeyond }: Props = $props();
+	let { records, offset, index, current, onOpen, onBeyond, marks, marked, onMark }: Props = $props();
 	const store = $derived(useInquiry()());
 	let list = $state<HTMLElement>();
 	const at = $derived(records.findIndex(({ id }) => id === current));
@@ -40,8 +46,11 @@
 		return [...each.filter(isOfStrategy), ...each.filter((one) => !isOfStrategy(one))];
 	}
 
-	const onkeydown = (event: KeyboardEvent) =>
+	function onkeydown(event: KeyboardEvent) {
+		if (event.key === 'x' && current !== undefined && !event.ctrlKey && !event.metaKey && !event.altKey)
+			return onMark(current);
 		walkList(event, { at, count: records.length, move, into: '[data-tagged]' });
+	}
 </script>
 
 <ul bind:this={list} role="listbox" aria-label="Records found in {index.name}" class="divide-y" tabindex="-1">
@@ -53,7 +62,8 @@
 			aria-selected={id === current}
 			tabindex={id === current || (at < 0 && i === 0) ? 0 : -1}
 			data-record={id}
-			class="grid cursor-pointer grid-cols-[34px_1fr] gap-x-2 px-3 py-2 hover:bg-shade aria-selected:bg-wash"
+			class:marked={marked.has(id)}
+			class="group grid cursor-pointer grid-cols-[34px_1fr] gap-x-2 px-3 py-2 hover:bg-shade aria-selected:bg-wash"
 			onclick={() => onOpen(id)}
 			{onkeydown}
 		>
@@ -62,7 +72,17 @@
 						class="mt-1 ml-auto text-lichen"
 						size={13}
 						aria-hidden="true"
-					/><span class="sr-only">, a pearl</span>{/if}<ListedMark indexCode={index.code} record={id} /></span
+					/><span class="sr-only">, a pearl</span>{/if}<ListedMark indexCode={index.code} record={id} /><span
+					data-act="mark"
+					role="presentation"
+					class="mt-1 block rounded text-center hover:bg-shade {marked.has(id)
+						? 'text-lichen-deep'
+						: 'opacity-0 group-hover:opacity-100 group-focus-visible:opacity-100'}"
+					onclick={(event) => {
+						event.stopPropagation();
+						onMark(id);
+					}}>{marked.has(id) ? 'marked' : 'mark'}</span
+				></span
 			>
 			<span class="min-w-0">
 				<span class="block font-medium">{item.title || 'Without a title'}</span>
@@ -78,11 +98,20 @@
 						>{:else}no {index.headingNoun}{/each}
 				</span>
 				<span class="block truncate text-xs text-quiet"
-					>{kind}{#if words.length > 0}{' · '}has {#each words as { name }, at (at)}{at > 0 ? ', ' : ''}<span
-								class="text-ink">{name}</span
-							>{/each}{/if}</span
+					>{kind}{#if marks[i]?.cited > 0}{' '}· cited by {number(
+							marks[i].cited
+						)}{/if}{#if marks[i]?.ways}{' '}· {marks[i].ways?.[0]}{/if}{#if words.length > 0}{' · '}has {#each words as { name }, at (at)}{at >
+							0
+								? ', '
+								: ''}<span class="text-ink">{name}</span>{/each}{/if}</span
 				>
 			</span>
 		</li>
 	{/each}
 </ul>
+
+<style>
+	.marked {
+		box-shadow: inset 4px 0 0 var(--lichen);
+	}
+</style>

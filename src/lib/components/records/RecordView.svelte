@@ -50,6 +50,7 @@
 		<CopyCitation indexCode={index.code} record={sheet.id} />
 		<ToggleListed indexCode={index.code} record={sheet.id} />
 		<button
+			data-changes
 			class="quiet-action border !py-0 text-xs"
 			aria-pressed={isPearl}
 			onclick={() => togglePearl(store, index.code, sheet.id, item.title ?? '')}

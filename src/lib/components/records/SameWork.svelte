@@ -59,6 +59,7 @@
 			{@const picked = pick !== undefined && pick.role !== 'rejected'}
 			<li>
 				<button
+					data-changes
 					class="flex w-full items-baseline gap-2 border-t py-0.5 text-left first:border-t-0 hover:bg-shade disabled:opacity-70"
 					data-near
 					aria-pressed={picked}

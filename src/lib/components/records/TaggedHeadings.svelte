@@ -157,6 +157,7 @@
 			</span>
 			{#if by !== undefined}<span class="text-xs text-quiet print:hidden">{signed(by)}</span>{/if}
 			<button
+				data-changes
 				class="quiet-action !py-0 text-xs"
 				tabindex="-1"
 				disabled={!concept}
@@ -164,6 +165,7 @@
 				onclick={() => togglePick(store, concept, index, [tagged])}>{picked ? 'Picked' : 'Pick'}</button
 			>
 			<button
+				data-changes
 				class="quiet-action !py-0 text-xs"
 				tabindex="-1"
 				disabled={isAside(tagged.uri)}

@@ -50,12 +50,13 @@
 			</span>
 			<span class="ml-auto flex shrink-0 text-xs">
 				{#if sighting.state === 'open'}
-					<button class="quiet-action !px-1.5" disabled={!concept} onclick={() => use(sighting)}
+					<button data-changes class="quiet-action !px-1.5" disabled={!concept} onclick={() => use(sighting)}
 						>{sighting.uri ? 'Pick' : 'Add as a word'}{' '}<span class="sr-only"
 							>{sighting.text}{concept ? ` for ${concept.name}` : ''}</span
 						></button
 					>
 					<button
+						data-changes
 						class="quiet-action !px-1.5"
 						onclick={() => store.send({ kind: 'sighting.set', id: sighting.id, state: 'dismissed' })}
 						>Dismiss{' '}<span class="sr-only">{sighting.text}</span></button
@@ -63,6 +64,7 @@
 				{:else}
 					<span class="px-1.5 text-quiet">{sighting.state}</span>
 					<button
+						data-changes
 						class="quiet-action !px-1.5"
 						onclick={() => store.send({ kind: 'sighting.set', id: sighting.id, state: 'open' })}
 						>Take up again{' '}<span class="sr-only">{sighting.text}</span></button

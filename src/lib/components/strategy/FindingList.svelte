@@ -44,7 +44,7 @@
 				>{finding.text}
 				{#if placeOf(finding)}<span class="text-xs text-quiet">{placeOf(finding)}</span>{/if}
 				{#if asked === finding.name}
-					<form class="mt-1 flex gap-2" onsubmit={(event) => leave(event, finding)}>
+					<form data-changes class="mt-1 flex gap-2" onsubmit={(event) => leave(event, finding)}>
 						<!-- svelte-ignore a11y_autofocus (it opens where the keys are) -->
 						<input
 							class="field flex-1 !py-0.5"

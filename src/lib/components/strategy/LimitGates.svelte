@@ -38,7 +38,10 @@
 		</span>
 		<span class="ml-auto"></span>
 		{#if settings.limits.length > 0}
-			<button class="quiet-action !py-0.5 text-xs" onclick={() => session.set({ lifted: !settings.lifted })}
+			<button
+				data-changes
+				class="quiet-action !py-0.5 text-xs"
+				onclick={() => session.set({ lifted: !settings.lifted })}
 				>{settings.lifted ? 'Restore all limits' : 'Lift all limits'}</button
 			>
 		{/if}
@@ -86,6 +89,7 @@
 							/>{:else}lifted{/if}
 					</span>
 					{#if !view.limitsInText.includes(limit.field)}<button
+							data-changes
 							class="quiet-action !py-0.5 text-xs"
 							aria-label="Remove the limit {words(limit)}"
 							onclick={() => session.removeLimit(limit.field)}>Remove</button

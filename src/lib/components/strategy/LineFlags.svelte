@@ -24,6 +24,7 @@
 		<p class="w-full text-warn">
 			{says}
 			{#if flag.kind === 'late'}<button
+					data-changes
 					class="quiet-action border !py-0.5"
 					onclick={() =>
 						store.send(takePredecessors(store.inquiry.picks[pick], flag.before, index.edition ?? ''))}

@@ -47,6 +47,7 @@
 		</p>{/if}
 	<div class="mt-2 flex items-center gap-2">
 		<button
+			data-changes
 			class="action"
 			disabled={blocked || running || session.trying || view.records === 0}
 			onclick={onRun}>Run and keep</button
@@ -55,6 +56,7 @@
 		<Meaning of="yield" />
 		<span class="ml-auto text-xs"
 			><WordSwitch
+				harmless
 				on={session.trying}
 				more="Changes are shown and not kept until you say so"
 				onChange={(on) => (on ? (session.trying = true) : session.drop())}>try</WordSwitch
@@ -84,8 +86,11 @@
 				{/if}
 			{:else}<p>Change anything here: it is shown and not kept.</p>{/if}
 			<div class="mt-1 flex gap-2">
-				<button class="action !py-0.5" disabled={session.trial.length === 0} onclick={() => session.keep()}
-					>Keep {session.trial.length === 1 ? 'it' : 'them'}</button
+				<button
+					data-changes
+					class="action !py-0.5"
+					disabled={session.trial.length === 0}
+					onclick={() => session.keep()}>Keep {session.trial.length === 1 ? 'it' : 'them'}</button
 				>
 				<button class="quiet-action !py-0.5" onclick={() => session.drop()}>Drop</button>
 			</div>

@@ -118,6 +118,7 @@
 			class="flex flex-wrap items-center gap-x-2 gap-y-1 border-t px-2 py-1 text-xs whitespace-nowrap print:hidden"
 		>
 			<form
+				data-changes
 				class="flex items-center gap-1"
 				onsubmit={(event) => {
 					event.preventDefault();
@@ -142,6 +143,7 @@
 			<span class="ml-auto flex items-center gap-1.5">
 				<span class="text-quiet">searches</span>
 				<Select
+					changes
 					label="What {block.name} searches"
 					value={session.settings.searches[block.id] ?? 'headings-and-words'}
 					options={searches}
@@ -152,6 +154,7 @@
 			<span class="flex items-center gap-1.5">
 				<span class="text-quiet">words</span>
 				<Select
+					changes
 					class="max-w-36"
 					label="Words of {block.name} are looked for"
 					value={session.settings.fields[block.id] ?? store.inquiry.about.wordField}

@@ -156,7 +156,10 @@
 				<span class="mr-2 text-warn">{isChiefInVain ? NO_CHIEF : `Nothing in ${index.name} has it.`}</span>
 			{/if}
 			{#if line.kind !== 'expression'}
-				<button class="quiet-action border !py-0.5" onclick={() => session.switchLine(line.id, !line.off)}
+				<button
+					data-changes
+					class="quiet-action border !py-0.5"
+					onclick={() => session.switchLine(line.id, !line.off)}
 					>{line.off ? 'Take back' : 'Leave out'}{#if own && !line.off}<span class="text-quiet"
 							>{signed(change)}</span
 						>{/if}</button
@@ -167,6 +170,7 @@
 					<FreeWord text={beside} /> finds every record of this heading already, so its switches change nothing
 					here.
 					<button
+						data-changes
 						class="quiet-action border !py-0.5"
 						onclick={() => own?.idleBeside && session.switchLine(own.idleBeside, true)}
 						>Leave <FreeWord text={beside} /> out</button

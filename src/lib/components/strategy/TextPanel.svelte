@@ -159,6 +159,7 @@
 		<div class="mt-1 flex flex-wrap items-center gap-2 text-xs">
 			{#if view.beyond}<span>Parts of it say more than blocks can show; they stand as text.</span>{/if}
 			<button
+				data-changes
 				class="quiet-action border !py-0.5"
 				onclick={() => session.set({ text: '', limits: limitsNow() })}>Follow the crosswalk again</button
 			>

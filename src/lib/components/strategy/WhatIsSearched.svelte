@@ -46,13 +46,20 @@
 
 <div class="mt-2 flex items-center gap-1.5 text-xs">
 	<span class="text-quiet">searches</span>
-	<Select label="What the whole strategy searches" value={chosen ?? 'each'} {options} onChange={set} />
+	<Select
+		changes
+		label="What the whole strategy searches"
+		value={chosen ?? 'each'}
+		{options}
+		onChange={set}
+	/>
 </div>
 {#if looksAnywhere}
 	<p class="mt-2 text-xs text-quiet">
 		Words are looked for anywhere, in the labels of headings too, so that a word hides what a heading is
 		worth.
 		<button
+			data-changes
 			class="quiet-action border !py-0.5"
 			onclick={() => store.send({ kind: 'about.set', wordField: DEFAULT_WORD_FIELD })}
 			>Look {WORD_FIELD_WORDS[DEFAULT_WORD_FIELD]}{#if price}{' '}· {number(price.before)} → {number(

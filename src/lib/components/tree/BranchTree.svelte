@@ -3,7 +3,7 @@
 	import ChevronDown from '@lucide/svelte/icons/chevron-down';
 	import ChevronRight from '@lucide/svelte/icons/chevron-right';
 	import Scissors from '@lucide/svelte/icons/scissors';
-	import { number } from '../parts/numbers';
+	import { counted, number } from '../parts/numbers';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import type { Branch } from './branches';
 	import BranchLines from './BranchLines.svelte';
@@ -17,6 +17,8 @@
 		/** What marking a row does: picks it, or cuts its branch. */
 		act?: 'pick' | 'cut';
 		isPicked: (uri: string) => boolean;
+		/** The index has records, so that what each heading is on can be told. */
+		hasRecords?: boolean;
 		/** What is said quietly after a row. */
 		note?: (row: Branch) => string;
 		onToggle?: (row: Branch) => void;
@@ -36,6 +38,7 @@
 		rows,
 		act: acts = 'pick',
 		isPicked,
+		hasRecords = false,
 		note,
 		onToggle,
 		onVisit,
@@ -105,6 +108,7 @@
 		const act = target.closest<HTMLElement>('[data-act]')?.dataset.act;
 		if (act === 'open') onToggle?.(rows[i]);
 		else if (act === 'pick') onPick(rows[i]);
+		else if (act === 'mark') onMark?.(rows[i]);
 		else onVisit(rows[i]);
 	}
 </script>
@@ -142,6 +146,9 @@
 					class:line-through={acts === 'cut' && isPicked(row.heading.uri)}
 					><HeadingText label={row.heading.label} retired={row.heading.retired} /></span
 				>
+				{#if hasRecords && row.heading.recordCount !== undefined}<span class="shrink-0 text-xs text-quiet"
+						>{counted(row.heading.recordCount, 'record')}</span
+					>{/if}
 				{#if row.open === false}<span class="shrink-0 text-xs text-quiet"
 						>{number(row.heading.narrowerCount ?? 0)} narrower</span
 					>{/if}
@@ -151,13 +158,23 @@
 					aria-hidden="true"
 					class="pick flex size-5 shrink-0 items-center justify-center rounded-full {isPicked(row.heading.uri)
 						? 'bg-lichen text-on-lichen'
-						: 'text-quiet opacity-0 group-hover:opacity-100 group-focus-visible:opacity-100 hover:bg-wash'}"
+						: 'border text-quiet hover:border-lichen hover:bg-wash'}"
+					data-changes
 					class:cuts={acts === 'cut'}
 					>{#if acts === 'cut'}<Scissors size={12} />{:else if isPicked(row.heading.uri)}<Check
 							size={12}
 							strokeWidth={3}
 						/>{/if}</span
 				>
+				{#if onMark}<span
+						data-act="mark"
+						data-changes
+						aria-hidden="true"
+						class="shrink-0 rounded px-1.5 text-xs text-quiet hover:bg-wash {isMarked?.(row)
+							? ''
+							: 'opacity-0 group-hover:opacity-100 group-focus-visible:opacity-100'}"
+						>{isMarked?.(row) ? 'marked' : 'mark'}</span
+					>{/if}
 			</div>
 		{/each}
 	</div>

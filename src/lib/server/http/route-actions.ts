@@ -135,6 +135,7 @@ const ROUTES: Record<Action | 'open', readonly string[]> = {
 		'GET /inquiry/[id]/reading-list/citations/formatted/[job]',
 		'GET /inquiry/[id]/reading-list/works',
 		'GET /inquiry/[id]/records',
+		'GET /inquiry/[id]/records/[code]/marked.[format]',
 		'GET /inquiry/[id]/repairs',
 		'GET /inquiry/[id]/report',
 		'GET /inquiry/[id]/runs',

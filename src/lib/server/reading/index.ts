@@ -30,6 +30,7 @@ export {
 	citedRecordsBody,
 	exportedList,
 	listedBody,
+	markedQuery,
 	requestBody,
 	sentBody,
 	takenFile,
@@ -54,7 +55,8 @@ export type { PoolComposition } from './pool-composition';
 export { keepPooled, pooledList, sayOfWorks } from './pooled-lists';
 export type { PooledList, PoolItem } from './pooled-lists';
 export { readRecords } from './results';
-export { exportList, listedWorks, readList, setList } from './reading-lists';
+export type { RecordMarks } from './record-marks';
+export { exportList, exportRecordsNamed, listedWorks, readList, setList } from './reading-lists';
 export type { ListedWork } from './reading-lists';
 export { takeCitations, takePool, takeRecords, takeResult } from './taking-works';
 export { partnersOf } from './work-record-rows';

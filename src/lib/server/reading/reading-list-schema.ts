@@ -27,6 +27,17 @@ export const takenRecords = v.object({
 });
 export const takenFile = v.object({ ...takenFrom.entries, ...citationsBody.entries });
 
+/** Records of one index by what that calls them, a line each. */
+export const markedQuery = v.object({
+	ids: v.pipe(
+		v.string(),
+		v.maxLength(60_000),
+		v.transform((text) => text.split('\n').filter(Boolean)),
+		v.minLength(1, 'Name the records.'),
+		v.maxLength(1_000)
+	)
+});
+
 /** Entries of the list by their identifiers, parted by commas. */
 export const worksQuery = v.object({
 	ids: v.pipe(

@@ -156,6 +156,27 @@ export async function exportList(
 	return recordFile(batches(), ending, 'reading-list');
 }
 
+/** Some records of an index as a file of citations. */
+export async function exportRecordsNamed(
+	person: Person | undefined,
+	inquiryId: string,
+	code: string,
+	keys: readonly string[],
+	ending: string
+): Promise<Response> {
+	await allowIn(person, 'read', inquiryId);
+	const seeds = await seedsOf(keys.map((record) => ({ indexCode: code, record })));
+	const lines = await recordLines(
+		await currentIndex(code),
+		seeds.map(({ n }) => n)
+	);
+	const drafts = lines.map(draftOf);
+	async function* batches() {
+		yield await Promise.resolve(drafts);
+	}
+	return recordFile(batches(), ending, 'records');
+}
+
 /** A work as it goes out: one citation with the headings that any of its records has. */
 function draftOfWork(
 	{ id, item, records }: ListedWork,

@@ -15,6 +15,7 @@ import { dimensionNamed, recordsHaving, recordsWithout, valuesAsWritten } from '
 import { neighbourSet, type Nearness } from './near-records';
 import { type Among, foundAmong } from './overlaps';
 import { PERSON, personInWords, personNamed } from './people-of-records';
+import { marksOf, type RecordMarks } from './record-marks';
 import type { Sift } from './reading-schema';
 import { allowIn, chosenIndexes, sharedView } from '../inquiry';
 
@@ -106,11 +107,13 @@ export async function readRecords(
 	code: string,
 	asked: Asked,
 	wanted: WantedInSome
-): Promise<OpenedResult & { code: string }> {
+): Promise<OpenedResult & { code: string; marks: RecordMarks[] }> {
 	await allowIn(person, 'read', inquiryId);
 	return sharedView(inquiryId, `records ${JSON.stringify([code, asked, wanted])}`, async () => {
 		const found = await resultAsked(person, inquiryId, code, asked);
-		return { code: found.at.current.index.code, ...(await openFound(person, found, wanted)) };
+		const opened = await openFound(person, found, wanted);
+		const marks = await marksOf(found.at.sets, opened.page.records);
+		return { code: found.at.current.index.code, ...opened, marks };
 	});
 }
 

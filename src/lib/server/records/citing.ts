@@ -40,7 +40,7 @@ export function cite(
 	const ids = [...byId.keys()];
 	const engine = new CSL.Engine(
 		{
-			retrieveItem: (id) => bare(byId.get(id) as CslItem),
+			retrieveItem: (id) => inStyle(styleId, bare(byId.get(id) as CslItem)),
 			retrieveLocale: localeNamed,
 			// An entry in which nothing is printed is left out of the list, so each says whose it is.
 			embedBibliographyEntry: (id) => `${MARK}${id}`
@@ -65,6 +65,22 @@ export function cite(
 		return { id, html, text: plain(html), inText: { html: cluster, text: plain(cluster) } };
 	});
 }
+
+/** Families of styles that begin a subtitle with a capital, and leave titles otherwise as they are written. */
+const CAPITAL_SUBTITLES = /^apa(-|$)/;
+
+/** An item as a style wants its titles written. */
+function inStyle(style: string, item: CslItem): CslItem {
+	if (!CAPITAL_SUBTITLES.test(style) || item.title === undefined) return item;
+	return { ...item, title: capitalSubtitle(item.title) };
+}
+
+/** A title whose subtitle begins with a capital. */
+const capitalSubtitle = (title: string) =>
+	title.replace(
+		/([:?!]\s+["“‘']?)(\p{Ll})/gu,
+		(_, before: string, letter: string) => before + letter.toUpperCase()
+	);
 
 /** Between an entry and the identifier of its item; no text holds it. */
 const MARK = '\u0000';

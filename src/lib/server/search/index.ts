@@ -1,5 +1,5 @@
 /** Strategies and CQL over the stored sets. */
-export { ordered, SORTS } from './ranking';
+export { citedTimes, ordered, SORTS } from './ranking';
 export { foundBy, openFound } from './openings';
 export type { Found, OpenedResult, Opening, WantedInSome } from './openings';
 export { changePrices, jointCount, limitPrices, pickPrices } from './pricing';

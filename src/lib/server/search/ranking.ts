@@ -10,10 +10,11 @@ import {
 	type Term
 } from '../../../core/search';
 import { type IndexSets, WantedTerms } from '../records';
+import { citedCounts, eachByName } from './order-rows';
 import { knownPostings, postingsOf, queryOfTerm, type Postings } from './term-postings';
 import { countsOfQueries, eachTopicMatching, meanLengths } from './topic-rows';
 
-export const SORTS = ['relevance', 'newest', 'oldest'] as const;
+export const SORTS = ['relevance', 'newest', 'oldest', 'cited', 'source', 'author'] as const;
 export type Sort = (typeof SORTS)[number];
 
 /** Orders kept at hand by a server; those longest unused go first. */
@@ -62,9 +63,34 @@ async function order(
 		// Records without a year stand last in either direction.
 		return numbers.sort((a, b) => (years[a] || 9999) - (years[b] || 9999) || a - b);
 	if (sort === 'newest') return numbers.sort((a, b) => years[b] - years[a] || a - b);
+	if (sort === 'cited') {
+		const times = await citedTimes(sets);
+		return numbers.sort((a, b) => times[b] - times[a] || years[b] - years[a] || a - b);
+	}
+	if (sort === 'source' || sort === 'author') {
+		const places = await placesByName(sets, sort);
+		return numbers.sort((a, b) => places[a] - places[b]);
+	}
 	const scores = await scoresOf(sets, result, termsOf(strategy));
 	return numbers.sort((a, b) => scores[b] - scores[a] || years[b] - years[a] || a - b);
 }
+
+/** How many records of the index refer to each record. One statement for a revision. */
+export const citedTimes = (sets: IndexSets): Promise<Uint32Array> =>
+	sets.fact('times cited', async () => {
+		const times = new Uint32Array(sets.records);
+		for (const { n, count } of await citedCounts(sets.code)) times[n] = count;
+		return times;
+	});
+
+/** The place of each record in the order of sources, or of first authors. One statement for a revision. */
+const placesByName = (sets: IndexSets, name: 'source' | 'author'): Promise<Uint32Array> =>
+	sets.fact(`places by ${name}`, async () => {
+		const places = new Uint32Array(sets.records);
+		let place = 0;
+		await eachByName(sets.code, name, (n) => (places[n] = place++));
+		return places;
+	});
 
 /** Best-match scores by record; those that have none of the terms, or are not of the result, score nothing. */
 async function scoresOf(sets: IndexSets, result: RecordSet, terms: readonly Term[]): Promise<Float64Array> {

@@ -5,6 +5,7 @@ import { heading, limitSetting, many, text } from '../input-schema';
 import { trialBody } from '../inquiry';
 import { ServiceError } from '../errors';
 import type { Opening } from './openings';
+import { SORTS } from './ranking';
 
 /** A search through the public API. */
 export const searchBody = v.object({
@@ -12,7 +13,7 @@ export const searchBody = v.object({
 	limits: v.optional(v.pipe(v.array(limitSetting), v.maxLength(50)), []),
 	offset: v.optional(v.pipe(v.number(), v.integer(), v.minValue(0)), 0),
 	limit: v.optional(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(1_000)), 20),
-	sort: v.optional(v.picklist(['relevance', 'newest', 'oldest'])),
+	sort: v.optional(v.picklist(SORTS)),
 	yields: v.optional(v.boolean(), false)
 });
 

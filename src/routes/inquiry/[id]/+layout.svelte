@@ -11,6 +11,7 @@
 	import GuideStrip from '$lib/components/first-meeting/GuideStrip.svelte';
 	import KeysSheet from '$lib/components/frame/KeysSheet.svelte';
 	import MarkedBar from '$lib/components/frame/MarkedBar.svelte';
+	import { provideReadingOnly } from '$lib/components/parts/reading-only';
 	import Rail from '$lib/components/frame/Rail.svelte';
 	import TopBar from '$lib/components/frame/TopBar.svelte';
 	import { sayingWhatIsKnown } from '$lib/client/knowing';
@@ -32,6 +33,12 @@
 		);
 	});
 	provideInquiry(() => store);
+	provideReadingOnly(() => store.onlyReads);
+
+	/** Where whoever only reads would type over what others wrote, nothing is taken. */
+	function onbeforeinput(event: InputEvent) {
+		if (store.onlyReads && (event.target as HTMLElement).closest('[data-writes]')) event.preventDefault();
+	}
 
 	let keysOpen = $state(false);
 
@@ -84,7 +91,7 @@
 				},
 				{ shown: ['Ctrl Z'], does: 'Undo', bind: '$mod+z', run: () => step('undo') },
 				{ shown: ['Ctrl Y'], does: 'Redo', bind: '$mod+y', run: () => step('redo') },
-				{ shown: ['?'], does: 'Show these keys', bind: ['Shift+?', '?'], run: () => (keysOpen = true) }
+				{ shown: ['?'], does: 'Help: keys and words', bind: ['Shift+?', '?'], run: () => (keysOpen = true) }
 			]
 		});
 	});
@@ -102,12 +109,23 @@
 				<a class="underline" href="/">To the inquiries</a>
 			</p>
 		{/if}
+		{#if store.onlyReads}
+			<p class="border-b bg-shade px-4 py-1 text-xs text-quiet print:hidden" data-reads>
+				You read this inquiry: look words up, open every number, and take away what you need. Changing it is
+				for those who take part in it.
+			</p>
+		{/if}
 		{#if data.apart}<ApartBanner apart={data.apart} {id} />{/if}
 		<Guarded name="The line of concepts"><ConceptStrip /></Guarded>
-		<main id="main" class="flex min-h-0 flex-1 flex-col">
+		<main
+			id="main"
+			class="flex min-h-0 flex-1 flex-col"
+			data-only-reads={store.onlyReads || undefined}
+			{onbeforeinput}
+		>
 			<Guarded name="This screen">{@render children()}</Guarded>
 		</main>
-		<Guarded name="What is marked"><MarkedBar /></Guarded>
+		{#if !store.onlyReads}<Guarded name="What is marked"><MarkedBar /></Guarded>{/if}
 		<Guarded name="The guide"><GuideStrip /></Guarded>
 	</div>
 </div>

@@ -2,9 +2,19 @@ import { redirect } from '@sveltejs/kit';
 import { forPage, rememberLink } from '$lib/server/http';
 import { inquiryBehind } from '$lib/server/inquiry';
 
+/** The screen that a link leads to: one of its inquiry, or the first of them. */
+function screenOf(inquiry: string, url: URL): string {
+	const first = `/inquiry/${encodeURIComponent(inquiry)}`;
+	const wanted = url.searchParams.get('to') ?? '';
+	if (!URL.canParse(wanted, url.origin)) return first;
+	const { origin, pathname, search } = new URL(wanted, url.origin);
+	const isOfIt = origin === url.origin && (pathname === first || pathname.startsWith(`${first}/`));
+	return isOfIt ? pathname + search : first;
+}
+
 /** Opens an inquiry for whoever has its link, and remembers that. */
 export const load = async ({ params, cookies, url }) => {
 	const inquiry = await forPage(() => inquiryBehind(params.key));
 	rememberLink(cookies, url, params.key);
-	redirect(303, `/inquiry/${encodeURIComponent(inquiry)}`);
+	redirect(303, screenOf(inquiry, url));
 };

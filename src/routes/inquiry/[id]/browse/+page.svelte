@@ -3,17 +3,17 @@
 	import Lanes from '$lib/components/browse/Lanes.svelte';
 	import TopHeadings from '$lib/components/browse/TopHeadings.svelte';
 	import { lanesAt } from '$lib/components/inquiry/addresses';
-	import { currentConcept, placeOf } from '$lib/components/inquiry/in-hand';
-	import { freshId, useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
+	import PickTargetLine from '$lib/components/browse/PickTargetLine.svelte';
+	import { placeOf } from '$lib/components/inquiry/in-hand';
+	import { pickTarget } from '$lib/components/inquiry/pick-target';
+	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 	import FreeWord from '$lib/components/marks/FreeWord.svelte';
 
 	let { data } = $props();
 	const store = $derived(useInquiry()());
-	const concept = $derived(currentConcept(store));
+	const target = $derived(pickTarget(store, data.query));
+	const concept = $derived(target.concept);
 	const words = $derived(concept ? wordsOfConcept(store.inquiry, concept.id) : []);
-	const isWord = $derived(
-		words.some(({ text }) => text.replace(/\*$/, '').toLowerCase() === data.query.toLowerCase())
-	);
 </script>
 
 <svelte:head><title>{data.query ? `“${data.query}”` : 'Browse'} · Oakmoss</title></svelte:head>
@@ -33,27 +33,7 @@
 		{:else}
 			<span class="text-quiet">none yet</span>
 		{/each}
-		{#if data.query && !isWord}
-			<span class="ml-auto flex gap-1">
-				<button
-					class="quiet-action !px-1.5"
-					onclick={() =>
-						store.send({ kind: 'word.add', id: freshId(), conceptId: concept.id, text: data.query })}
-					>Add “{data.query}” to its words</button
-				>
-				<button
-					class="quiet-action !px-1.5"
-					onclick={() =>
-						store.send({
-							kind: 'sighting.add',
-							id: freshId(),
-							conceptId: concept.id,
-							text: data.query,
-							seen: 'looked up'
-						})}>Set aside</button
-				>
-			</span>
-		{/if}
+		<span class="ml-auto pl-4"><PickTargetLine {target} query={data.query} /></span>
 	{:else}
 		<span class="text-quiet">Picks go to a concept; this inquiry has none yet.</span>
 	{/if}

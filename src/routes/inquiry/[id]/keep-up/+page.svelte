@@ -114,7 +114,7 @@
 								repairs[0].from
 							)}&to={encodeURIComponent(repairs[0].to)}">All that changed</a
 						>
-						<button class="quiet-action" onclick={() => takeAll(repairs, index.name)}
+						<button data-changes class="quiet-action" onclick={() => takeAll(repairs, index.name)}
 							>Take all {repairs.length}</button
 						>
 						<button class="quiet-action" onclick={() => leaveAll(repairs, index.name)}>Leave all</button>

@@ -111,7 +111,9 @@
 		</p>
 	{/if}
 	<span class="ml-auto"></span>
-	<button class="quiet-action" onclick={() => (loggingElsewhere = true)}>Log a search made elsewhere</button>
+	<button data-changes class="quiet-action" onclick={() => (loggingElsewhere = true)}
+		>Log a search made elsewhere</button
+	>
 </div>
 <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions (what scrolls must be reached by the keys that scroll it) -->
 <div

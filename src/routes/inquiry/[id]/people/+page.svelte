@@ -61,7 +61,21 @@
 	}
 
 	const links = $derived(data.links ?? []);
-	const addressOf = (key: string) => `${page.url.origin}/shared/${key}`;
+	/** Where links that are copied lead. */
+	const SCREENS = [
+		{ value: '', says: 'the crosswalk' },
+		{ value: 'question', says: 'the question' },
+		{ value: 'strategy', says: 'the strategies' },
+		{ value: 'records', says: 'the records' },
+		{ value: 'pooled', says: 'the pooled list' },
+		{ value: 'pearls', says: 'the pearls' },
+		{ value: 'reading-list', says: 'the reading list' },
+		{ value: 'report', says: 'the report' },
+		{ value: 'logbook', says: 'the logbook' }
+	];
+	let screen = $state('');
+	const addressOf = (key: string) =>
+		`${page.url.origin}/shared/${key}${screen ? `?${new URLSearchParams({ to: `/inquiry/${store.id}/${screen}` })}` : ''}`;
 	async function makeLink() {
 		const made = await asking.send<{ key: string }>(`/inquiry/${store.id}/people/links`, {});
 		if (!made) return;
@@ -119,7 +133,7 @@
 									options={PARTS_SAID}
 									onChange={(role) => setRole('groups', group.id, role, group.name)}
 								/>
-								<button class="quiet-action" onclick={() => take('groups', group.id, group.name)}
+								<button data-changes class="quiet-action" onclick={() => take('groups', group.id, group.name)}
 									>Takes part no more</button
 								>
 							{:else}<span class="text-quiet"
@@ -130,7 +144,10 @@
 				{/each}
 			</ul>
 			{#if asking.problem}<p class="mt-2 text-warn" role="alert">{asking.problem}</p>{/if}
-			{#if isOwner}<FindPeople without={[...data.people, ...data.groups].map(({ id }) => id)} onTake={add} />
+			{#if isOwner && !data.me?.alone}<FindPeople
+					without={[...data.people, ...data.groups].map(({ id }) => id)}
+					onTake={add}
+				/>
 			{:else if data.me?.role !== 'visitor'}
 				<button class="quiet-action mt-2" onclick={leave}>Leave this inquiry</button>
 			{/if}
@@ -147,11 +164,34 @@
 			<h2 id="comments-title" class="mb-2 text-lg font-semibold">Comments</h2>
 			<AllComments />
 		</section>
-		{#if isOwner}
+		{#if data.me?.alone}
+			<section aria-labelledby="alone-title">
+				<h2 id="alone-title" class="text-lg font-semibold">Share</h2>
+				<p>
+					Sharing is off, as Oakmoss was started without accounts and you work alone. With accounts on, you
+					invite colleagues and groups, or make a link for reading.
+				</p>
+				<p class="mt-2">
+					To try it with the demo, stop Oakmoss and start it with <code>npm run demo -- together</code>; the
+					two people it prints can sign in. For an installation of your own, set
+					<code>OAKMOSS_ACCOUNTS=on</code>.
+				</p>
+			</section>
+		{:else if isOwner}
 			<section aria-labelledby="links-title">
 				<h2 id="links-title" class="text-lg font-semibold">Reading by a link</h2>
 				<p class="text-quiet">
-					Whoever has a link reads this inquiry without an account, and changes nothing. It can be taken back.
+					A link lets people read this inquiry without an account. They change nothing, and you can take the
+					link back.
+				</p>
+				<p class="mt-1 flex items-center gap-2">
+					<span>It opens</span>
+					<Select
+						label="The screen that a link opens"
+						value={screen}
+						options={SCREENS}
+						onChange={(next) => (screen = next)}
+					/>
 				</p>
 				<ul class="mt-2 divide-y border-y empty:hidden">
 					{#each links as link (link.key)}

@@ -177,7 +177,7 @@
 					count={pool.count}
 					noun="works"
 					onTurn={(by) => void beyond(by)}
-					><button class="quiet-action !py-0.5 whitespace-nowrap" onclick={takeAll}
+					><button data-changes class="quiet-action !py-0.5 whitespace-nowrap" onclick={takeAll}
 						>Put all on the reading list</button
 					></PageFoot
 				>{/if}

@@ -52,7 +52,10 @@
 	const SORTS = [
 		['relevance', 'best match'],
 		['newest', 'latest year first'],
-		['oldest', 'earliest year first']
+		['oldest', 'earliest year first'],
+		['cited', 'most cited first'],
+		['source', 'source'],
+		['author', 'first author']
 	] as const;
 
 	function show(changes: Record<string, string>, replace = true) {
@@ -107,7 +110,7 @@
 				{ shown: ['Space'], does: 'On a heading: pick it for the current concept, or take it back' },
 				{ shown: ['A'], does: 'On a heading: pick it with its aspect' },
 				{ shown: ['S'], does: 'On a heading: set it aside' },
-				{ shown: ['X'], does: 'On a heading: mark it, to look at it with others' },
+				{ shown: ['X'], does: 'In the list: mark the record, to copy, export or list it with others; on a heading: mark that' },
 				{ shown: ['Enter'], does: 'On a heading: other concepts, each with what picking for it would add' },
 				{ shown: ['G'], does: 'To the list', bind: 'g', run: () => void toList() },
 				{ shown: ['N'], does: 'To what is near the record: the same work elsewhere, references, authors, headings in common', bind: 'n', run: () => document.querySelector<HTMLElement>('[data-near]')?.focus() },
@@ -198,15 +201,16 @@
 {:else if view === 'words'}
 	{#key result}<WordsView {index} count={found.count} />{/key}
 {:else}
-	<ReadList
-		{found}
-		sheet={data.sheet}
-		{size}
-		{index}
-		{concept}
-		{isReordering}
-		{show}
-		{onPaper}
-		onTake={takeAll}
-	/>
+	{#key result}<ReadList
+			{found}
+			marks={data.marks ?? []}
+			sheet={data.sheet}
+			{size}
+			{index}
+			{concept}
+			{isReordering}
+			{show}
+			{onPaper}
+			onTake={takeAll}
+		/>{/key}
 {/if}

@@ -85,7 +85,7 @@
 			label="Take away the report"
 			items={FORMATS.map(([ending, says]) => ({ says, file: { at: file(ending) } }))}>Take away</Menu
 		>
-		<button class="action !py-0.5" onclick={() => void handIn()}>Hand it in</button>
+		<button data-changes class="action !py-0.5" onclick={() => void handIn()}>Hand it in</button>
 	</span>
 </div>
 <div class="flex min-h-0 flex-1 max-md:block max-md:overflow-auto print:block">
