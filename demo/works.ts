@@ -201,7 +201,7 @@ export function thinkUp(
 		page: `${start}-${start + chance.number(4, 28)}`,
 		doi:
 			year >= 1999 && chance.is(0.85)
-				? `10.${chance.number(58_000, 58_040)}/om.${year}.${number}`
+				? `10.5555/om${chance.number(10, 50)}.${year}.${number}`
 				: undefined,
 		keywords: chance.is(0.6) ? subjects.map((_, i) => word(i)) : [],
 		people

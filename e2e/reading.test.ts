@@ -249,7 +249,7 @@ describe('pearls', () => {
 			`https://doi.org/${two.toUpperCase()}`,
 			`doi: ${three}.`,
 			one,
-			'10.9999/nowhere',
+			'10.5555/nowhere',
 			'no DOI at all'
 		];
 		await page.$eval(

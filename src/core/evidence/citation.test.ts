@@ -43,9 +43,9 @@ describe('an item of CSL-JSON', () => {
 
 describe('a DOI', () => {
 	it.each([
-		['https://doi.org/10.1234/ABC.5', '10.1234/abc.5'],
-		['doi:10.1234/abc.5.', '10.1234/abc.5'],
-		['(10.1234/abc)', '10.1234/abc'],
+		['https://doi.org/10.5555/ABC.5', '10.5555/abc.5'],
+		['doi:10.5555/abc.5.', '10.5555/abc.5'],
+		['(10.5555/abc)', '10.5555/abc'],
 		['10.12/short', undefined],
 		['none', undefined],
 		[undefined, undefined]
@@ -66,9 +66,9 @@ describe('a DOI', () => {
 	});
 
 	it('leads to its DOI and its address on the web, and nowhere else', () => {
-		expect(linksOf(item({ DOI: 'https://doi.org/10.1234/AB.c ', URL: 'https://oak.example/a?b=1' }))).toEqual(
+		expect(linksOf(item({ DOI: 'https://doi.org/10.5555/AB.c ', URL: 'https://oak.example/a?b=1' }))).toEqual(
 			[
-				{ at: 'https://doi.org/10.1234/ab.c', says: 'DOI 10.1234/ab.c' },
+				{ at: 'https://doi.org/10.5555/ab.c', says: 'DOI 10.5555/ab.c' },
 				{ at: 'https://oak.example/a?b=1', says: 'oak.example' }
 			]
 		);
@@ -76,7 +76,7 @@ describe('a DOI', () => {
 			expect(linksOf(item({ URL, DOI: 'none' }))).toEqual([]);
 		fc.assert(
 			fc.property(fc.string(), fc.string(), (DOI, URL) => {
-				for (const { at } of linksOf(item({ DOI: `10.1234/${DOI}`, URL })))
+				for (const { at } of linksOf(item({ DOI: `10.5555/${DOI}`, URL })))
 					expect(['https:', 'http:']).toContain(new globalThis.URL(at).protocol);
 			})
 		);

@@ -22,7 +22,7 @@ describe('an OpenURL', () => {
 			volume: 3,
 			issue: 2,
 			page: '5–19',
-			DOI: 'doi:10.1234/ABC',
+			DOI: 'doi:10.5555/ABC',
 			ISSN: '1234-5678'
 		});
 		expect(Object.fromEntries([...keys].filter(([key]) => key !== 'rft.au'))).toEqual({
@@ -33,7 +33,7 @@ describe('an OpenURL', () => {
 			ctx_enc: 'info:ofi/enc:UTF-8',
 			rfr_id: 'info:sid/oakmoss.example:yarrow',
 			rft_val_fmt: 'info:ofi/fmt:kev:mtx:journal',
-			rft_id: 'info:doi/10.1234/abc',
+			rft_id: 'info:doi/10.5555/abc',
 			'rft.genre': 'article',
 			'rft.atitle': 'Rest & noise',
 			'rft.jtitle': 'Quiet Rooms',

@@ -109,7 +109,7 @@ const item = fc.record(
 		publisher: text,
 		'publisher-place': word,
 		genre: fc.constantFrom('Master’s thesis', 'working paper', 'phdthesis'),
-		DOI: fc.constantFrom('10.1234/ab_c', '10.1234/x(1)%2'),
+		DOI: fc.constantFrom('10.5555/ab_c', '10.5555/x(1)%2'),
 		ISBN: fc.constantFrom('9780000000002', '0-00-000000-0'),
 		ISSN: fc.constantFrom('1234-5678'),
 		URL: fc.constantFrom('https://x.example/a_b?c=%20d&e#f', 'https://x.example/{a}'),

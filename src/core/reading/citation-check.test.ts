@@ -17,7 +17,7 @@ const GOOD: CslItem = {
 	issued: issued(2012),
 	volume: 4,
 	page: '113-129',
-	DOI: '10.1234/abc.1'
+	DOI: '10.5555/abc.1'
 };
 const other = (item: Partial<CslItem>, index = 'Sorrel'): Elsewhere => ({
 	index,
@@ -88,11 +88,11 @@ const CASES: [
 		'year',
 		'issued',
 		issued(2012),
-		[other({ DOI: 'https://doi.org/10.1234/ABC.1' })]
+		[other({ DOI: 'https://doi.org/10.5555/ABC.1' })]
 	],
 	[{ title: 'Sleep &amp;amp; rest' }, 'markup', 'title', 'Sleep & rest'],
 	[{ title: 'Effects of CO<sub>2</sub> &#8211; a trial' }, 'markup', 'title', 'Effects of CO2 – a trial'],
-	[{ DOI: 'doi:10.1234/ABC.1' }, 'doi', 'DOI', '10.1234/abc.1'],
+	[{ DOI: 'doi:10.5555/ABC.1' }, 'doi', 'DOI', '10.5555/abc.1'],
 	[{ DOI: 'see the web page' }, 'doi', 'DOI', null]
 ];
 

@@ -39,7 +39,7 @@
 	<span class="ml-auto"></span>
 	<button
 		class="quiet-action !py-0"
-		onclick={() => void copyRecords(marked.map((id) => ({ index: indexCode, id })))}>Copy citations</button
+		onclick={() => void copyRecords(marked.map((id) => ({ index: indexCode, id })))}>Copy</button
 	>
 	<Menu
 		label="Export the marked records"
@@ -49,6 +49,6 @@
 			file: { at: fileAt(ending), name: `records.${ending}` }
 		}))}>Export</Menu
 	>
-	<button data-changes class="quiet-action !py-0" onclick={() => void take()}>Put on the reading list</button>
+	<button data-changes class="quiet-action !py-0" onclick={() => void take()}>Reading list</button>
 	<button class="quiet-action !py-0" onclick={onLetGo}>Let go</button>
 </div>

@@ -47,8 +47,10 @@
 	}
 
 	function onkeydown(event: KeyboardEvent) {
-		if (event.key === 'x' && current !== undefined && !event.ctrlKey && !event.metaKey && !event.altKey)
-			return onMark(current);
+		// The row that has the focus: the record beside the list may still be on its way.
+		const inHand = (event.currentTarget as HTMLElement).dataset.record;
+		if (event.key === 'x' && inHand && !event.ctrlKey && !event.metaKey && !event.altKey)
+			return onMark(inHand);
 		walkList(event, { at, count: records.length, move, into: '[data-tagged]' });
 	}
 </script>
@@ -63,7 +65,7 @@
 			tabindex={id === current || (at < 0 && i === 0) ? 0 : -1}
 			data-record={id}
 			class:marked={marked.has(id)}
-			class="group grid cursor-pointer grid-cols-[34px_1fr] gap-x-2 px-3 py-2 hover:bg-shade aria-selected:bg-wash"
+			class="group grid cursor-pointer grid-cols-[46px_1fr] gap-x-2 px-3 py-2 hover:bg-shade aria-selected:bg-wash"
 			onclick={() => onOpen(id)}
 			{onkeydown}
 		>

@@ -67,7 +67,7 @@ beforeAll(async () => {
 								id: `${code} ${i}`,
 								type: 'article-journal',
 								title: `On ${words.join(' and ')}`,
-								DOI: `10.5800/${i}`,
+								DOI: `10.5555/${i}`,
 								...(year !== undefined && { issued: { 'date-parts': [[year]] } })
 							},
 							limits: {},

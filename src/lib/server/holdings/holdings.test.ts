@@ -9,7 +9,7 @@ const item = (i: number): CslItem => ({
 	title: `Work ${i}`,
 	'container-title': `Journal ${i % 40}`,
 	issued: { 'date-parts': [[1990 + (i % 37)]] },
-	DOI: `10.1234/w.${i}`
+	DOI: `10.5555/w.${i}`
 });
 afterEach(() => vi.unstubAllEnvs());
 

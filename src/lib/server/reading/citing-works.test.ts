@@ -25,7 +25,7 @@ const draft = (code: string, i: number, rest: Partial<RecordDraft['item']> = {})
 		issued: { 'date-parts': [[2012]] },
 		volume: 1,
 		page: '1-9',
-		DOI: `10.1234/w.${i}`,
+		DOI: `10.5555/w.${i}`,
 		...rest
 	},
 	taggings: []

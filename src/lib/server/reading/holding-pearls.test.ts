@@ -40,11 +40,11 @@ beforeAll(async () => {
 	url = await databaseWithYarrow('fern');
 	await store('yarrow', DRAFTS);
 	await store('fern', [
-		{ ...record('f1', 'Noise at night', [], { DOI: '10.1234/Found' }) },
-		{ ...record('f2', 'Only here', [], { DOI: '10.1234/only' }) }
+		{ ...record('f1', 'Noise at night', [], { DOI: '10.5555/Found' }) },
+		{ ...record('f2', 'Only here', [], { DOI: '10.5555/only' }) }
 	]);
 	await store('yarrow', [
-		record('twin', 'Noise at night, again', [NOISE, SLEEP], { DOI: 'https://doi.org/10.1234/found' })
+		record('twin', 'Noise at night, again', [NOISE, SLEEP], { DOI: 'https://doi.org/10.5555/found' })
 	]);
 });
 afterAll(() => dropDatabase(url));

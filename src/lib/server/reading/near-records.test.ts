@@ -34,7 +34,7 @@ const DRAFTS: RecordDraft[] = cites.map((own, n) => ({
 		title: `Report ${n}`,
 		issued: { 'date-parts': [[1990 + (n % 30)]] },
 		...(n % 5 && { author: [{ family: FAMILIES[n % 4], given: n % 2 ? 'Kai' : 'K.' }, { family: 'Oake', given: n % 3 ? 'Jo' : 'Al' }] }),
-		...(n % 10 === 0 && { DOI: `10.1234/work.${n}` })
+		...(n % 10 === 0 && { DOI: `10.5555/work.${n}` })
 	},
 	taggings: HEADINGS.filter((_, i) => (n >> i) & 1).map((label) => ({ uri: label, label, chief: false })),
 	// The last says nothing of what it refers to.
@@ -84,7 +84,7 @@ beforeAll(async () => {
 	await store('fern', [
 		{
 			key: 'f1',
-			item: { id: 'f1', type: 'report', title: 'Report 10', DOI: 'doi:10.1234/WORK.10' },
+			item: { id: 'f1', type: 'report', title: 'Report 10', DOI: 'doi:10.5555/WORK.10' },
 			taggings: [{ uri: 'f:hush', label: 'Hush', chief: true }]
 		}
 	]);

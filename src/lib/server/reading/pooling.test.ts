@@ -27,8 +27,8 @@ const DRAFTS = Object.fromEntries(
 				title: `Noise ${i % (c + 2) === 0 ? i : `${code} ${i}`}`,
 				author: [{ family: 'Ashdene', given: 'K.' }],
 				issued: { 'date-parts': [[2000 + ((i * (c + 1)) % 20)]] },
-				...(i % 5 === c && { DOI: `10.1234/work.${i}` }),
-				...(i % 10 === 9 && { DOI: '10.1234/shared.' + (i % 20) })
+				...(i % 5 === c && { DOI: `10.5555/work.${i}` }),
+				...(i % 10 === 9 && { DOI: '10.5555/shared.' + (i % 20) })
 			},
 			taggings: []
 		}))

@@ -122,9 +122,9 @@ describe('works are put on the reading list', () => {
 		expect(known.citation).toBeNull();
 		expect(cited).toMatchObject({ records: [], title: 'Din of old', citation: { publisher: 'Wick' } });
 		expect(await takeCitations(LOCAL_PERSON, id, file, HOW)).toMatchObject({ added: 0, already: 3 });
-		const bare = await takeCitations(LOCAL_PERSON, id, '10.1234/nobody.has', HOW);
+		const bare = await takeCitations(LOCAL_PERSON, id, '10.5555/nobody.has', HOW);
 		expect(bare.added).toBe(0);
-		expect(bare.faults[0].message).toContain('10.1234/nobody.has');
+		expect(bare.faults[0].message).toContain('10.5555/nobody.has');
 	});
 
 	it('is one thing to undo', async () => {

@@ -18,12 +18,12 @@ let url: string;
 beforeAll(async () => {
 	url = await databaseWithYarrow('fern');
 	await store('yarrow', [
-		record('a1', 'Noise on wards', 2011, { DOI: '10.1234/Noise(2011)1' }),
+		record('a1', 'Noise on wards', 2011, { DOI: '10.5555/Noise(2011)1' }),
 		record('a2', 'Sleep without alarms', 2019),
-		record('a3', 'Quiet rooms', 2015, { DOI: '10.1234/quiet' })
+		record('a3', 'Quiet rooms', 2015, { DOI: '10.5555/quiet' })
 	]);
 	await store('fern', [
-		record('f1', 'Noise on wards', 2011, { DOI: '10.1234/noise(2011)1' }),
+		record('f1', 'Noise on wards', 2011, { DOI: '10.5555/noise(2011)1' }),
 		record('f2', 'Ferns', 2001)
 	]);
 	await createInquiry(LOCAL_PERSON, { id: 'q', title: 'Q', question: '', indexes: ['yarrow', 'fern'] });
@@ -43,16 +43,16 @@ const found = async (text: string) =>
 
 describe('citations that are pasted', () => {
 	it.each([
-		'10.1234/noise(2011)1',
-		'10.1234/NOISE(2011)1',
-		'doi:10.1234/noise(2011)1',
-		'DOI: 10.1234/noise(2011)1',
-		'https://doi.org/10.1234/noise(2011)1',
-		'http://dx.doi.org/10.1234/Noise(2011)1',
-		'Ashdene, K. (2011). Noise on wards. https://doi.org/10.1234/noise(2011)1',
-		'TY  - JOUR\nDO  - https://doi.org/10.1234/noise(2011)1\nTI  - Otherwise called\nER  - \n',
-		'@article{x, title={Otherwise}, doi={10.1234/noise(2011)1}}',
-		'[{"id":"x","type":"book","title":"Otherwise","DOI":"10.1234/noise(2011)1"}]'
+		'10.5555/noise(2011)1',
+		'10.5555/NOISE(2011)1',
+		'doi:10.5555/noise(2011)1',
+		'DOI: 10.5555/noise(2011)1',
+		'https://doi.org/10.5555/noise(2011)1',
+		'http://dx.doi.org/10.5555/Noise(2011)1',
+		'Ashdene, K. (2011). Noise on wards. https://doi.org/10.5555/noise(2011)1',
+		'TY  - JOUR\nDO  - https://doi.org/10.5555/noise(2011)1\nTI  - Otherwise called\nER  - \n',
+		'@article{x, title={Otherwise}, doi={10.5555/noise(2011)1}}',
+		'[{"id":"x","type":"book","title":"Otherwise","DOI":"10.5555/noise(2011)1"}]'
 	])('are known by a DOI, however it is written: %s', async (text) => {
 		// The work is in both indexes, and one pearl all the same.
 		expect(await found(text)).toEqual(['yarrow a1']);
@@ -66,22 +66,22 @@ describe('citations that are pasted', () => {
 		expect(await found(ris('Sleep without alarms', 2019, 'Voss, P.'))).toEqual([]);
 		expect(await found(ris('Ferns', 2001))).toEqual(['fern f2']);
 		// Two DOIs that differ are two works, whatever else is alike.
-		expect(await found(ris('Noise on wards', 2011).replace('ER', 'DO  - 10.1234/another\nER'))).toEqual([]);
+		expect(await found(ris('Noise on wards', 2011).replace('ER', 'DO  - 10.5555/another\nER'))).toEqual([]);
 	});
 
 	it('are counted once each; those that are pearls already and those that no index has are said apart', async () => {
 		const known = await ask(
-			'10.1234/noise(2011)1\n10.1234/Noise(2011)1; 10.1234/quiet\n10.9/short\n10.9999/nowhere\n\nnothing\n'
+			'10.5555/noise(2011)1\n10.5555/Noise(2011)1; 10.5555/quiet\n10.9/short\n10.5555/nowhere\n\nnothing\n'
 		);
 		expect(known.found.map((one) => one.record)).toEqual(['a1']);
 		expect(known.already).toBe(1);
-		expect(known.unknown).toEqual(['10.9999/nowhere']);
+		expect(known.unknown).toEqual(['10.5555/nowhere']);
 		expect(known.faults.map(({ line }) => line)).toEqual([3, 6]);
 	});
 
 	it('say what of a file cannot be read, and take the rest', async () => {
 		const known = await ask(
-			'@article{a, title={One}, doi={10.1234/noise(2011)1}}\n@article{b, title={Broken,\n'
+			'@article{a, title={One}, doi={10.5555/noise(2011)1}}\n@article{b, title={Broken,\n'
 		);
 		expect(known.found).toHaveLength(1);
 		expect(known.faults.length).toBeGreaterThan(0);
@@ -94,7 +94,7 @@ describe('citations that are pasted', () => {
 			{ length: 10_000 },
 			(_, i) => `TY  - JOUR\nTI  - Title ${i}\nAU  - Ashdene, K.\nPY  - 2011\nDO  - 10.5555/${i}\nER  - \n`
 		);
-		entries[7_777] = 'TY  - JOUR\nTI  - Noise\nDO  - 10.1234/noise(2011)1\nER  - \n';
+		entries[7_777] = 'TY  - JOUR\nTI  - Noise\nDO  - 10.5555/noise(2011)1\nER  - \n';
 		const known = await ask(entries.join('\n'));
 		expect(known.found.map((one) => one.record)).toEqual(['a1']);
 		expect(known.unknown).toHaveLength(9_999);

@@ -31,7 +31,7 @@ export const NINE_KINDS: CslItem[] = [
 		volume: 23,
 		issue: 2,
 		page: '361-372',
-		DOI: '10.58004/om.2012.1'
+		DOI: '10.5555/om.2012.1'
 	},
 	{
 		id: 'b',

@@ -66,7 +66,7 @@ const someCitation: fc.Arbitrary<Citation> = fc.record({
 	),
 	source: fc.constantFrom(undefined, 'Rooms', 'Wards'),
 	page: fc.constantFrom(undefined, '1-9', '1–9'),
-	doi: fc.constantFrom(undefined, undefined, '10.5800/om.1', 'https://doi.org/10.5800/OM.1', '10.5800/om.2')
+	doi: fc.constantFrom(undefined, undefined, '10.5555/om.1', 'https://doi.org/10.5555/OM.1', '10.5555/om.2')
 });
 
 const draftOf = ({ title, year, author, source, page, doi }: Partial<Citation>, i: number): RecordDraft => ({
@@ -148,7 +148,7 @@ describe('works in several indexes', () => {
 	});
 
 	it('are found by two imports at the same time', async () => {
-		const work = draftOf({ title: 'Echoes', year: 2001, author: { family: 'Vale' }, doi: '10.5800/om.1' }, 0);
+		const work = draftOf({ title: 'Echoes', year: 2001, author: { family: 'Vale' }, doi: '10.5555/om.1' }, 0);
 		await Promise.all(CODES.map((code) => store(code, [work])));
 		expect(await pairs()).toHaveLength(6);
 	});

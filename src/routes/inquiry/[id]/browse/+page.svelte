@@ -23,7 +23,8 @@
 >
 	<h1 class="sr-only">Browse</h1>
 	{#if concept}
-		<span class="text-quiet">Words of <span class="font-semibold text-bark">{concept.name}</span>:</span>
+		<PickTargetLine {target} query={data.query} />
+		<span class="text-quiet">· words of <span class="font-semibold text-bark">{concept.name}</span>:</span>
 		{#each words as word (word.id)}
 			<a
 				class="quiet-action !px-1.5 aria-[current]:bg-wash"
@@ -33,7 +34,6 @@
 		{:else}
 			<span class="text-quiet">none yet</span>
 		{/each}
-		<span class="ml-auto pl-4"><PickTargetLine {target} query={data.query} /></span>
 	{:else}
 		<span class="text-quiet">Picks go to a concept; this inquiry has none yet.</span>
 	{/if}

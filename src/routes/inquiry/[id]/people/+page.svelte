@@ -94,6 +94,20 @@
 <!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reached by the keys that scroll it) -->
 <div class="min-h-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="Who takes part">
 	<div class="mx-auto max-w-3xl space-y-8 px-6 py-4">
+		{#if data.me?.alone}
+			<section aria-labelledby="alone-title">
+				<h2 id="alone-title" class="text-lg font-semibold">Share</h2>
+				<p>
+					Sharing is off, as Oakmoss was started without accounts and you work alone. With accounts on, you
+					invite colleagues and groups, or make a link for reading.
+				</p>
+				<p class="mt-2">
+					To try it with the demo, stop Oakmoss and start it with <code>npm run demo -- together</code>; the
+					two people it prints can sign in. For an installation of your own, set
+					<code>OAKMOSS_ACCOUNTS=on</code>.
+				</p>
+			</section>
+		{/if}
 		<section aria-labelledby="part-title">
 			<h1 id="part-title" class="text-lg font-semibold">Who takes part</h1>
 			<ul class="mt-2 divide-y border-y">
@@ -148,7 +162,7 @@
 					without={[...data.people, ...data.groups].map(({ id }) => id)}
 					onTake={add}
 				/>
-			{:else if data.me?.role !== 'visitor'}
+			{:else if data.me?.role !== 'visitor' && !data.me?.alone}
 				<button class="quiet-action mt-2" onclick={leave}>Leave this inquiry</button>
 			{/if}
 		</section>
@@ -164,20 +178,7 @@
 			<h2 id="comments-title" class="mb-2 text-lg font-semibold">Comments</h2>
 			<AllComments />
 		</section>
-		{#if data.me?.alone}
-			<section aria-labelledby="alone-title">
-				<h2 id="alone-title" class="text-lg font-semibold">Share</h2>
-				<p>
-					Sharing is off, as Oakmoss was started without accounts and you work alone. With accounts on, you
-					invite colleagues and groups, or make a link for reading.
-				</p>
-				<p class="mt-2">
-					To try it with the demo, stop Oakmoss and start it with <code>npm run demo -- together</code>; the
-					two people it prints can sign in. For an installation of your own, set
-					<code>OAKMOSS_ACCOUNTS=on</code>.
-				</p>
-			</section>
-		{:else if isOwner}
+		{#if isOwner && !data.me?.alone}
 			<section aria-labelledby="links-title">
 				<h2 id="links-title" class="text-lg font-semibold">Reading by a link</h2>
 				<p class="text-quiet">
