@@ -199,10 +199,7 @@ export function thinkUp(
 		volume: Math.max(1, year - 1980 + chance.number(-3, 12)),
 		issue: chance.number(1, 6),
 		page: `${start}-${start + chance.number(4, 28)}`,
-		doi:
-			year >= 1999 && chance.is(0.85)
-				? `10.5555/om${chance.number(10, 50)}.${year}.${number}`
-				: undefined,
+		doi: year >= 1999 && chance.is(0.85) ? `10.5555/om${chance.number(10, 50)}.${year}.${number}` : undefined,
 		keywords: chance.is(0.6) ? subjects.map((_, i) => word(i)) : [],
 		people
 	};

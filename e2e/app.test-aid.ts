@@ -112,6 +112,18 @@ export const sendJson = (address: string, method: string, body: unknown) =>
 		body: JSON.stringify(body)
 	});
 
+/** Waits until a page has come alive and nothing that it asks for is outstanding. */
+export async function ready(page: Page): Promise<void> {
+	await page.waitForFunction(() => document.documentElement.matches('[data-ready]:not([data-asking])'), {
+		timeout: PATIENCE
+	});
+	// What follows from the last answer is begun before the next picture is drawn.
+	await page.evaluate(() => new Promise((done) => setTimeout(done, 30)));
+	await page.waitForFunction(() => document.documentElement.matches('[data-ready]:not([data-asking])'), {
+		timeout: PATIENCE
+	});
+}
+
 /** A page at 1280 by 800 that remembers what went wrong in it. */
 export async function openPage(app: App, at: string): Promise<Page & { problems: string[] }> {
 	const page = await app.browser.newPage();
@@ -119,7 +131,8 @@ export async function openPage(app: App, at: string): Promise<Page & { problems:
 	page.on('pageerror', (error) => problems.push(String(error)));
 	page.setDefaultTimeout(PATIENCE);
 	await page.setViewport({ width: 1280, height: 800 });
-	await page.goto(app.address + at, { waitUntil: 'networkidle0' });
+	await page.goto(app.address + at, { waitUntil: 'load' });
+	await ready(page);
 	return Object.assign(page, { problems });
 }
 
@@ -217,7 +230,7 @@ export async function pressKeys(
 	for (const key of keys) await page.keyboard.press(key);
 }
 
-/** What axe finds wrong of weight, as lines; none where all is well. @param rules only these, where given */
+/** What axe finds wrong, as lines; none where all is well. @param rules only these, where given */
 export async function accessibilityFaults(page: Page, rules?: string[]): Promise<string[]> {
 	await page.evaluate(axe.source);
 	return page.evaluate(async (only) => {
@@ -232,9 +245,9 @@ export async function accessibilityFaults(page: Page, rules?: string[]): Promise
 			runOnly: only ?? ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'],
 			resultTypes: ['violations']
 		});
-		return violations
-			.filter(({ impact }) => impact === 'serious' || impact === 'critical')
-			.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 200)).join(' | ')}`);
+		return violations.map(
+			({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 200)).join(' | ')}`
+		);
 	}, rules);
 }
 

@@ -1,11 +1,14 @@
 <script lang="ts">
 	import '../app.css';
+	import { onMount } from 'svelte';
 	import { afterNavigate } from '$app/navigation';
 	import { page } from '$app/state';
 	import { askAs } from '$lib/client/ask';
 	import { messages } from '$lib/components/messages/messages.svelte';
 
 	let { data, children } = $props();
+	// The page has come alive.
+	onMount(() => document.documentElement.toggleAttribute('data-ready', true));
 	// What was said on one inquiry says nothing on another; within one it stays.
 	const inquiryOf = (path: string | undefined) => /^\/inquiry\/[^/]+/.exec(path ?? '')?.[0] ?? '';
 	/** Why nothing is taken from this page any more, where that is so. */

@@ -1,5 +1,7 @@
 /** The one way to the server: a call that answers with a value or with a fault, and never throws. */
 
+import { begun } from './busy';
+
 /** Why there is no value, in words that can be shown. */
 export interface Fault {
 	/** The server could not be reached, or says that it may work a moment later. */
@@ -63,10 +65,16 @@ const AGAIN_AFTER = 300;
  */
 export async function ask<T = unknown>(address: string, call: Call = {}): Promise<Answer<T>> {
 	const { method = call.body === undefined ? 'GET' : 'POST', again = method === 'GET' } = call;
-	const answer = await askOnce<T>(address, { ...call, method });
-	if (!again || !answer.fault?.isAway || call.signal?.aborted) return answer;
-	await new Promise((resolve) => setTimeout(resolve, AGAIN_AFTER));
-	return askOnce<T>(address, { ...call, method });
+	const over = begun();
+	try {
+		const answer = await askOnce<T>(address, { ...call, method });
+		if (!again || !answer.fault?.isAway || call.signal?.aborted) return answer;
+		await new Promise((resolve) => setTimeout(resolve, AGAIN_AFTER));
+		return await askOnce<T>(address, { ...call, method });
+	} finally {
+		// What is drawn with the answer is drawn first.
+		setTimeout(over);
+	}
 }
 
 async function askOnce<T>(address: string, { method, body, signal, keepalive }: Call): Promise<Answer<T>> {

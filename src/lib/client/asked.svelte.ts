@@ -1,4 +1,5 @@
 import { ask, type Fault } from './ask';
+import { begun } from './busy';
 
 /**
  * What the server says to a question that changes with the screen. It is asked soon after each change; an answer to a
@@ -20,8 +21,11 @@ export class Asked<T> {
 			const address = this.address();
 			if (address === undefined) return;
 			const stop = new AbortController();
+			const over = begun();
 			const timer = setTimeout(async () => {
-				const { value, fault } = await ask<T>(address, { signal: stop.signal });
+				const { value, fault } = await ask<T>(address, { signal: stop.signal }).finally(() =>
+					setTimeout(over)
+				);
 				if (stop.signal.aborted) return;
 				this.fault = fault;
 				if (!fault) this.said = { address, value };
@@ -29,6 +33,7 @@ export class Asked<T> {
 			return () => {
 				clearTimeout(timer);
 				stop.abort();
+				over();
 			};
 		});
 	}

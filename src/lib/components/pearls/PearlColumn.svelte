@@ -44,7 +44,7 @@
 	{/if}
 	{#if own.pearls > 1}<SharedHeadings {index} />{/if}
 	{#if own.found.length > 0}
-		<h3 class="border-y bg-shade px-3 py-1 text-xs text-quiet">found</h3>
+		<h2 class="border-y bg-shade px-3 py-1 text-xs text-quiet">found</h2>
 		<ul>
 			{#each own.found as { id, title } (id)}
 				<li class="flex gap-2 px-3 py-1">
@@ -57,9 +57,9 @@
 		</ul>
 	{/if}
 	{#if own.elsewhere.length > 0}
-		<h3 class="border-y bg-shade px-3 py-1 text-xs text-quiet">
+		<h2 class="border-y bg-shade px-3 py-1 text-xs text-quiet">
 			not in this index, so no search of it can find them: {number(own.elsewhere.length)}
-		</h3>
+		</h2>
 		<ul class="text-quiet">
 			{#each own.elsewhere as { id, title } (id)}<li class="px-3 py-1">{title || id}</li>{/each}
 		</ul>

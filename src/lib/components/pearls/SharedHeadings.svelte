@@ -36,9 +36,9 @@
 </script>
 
 {#if all.length > 0 && concept}
-	<h3 class="border-y bg-shade px-3 py-1 text-xs text-quiet">
+	<h2 class="border-y bg-shade px-3 py-1 text-xs text-quiet">
 		{index.headingNoun} that pearls share, and what each would add to {concept.name}
-	</h3>
+	</h2>
 	<ul>
 		{#each shown as heading (heading.uri)}
 			{@const elsewhere = pickedFor(heading)}

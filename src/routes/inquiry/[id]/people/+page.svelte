@@ -92,7 +92,7 @@
 <svelte:head><title>Who takes part · {store.inquiry.about.title} · Oakmoss</title></svelte:head>
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reached by the keys that scroll it) -->
-<div class="min-h-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="Who takes part">
+<div class="min-h-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="People of this inquiry">
 	<div class="mx-auto max-w-3xl space-y-8 px-6 py-4">
 		{#if data.me?.alone}
 			<section aria-labelledby="alone-title">
