@@ -165,8 +165,8 @@ describe.concurrent('what opens over a view is for everybody', () => {
 		['a word', `${QUIET}/question`, (page) => page.click('[data-word=distraction]'), '[aria-label="The word distraction"]'],
 		['a concept open for change', `${QUIET}/question`, (page) => press(page, 'attention', 'main ol'), '[aria-label="New words for attention"]'],
 		['the question open for change', `${QUIET}/question`, (page) => page.keyboard.press('q'), 'main textarea'],
-		['taking away', QUIET, (page) => page.click('[aria-label="Take away the crosswalk"]'), '[role=menu]'],
-		['taking in', QUIET, (page) => press(page, 'Take in'), '[role=dialog]'],
+		['taking away', QUIET, (page) => page.click('[aria-label="Export the crosswalk"]'), '[role=menu]'],
+		['taking in', QUIET, (page) => press(page, 'Import'), '[role=dialog]'],
 		['a limit', `${QUIET}/strategy?index=yarrow`, (page) => press(page, 'Set a limit'), '[aria-label="Set a limit"]'],
 		['the wording of a dialect', `${QUIET}/strategy?index=yarrow`, (page) => press(page, 'Change how it is worded'), '[role=dialog]'],
 		['a search made elsewhere', `${QUIET}/logbook`, (page) => press(page, 'Log a search made elsewhere'), '[role=dialog]']

@@ -171,12 +171,12 @@ describe('runs and lines', () => {
 		]);
 		await run(id, 'alder');
 		const page = await openPage(app, `/inquiry/${id}/logbook?show=runs`);
-		await press(page, 'Set beside', '[aria-label="Run 3"]');
+		await press(page, 'Compare', '[aria-label="Run 3"]');
 		await press(page, 'Beside run 3', '[aria-label="Run 1"]');
 		await page.waitForSelector('[role=dialog] svg');
 		expect(await accessibilityFaults(page)).toEqual([]);
 		await waitForText(page, '[role=dialog]', 'limit on year');
-		await choose(page, 'Set a third run beside them', 'run 2');
+		await choose(page, 'Compare with a third run', 'run 2');
 		await waitForText(page, '[role=dialog]', 'Runs 1, 3, 2 of Alder');
 		await page.waitForSelector('[role=dialog] li a');
 		const wanted = numberIn(await textOf(page, '[role=dialog] li a'));

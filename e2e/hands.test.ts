@@ -84,7 +84,7 @@ describe('the whole way', () => {
 		// Compared.
 		await go('Logbook');
 		await waitForText(page, 'main', 'Run 2');
-		await go('Set beside');
+		await go('Compare');
 		await go('Beside run');
 		await page.waitForSelector('[role=dialog]');
 		expect(await textOf(page, '[role=dialog]')).toMatch(/Run 1 found .*run 2 found/);
@@ -133,7 +133,7 @@ describe('the whole way', () => {
 		await waitForText(page, 'header', label);
 		await page.click('nav a[href*="/logbook"]');
 		await waitForText(page, 'main', 'Run 2');
-		await press(page, 'Set beside', 'main');
+		await press(page, 'Compare', 'main');
 		await press(page, 'Beside run 2', 'main');
 		await page.waitForSelector('[role=dialog]');
 		expect(await textOf(page, '[role=dialog]')).toMatch(/Run 1 found .*run 2 found/);

@@ -50,7 +50,7 @@ describe('a work', () => {
 		expect(headers.to).toBe('interlending@brackenfield.example');
 		expect(headers.date).toMatch(/\d{4} \d\d:\d\d:\d\d/);
 		expect(body).toContain('Ines Okerlund');
-		await press(page, 'Take it back');
+		await press(page, 'Withdraw');
 		await waitForText(page, '[data-message]', 'taken back');
 		expect(page.problems).toEqual([]);
 		await page.close();
@@ -58,7 +58,7 @@ describe('a work', () => {
 
 	it('goes with others to somebody, as citations and as a file', async () => {
 		const page = await openPage(app, '/inquiry/quiet-rooms/reading-list');
-		await page.click('button[aria-label="Take away the list"]');
+		await page.click('button[aria-label="Export the list"]');
 		await page.waitForSelector('[role=menuitem]');
 		for (const item of await page.$$('[role=menuitem]'))
 			if ((await item.evaluate((one) => one.textContent ?? '')).startsWith('Send works')) await item.click();

@@ -65,7 +65,7 @@ describe('by keyboard alone', () => {
 		await page.keyboard.type('lighting; illumination; ward');
 		await page.keyboard.press('Enter');
 		await waitForText(page, 'main ol', '“ward”');
-		await tabTo(page, 'Offers');
+		await tabTo(page, 'Suggest words');
 		await page.keyboard.press('Enter');
 		await waitForText(page, 'main ol', 'Other spellings');
 		await tabTo(page, '“wards”');
@@ -266,7 +266,7 @@ describe('a crosswalk from a file', () => {
 					(buttons as HTMLElement[]).find(({ innerText }) => innerText.trim() === wanted)?.click(),
 				words
 			);
-		await press('Take in');
+		await press('Import');
 		await page.waitForSelector('[role=dialog] input[type=file]');
 		await ((await page.$('[role=dialog] input[type=file]')) as ElementHandle<HTMLInputElement>).uploadFile(
 			file
@@ -281,7 +281,7 @@ describe('a crosswalk from a file', () => {
 			'Line 3: Steady fingers. The vocabulary in use has no heading “Steady fingers”.'
 		);
 		expect(report).toContain('There is no subject index “Nettle”.');
-		await press('Take it in');
+		await press('Import');
 		await waitForText(page, '[role=grid]', 'Hand Tools close They hold them, after all.');
 		await saved(page);
 		await page.click('header button[aria-label^=Undo]');

@@ -133,7 +133,7 @@ describe('from a word to the crosswalk', () => {
 	it('keeps what is picked while the server is away, over a reload, and saves it when the server is back', async () => {
 		const page = await openPage(app, '/inquiry/steady-hands/browse?q=dexterity');
 		await app.stopServer();
-		await page.click('[data-lane=sorrel] button[aria-label="Pick Fine Motor Skills"]');
+		await page.click('[data-lane=sorrel] button[aria-label^="Pick Fine Motor Skills"]');
 		await waitForText(page, '[data-lane=sorrel] footer', 'Fine Motor Skills');
 		await waitForText(page, 'header', 'Kept here');
 		await app.startServer();
@@ -148,7 +148,7 @@ describe('from a word to the crosswalk', () => {
 		const two = await openPage(app, '/inquiry/steady-hands/browse?q=simulation');
 		await two.click('a[href*="concept=simulators"]');
 		await two.waitForSelector('a[aria-current=true][href*="concept=simulators"]');
-		await two.click('[data-lane=bracken] button[aria-label="Pick Simulation"]');
+		await two.click('[data-lane=bracken] button[aria-label^="Pick Simulation for"]');
 		await one.bringToFront();
 		await waitForText(one, cell(2, 1), 'Simulation');
 		await Promise.all([one.close(), two.close()]);

@@ -75,7 +75,7 @@ describe('the report', () => {
 		await waitForText(page, '[data-part=kept]', 'in the style vancouver');
 
 		const before = await (await fetch(`${app.address}/api/v1/inquiries/quiet-rooms/report.html`)).text();
-		await press(page, 'Hand it in');
+		await press(page, 'Hand in');
 		await waitForText(page, 'aside', 'Report 1');
 		await sendCommands(app, 'quiet-rooms', [
 			{ kind: 'word.add', id: 'late', conceptId: 'attention', text: 'vigilance' }
@@ -96,7 +96,7 @@ describe('the report', () => {
 		['the report', '/report', '[data-part]', 'PRISMA', 5],
 		['the crosswalk', '', '[role=grid]', 'Quiet rooms: crosswalk', 1],
 		['a strategy', '/strategy?index=yarrow', '[data-line]', 'Quiet rooms: strategy for Yarrow', 2],
-		['a record', '/records?index=yarrow', '[data-tagged]', 'Where to have it', 1],
+		['a record', '/records?index=yarrow', '[data-tagged]', 'Availability', 1],
 		['the reading list', '/reading-list?part=keep', '[data-entry]', 'Quiet rooms: reading list', 2],
 		['citations', '/reading-list/citations', '[data-cited]', 'in the text', 2]
 	])('prints %s without anything of the screen about it', async (_, at, wanted, says, pages) => {

@@ -177,7 +177,7 @@ describe('from the crosswalk to records', () => {
 			'[aria-label="Logbook"]',
 			`Run ${made} · Yarrow · ${before + promised} records · ${promised} more than run ${earlier}`
 		);
-		await press(page, 'Set beside', `[aria-label="Run ${made}"]`);
+		await press(page, 'Compare', `[aria-label="Run ${made}"]`);
 		await press(page, `Beside run ${made}`, `[aria-label="Run ${earlier}"]`);
 		await waitForText(page, '[role=dialog]', `${promised} records only run ${made}`);
 		await waitForText(page, '[role=dialog]', `+${promised}`);

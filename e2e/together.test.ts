@@ -175,14 +175,14 @@ describe('two people in one inquiry', () => {
 		await press(editor, '@A librarian', 'aside');
 		await editor.type(field, 'what do you say?');
 		expect(await accessibilityFaults(editor)).toEqual([]);
-		await press(editor, 'Say it', 'aside');
+		await press(editor, 'Comment', 'aside');
 		await waitForText(editor, 'aside', 'Is anything near enough here? @A librarian what do you say?');
-		await owner.waitForSelector('[aria-label="Who takes part; 1 comment to you"]');
-		await press(owner, 'Who takes part; 1 comment to you');
+		await owner.waitForSelector('[aria-label="People; 1 comment to you"]');
+		await press(owner, 'People; 1 comment to you');
 		await waitForText(owner, 'main', 'about attention in Yarrow, to you');
 		await press(owner, 'Go there', 'main');
 		await waitForText(owner, 'aside', 'Is anything near enough here?');
-		await press(owner, 'Settle it', 'aside');
+		await press(owner, 'Resolve', 'aside');
 		await editor.bringToFront();
 		await waitForText(editor, 'aside', 'settled');
 		await owner.browserContext().close();
@@ -207,8 +207,7 @@ describe('two people in one inquiry', () => {
 		await press(owner, 'More for A member');
 		await owner.waitForSelector('[role="menuitem"]');
 		for (const item of await owner.$$('[role="menuitem"]'))
-			if ((await item.evaluate((element) => element.textContent?.trim())) === 'Takes part no more')
-				await item.click();
+			if ((await item.evaluate((element) => element.textContent?.trim())) === 'Remove') await item.click();
 		await waitForText(owner, 'header', 'A member takes part no more');
 		await waitForText(editor, '[role=alert]', 'You take part in this inquiry no more');
 		expect(await editor.$eval('#new-concept', (field) => (field as HTMLInputElement).value)).toBe(
@@ -263,7 +262,7 @@ describe('two people in one inquiry', () => {
 	it('take away all that is here of them, without a secret, as documents that can be taken in again', async () => {
 		const page = await signedIn('librarian', AT);
 		await page.goto(`${app.address}/account`);
-		await waitForText(page, '#own-data', 'What is here of you');
+		await waitForText(page, '#own-data', 'Your data');
 		expect(await accessibilityFaults(page)).toEqual([]);
 		const encoded = await page.evaluate(async () => {
 			const link = [...document.querySelectorAll('a')].find(({ textContent }) => textContent.includes('one archive'));

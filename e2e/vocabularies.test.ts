@@ -172,7 +172,7 @@ describe('a vocabulary of one’s own', () => {
 		await page.$$eval('main li', (items) => {
 			const own = (items as HTMLElement[]).find(({ innerText }) => innerText.includes('Nettle'));
 			const remove = [...(own?.querySelectorAll('button') ?? [])].find(
-				({ innerText }) => innerText === 'Remove'
+				({ innerText }) => innerText === 'Delete'
 			);
 			remove?.click();
 		});

@@ -28,7 +28,7 @@
 		<a
 			class="underline"
 			href="/sign-in?to={encodeURIComponent(page.url.pathname + page.url.search)}"
-			data-sveltekit-reload>Go on as who is signed in</a
+			data-sveltekit-reload>Continue as the person signed in</a
 		>
 	</p>
 {/if}

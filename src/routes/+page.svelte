@@ -17,7 +17,7 @@
 	/** Asks the server and says in words what went wrong. */
 	async function call<T>(at: string, method: string, body: unknown = {}): Promise<T | undefined> {
 		const { value, fault } = await ask<T>(at, { method, body });
-		problem = fault ? inWords(fault, 'What you typed is still here; try again in a moment.') : '';
+		problem = fault ? inWords(fault, 'Your text is still here. Try again in a moment.') : '';
 		return value;
 	}
 
@@ -35,7 +35,7 @@
 		const made = await call<{ id: string }>('/api/v1/inquiries', 'POST', text);
 		if (!made) return;
 		await goto(`/inquiry/${made.id}`);
-		messages.say('The inquiry was taken in with its history.');
+		messages.say('The inquiry was imported with its history.');
 	}
 
 	async function change(id: string, body: { archived?: boolean; removed?: boolean }) {
@@ -46,7 +46,7 @@
 
 	async function remove(id: string, name: string) {
 		if (!(await change(id, { removed: true }))) return;
-		messages.say(`Removed “${name}”.`, {
+		messages.say(`Deleted “${name}”.`, {
 			label: 'Undo',
 			run: () => void change(id, { removed: false })
 		});
@@ -105,17 +105,15 @@
 					>Copy{' '}<span class="sr-only">{inquiry.title}</span></button
 				>{/if}
 			<a class="quiet-action" href="/api/v1/inquiries/{inquiry.id}" download="{inquiry.id}.json"
-				>Take away{' '}<span class="sr-only">{inquiry.title}</span></a
+				>Export{' '}<span class="sr-only">{inquiry.title}</span></a
 			>
 			{#if !isVisitor}<button
 					class="quiet-action"
 					onclick={() => change(inquiry.id, { archived: !inquiry.archived })}
-					>{inquiry.archived ? 'Out of the archive' : 'Archive'}{' '}<span class="sr-only"
-						>{inquiry.title}</span
-					></button
+					>{inquiry.archived ? 'Restore' : 'Archive'}{' '}<span class="sr-only">{inquiry.title}</span></button
 				>
 				<button class="quiet-action" onclick={() => remove(inquiry.id, inquiry.title)}
-					>Remove{' '}<span class="sr-only">{inquiry.title}</span></button
+					>Delete{' '}<span class="sr-only">{inquiry.title}</span></button
 				>{/if}
 		</p>
 	</li>
@@ -179,7 +177,7 @@
 				<button class="action">Begin</button>
 			</form>
 			<label class="block">
-				<span class="font-semibold">Take one in</span>
+				<span class="font-semibold">Import an inquiry</span>
 				<span class="mt-1 block text-quiet"
 					>A whole inquiry as JSON, as Oakmoss gives it out; its
 					<a class="underline" href="/api/v1/inquiry.schema.json">schema</a> is published.</span

@@ -84,7 +84,7 @@ group('a change in words', () => {
 		[{ kind: 'entries.set', ids: ['e1'], note: 'Read twice.' }, 'Wrote a note on “Hush”'],
 		[{ kind: 'entries.set', ids: ['e1'], tags: ['wards', 'nights'] }, 'Tagged “Hush” wards, nights'],
 		[{ kind: 'entries.set', ids: ['e1'], tags: [] }, 'Took the tags off “Hush”'],
-		[{ kind: 'entries.set', ids: ['e1'], mends: { page: '1-9' } }, 'Mended the citation of “Hush”'],
+		[{ kind: 'entries.set', ids: ['e1'], mends: { page: '1-9' } }, 'Fixed the citation of “Hush”'],
 		[{ kind: 'entries.remove', ids: ['e1'] }, 'Took “Hush” off the reading list'],
 		[{ kind: 'strategy.set', indexCode: 'a', off: ['w1', 'p1'] }, 'Left Noise out in the strategy for Alder'],
 		[{ kind: 'strategy.set', indexCode: 'a', off: [] }, 'Took “din” back in the strategy for Alder'],

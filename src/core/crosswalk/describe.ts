@@ -253,7 +253,7 @@ function describeListed({ entries }: Inquiry, command: ListCommand): string {
 	if (note !== undefined) return `Wrote a note on ${what}`;
 	if (tags !== undefined)
 		return tags.length > 0 ? `Tagged ${what} ${tags.join(', ')}` : `Took the tags off ${what}`;
-	if (mends !== undefined) return `Mended the citation of ${what}`;
+	if (mends !== undefined) return `Fixed the citation of ${what}`;
 	return `Changed the records of ${what}`;
 }
 

@@ -46,7 +46,7 @@
 		{#if asking.problem}<p class="text-warn" role="alert">{asking.problem}</p>{/if}
 		<section aria-labelledby="signed-in">
 			<div class="flex items-baseline justify-between gap-4">
-				<h2 id="signed-in" class="text-lg font-semibold">Where you are signed in</h2>
+				<h2 id="signed-in" class="text-lg font-semibold">Sessions</h2>
 				<p class="flex gap-1">
 					<button class="quiet-action" onclick={() => signOut(false)}>Sign out</button>
 					<button class="quiet-action" onclick={() => signOut(true)}>Sign out everywhere</button>
@@ -60,34 +60,40 @@
 							<span class="text-quiet">since {moment(session.since)}, seen {moment(session.seen)}</span></span
 						>
 						{#if session.isThis}<span class="text-quiet">here</span>
-						{:else}<button class="quiet-action" onclick={() => end(session.id)}>End it</button>{/if}
+						{:else}<button class="quiet-action" onclick={() => end(session.id)}>Sign out</button>{/if}
 					</li>
 				{/each}
 			</ul>
-			<p class="mt-1 text-xs text-quiet">Whoever does not come for 30 days is signed out.</p>
+			<p class="mt-1 text-xs text-quiet">You are signed out after 30 days without a visit.</p>
 		</section>
 		<Tokens tokens={data.tokens} />
 		<section aria-labelledby="password-title" class="max-w-md">
-			<h2 id="password-title" class="text-lg font-semibold">Another password</h2>
+			<h2 id="password-title" class="text-lg font-semibold">Change password</h2>
 			<form class="mt-2 space-y-4" onsubmit={change}>
 				<Typed
 					name="present"
-					label="The present one"
+					label="Current password"
 					type="password"
 					autocomplete="current-password"
 					required
 					bind:value={present}
 				/>
-				<NewPassword label="The new one" says=". You are signed out everywhere else." bind:value={password} />
-				<button class="action" disabled={asking.busy}>Change it</button>
+				<NewPassword
+					label="New password"
+					says=". You are signed out everywhere else."
+					bind:value={password}
+				/>
+				<button class="action" disabled={asking.busy}>Change password</button>
 			</form>
 		</section>
 		<section aria-labelledby="own-data">
-			<h2 id="own-data" class="text-lg font-semibold">What is here of you</h2>
+			<h2 id="own-data" class="text-lg font-semibold">Your data</h2>
 			<p class="mt-1 max-w-prose">
 				Your account without its secrets, what the administrators’ log says of you, and every inquiry you take
 				part in, each as a document that can be taken in again:
-				<a class="text-lichen-deep underline" href="/account/archive" download>all of it as one archive</a>.
+				<a class="text-lichen-deep underline" href="/account/archive" download
+					>Export all of it as one archive</a
+				>.
 			</p>
 		</section>
 		<LeaveForGood name={data.me?.name ?? ''} />

@@ -168,11 +168,11 @@
 					{#if index.edition}<a class="quiet-action" href="/indexes/{index.code}/editions">Editions</a>{/if}
 					{#if mayChange}<button
 							class="quiet-action"
-							onclick={(event) => askToRemove(index.code, event.currentTarget)}>Remove</button
+							onclick={(event) => askToRemove(index.code, event.currentTarget)}>Delete</button
 						>{/if}
 					{#if index.edition}
 						<span class="w-full text-right text-xs text-quiet max-md:text-left">
-							Take it away as
+							Export as
 							<a class="quiet-action !px-1.5" href="/api/v1/indexes/{index.code}/export.ttl" download
 								>Turtle</a
 							>

@@ -37,7 +37,7 @@
 	<section aria-labelledby="people-title">
 		<h1 id="people-title" class="text-xl font-semibold">People</h1>
 		<p class="mt-1 text-quiet">
-			{counted(data.people.length, 'person', 'people')} can sign in. Inquiries are shared by whoever owns them;
+			{counted(data.people.length, 'person', 'people')} can sign in. Owners share their inquiries;
 			administrators do not see into them.
 		</p>
 		<ul class="mt-3 divide-y border-y">
@@ -45,12 +45,12 @@
 		</ul>
 	</section>
 	<section aria-labelledby="invite-title">
-		<h2 id="invite-title" class="text-lg font-semibold">Ask somebody in</h2>
+		<h2 id="invite-title" class="text-lg font-semibold">Invite somebody</h2>
 		<form class="mt-2 flex flex-wrap items-end gap-3" onsubmit={invite}>
 			<div class="w-72">
 				<Typed
 					name="email"
-					label="Address of mail"
+					label="Email"
 					type="email"
 					required
 					maxlength={254}
@@ -70,12 +70,12 @@
 						<span
 							>{invitation.email}
 							<span class="text-quiet"
-								>as {invitation.role}, asked {moment(invitation.madeAt)}, until {moment(
+								>as {invitation.role}, invited {moment(invitation.madeAt)}, until {moment(
 									invitation.endsAt
 								)}</span
 							></span
 						>
-						<button class="quiet-action" onclick={() => takeBack(invitation.id)}>Take it back</button>
+						<button class="quiet-action" onclick={() => takeBack(invitation.id)}>Withdraw</button>
 					</li>
 				{/each}
 			</ul>

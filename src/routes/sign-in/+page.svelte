@@ -29,7 +29,7 @@
 	{#if refused}
 		<p class="text-warn" role="alert">
 			You were not let in: there is no account here under that address, or it was not vouched for as yours. An
-			administrator can ask you in.
+			administrator can invite you.
 		</p>
 	{/if}
 	<EntryForm {asking} does="Sign in" onSend={signIn}>
@@ -53,7 +53,7 @@
 		{#if data.open}
 			<p><a class="underline decoration-dotted" href="/register">Make an account</a></p>
 		{:else}
-			<p>Accounts are made by invitation. An administrator can ask you in.</p>
+			<p>Accounts are made by invitation. An administrator can invite you.</p>
 		{/if}
 	{/snippet}
 </EntryPage>

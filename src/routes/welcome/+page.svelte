@@ -21,15 +21,15 @@
 <EntryPage title="Welcome to Oakmoss">
 	{#if isFirst}
 		<p>
-			You become the first administrator: you ask others in, and say what they may do. All that was made here
+			You become the first administrator: you invite others, and say what they may do. All that was made here
 			before is yours.
 		</p>
 	{:else}
-		<p>You are asked in as {data.role}, under {data.email}.</p>
+		<p>You are invited as {data.role}, under {data.email}.</p>
 	{/if}
 	<EntryForm {asking} does="Begin" onSend={come}>
 		{#if isFirst}
-			<MailField label="Your address of mail" bind:value={email} />
+			<MailField label="Email" bind:value={email} />
 		{/if}
 		<NamePassword bind:name bind:password />
 	</EntryForm>

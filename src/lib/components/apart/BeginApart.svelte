@@ -96,7 +96,7 @@
 	</p>
 	<p class="flex items-center gap-2">
 		<button class="action" disabled={why !== '' || asking.busy}>Begin</button>
-		<button class="quiet-action" type="button" onclick={onClose}>Not now</button>
+		<button class="quiet-action" type="button" onclick={onClose}>Cancel</button>
 		<span class="text-quiet">{why}</span>
 	</p>
 	{#if asking.problem}<p class="text-warn" role="alert">{asking.problem}</p>{/if}

@@ -52,8 +52,8 @@
 	}
 </script>
 
-<section aria-label="Where to have it" class="mt-4" data-availability>
-	<h3 class="mb-1 font-semibold">Where to have it</h3>
+<section aria-label="Availability" class="mt-4" data-availability>
+	<h3 class="mb-1 font-semibold">Availability</h3>
 	{#if fault}<p class="text-warn">
 			{fault} <button class="quiet-action !py-0" onclick={() => void look()}>Ask again</button>
 		</p>
@@ -89,7 +89,7 @@
 					<input class="field w-full" maxlength="200" required autofocus bind:value={form.name} /></label
 				>
 				<label class="block"
-					><span class="text-xs text-quiet">E-mail address for the answer</span><input
+					><span class="text-xs text-quiet">Email for the answer</span><input
 						class="field w-full"
 						type="email"
 						required

@@ -9,7 +9,7 @@
 	import MendActions from '../mending/MendActions.svelte';
 	import { pickFor, setAside, togglePick } from '../inquiry/picking';
 
-	/** What can be done with a heading: pick it, mark it with others, set it aside. */
+	/** Actions with a heading: pick it, mark it with others, set it aside. */
 	interface Props {
 		sheet: HeadingSheet;
 		index: IndexSummary;

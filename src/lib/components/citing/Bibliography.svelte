@@ -28,6 +28,6 @@
 		</li>
 	{/each}
 	{#if cited.length > MOST}<li class="py-2 text-quiet">
-			{number(cited.length - MOST)} more are copied and taken away with these.
+			{number(cited.length - MOST)} more are copied and exported with these.
 		</li>{/if}
 </ol>

@@ -33,7 +33,7 @@
 		const ids = alike.get(JSON.stringify([rule, field, value])) ?? [];
 		store.send({
 			kind: 'many',
-			title: `Mended the citations of ${counted(ids.length, 'work')}`,
+			title: `Fixed the citations of ${counted(ids.length, 'work')}`,
 			commands: ids.map((id) => mendOf(id, field, value) as never)
 		});
 	}
@@ -42,9 +42,9 @@
 <p class="border-b px-4 py-2" aria-live="polite" data-wrong={found.wrong}>
 	{#if found.wrong === 0}Nothing seems wrong with {counted(found.checked, 'citation')}.
 	{:else}<span class="font-semibold">{number(found.wrong)} of {counted(found.checked, 'citation')}</span> may need
-		mending{/if}
+		a fix{/if}
 	<span class="block text-xs text-quiet"
-		>A mend is kept beside the record and goes out with exports; the record stays as it is.</span
+		>A fix is kept with the inquiry and used in exports. The record stays as it is.</span
 	>
 </p>
 <ul class="min-h-0 flex-1 overflow-y-auto">
@@ -69,6 +69,6 @@
 		</li>
 	{/each}
 	{#if found.works.length < found.wrong}<li class="px-4 py-2 text-quiet">
-			The other {number(found.wrong - found.works.length)} are told once these are mended.
+			The other {number(found.wrong - found.works.length)} follow once these are fixed.
 		</li>{/if}
 </ul>

@@ -49,11 +49,11 @@
 					byHand = false;
 				}}
 			/>
-			<button class="action !py-0 text-xs">Mend</button>
+			<button class="action !py-0 text-xs">Fix</button>
 		</form>
 	{:else}
 		<p class="flex flex-wrap items-baseline gap-1 text-xs">
-			{#if offered !== undefined}<span class="text-quiet">mend:</span><button
+			{#if offered !== undefined}<span class="text-quiet">fix:</span><button
 					class="quiet-action border !py-0 text-left text-xs"
 					data-mend
 					onclick={() => onMend(field, finding.mend)}

@@ -76,7 +76,7 @@
 	{#if find.trim() !== ''}
 		<div class="mt-3" aria-live="polite">
 			{@render styles(found)}
-			{#if found.length === 0}<p class="px-2 text-quiet">No published style is called so.</p>{/if}
+			{#if found.length === 0}<p class="px-2 text-quiet">No published style has that name.</p>{/if}
 		</div>
 	{:else}
 		{#each FAMILIES as family (family)}

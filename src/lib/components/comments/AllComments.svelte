@@ -54,8 +54,7 @@
 		<CommentRow {comment} says={place?.says ?? 'what is there no more'} at={place?.at} {mayWrite} />
 	{:else}
 		<li class="text-quiet">
-			Nothing was said yet. Comments are made where they belong: at a cell of the crosswalk, at a line of a
-			strategy, at a record.
+			No comments yet. Write them at a cell of the crosswalk, a line of a strategy, or a record.
 		</li>
 	{/each}
 </ul>

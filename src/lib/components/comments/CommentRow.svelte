@@ -37,12 +37,12 @@
 					data-changes
 					class="quiet-action"
 					onclick={() => store.send({ kind: 'comment.set', id: comment.id, isSettled: !comment.isSettled })}
-					>{comment.isSettled ? 'Take it up again' : 'Settle it'}</button
+					>{comment.isSettled ? 'Reopen' : 'Resolve'}</button
 				>{/if}
 			{#if mayWrite && by === page.data.me?.id}<button
 					data-changes
 					class="quiet-action"
-					onclick={() => store.send({ kind: 'comment.remove', id: comment.id })}>Take it back</button
+					onclick={() => store.send({ kind: 'comment.remove', id: comment.id })}>Delete</button
 				>{/if}
 		</p>
 	{/if}

@@ -52,13 +52,13 @@
 </ul>
 {#if mayWrite}
 	<form class="mt-2" onsubmit={say}>
-		<label class="sr-only" for={field}>Say something about this</label>
+		<label class="sr-only" for={field}>Write a comment</label>
 		<textarea
 			id={field}
 			data-say
 			class="field block min-h-14 w-full"
 			maxlength="10000"
-			placeholder="Say something to the others; @ and a name speaks to one"
+			placeholder="Write a comment; @ and a name notifies somebody"
 			bind:value={text}
 			onkeydown={(event) => {
 				if (event.key === 'Enter' && (event.ctrlKey || event.metaKey))
@@ -73,7 +73,7 @@
 				{/each}
 			</p>
 		{/if}
-		{#if text.trim() !== ''}<button class="action mt-1">Say it</button>{/if}
+		{#if text.trim() !== ''}<button class="action mt-1">Comment</button>{/if}
 	</form>
 {:else if comments.length === 0}
 	<p class="text-quiet">Nothing was said.</p>

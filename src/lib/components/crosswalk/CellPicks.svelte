@@ -28,7 +28,7 @@
 	function part(pick: Pick) {
 		store.send({
 			kind: 'many',
-			title: `Parted ${pickName(pick)}`,
+			title: `Separated ${pickName(pick)}`,
 			commands: [
 				{ kind: 'pick.remove', id: pick.id },
 				...pick.headings.map((heading, i) => ({
@@ -107,7 +107,7 @@
 							onchange={(event) => setNote(pick, event.currentTarget.value)}></textarea>
 					</label>
 					{#if pick.headings.length > 1}
-						<button data-changes class="quiet-action text-xs" onclick={() => part(pick)}>Part</button>
+						<button data-changes class="quiet-action text-xs" onclick={() => part(pick)}>Separate</button>
 					{:else if picks.length > 1}
 						<HoldTogether {pick} others={picks.filter(({ id }) => id !== pick.id)} />
 					{/if}

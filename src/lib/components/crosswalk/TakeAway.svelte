@@ -63,4 +63,4 @@
 	}
 </script>
 
-<Menu label="Take away the crosswalk" {items}>Take away</Menu>
+<Menu label="Export the crosswalk" {items}>Export</Menu>

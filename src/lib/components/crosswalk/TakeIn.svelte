@@ -54,7 +54,7 @@
 	}
 </script>
 
-<Panel bind:open title="Take a crosswalk in" wide>
+<Panel bind:open title="Import a crosswalk" wide>
 	<p class="mb-3 text-quiet">
 		SSSOM (.tsv), CSV, JSON or XLSX, up to 10 MB. You see what would change before anything does, and can undo
 		it in one step.
@@ -104,7 +104,7 @@
 					</ul>
 				</section>
 			{/if}
-			<button class="action" disabled={!plan.command} onclick={takeIn}>Take it in</button>
+			<button class="action" disabled={!plan.command} onclick={takeIn}>Import</button>
 			{#if !plan.command}<span class="text-quiet">There is nothing to change.</span>{/if}
 		</div>
 	{/if}

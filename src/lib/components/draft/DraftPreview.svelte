@@ -70,6 +70,6 @@
 				onTake(wanted, fit);
 			}}>Pick {counted(wanted.length, 'heading')}</button
 		>
-		<button class="quiet-action" onclick={onClose}>Not now</button>
+		<button class="quiet-action" onclick={onClose}>Cancel</button>
 	</p>
 </Panel>

@@ -35,7 +35,7 @@
 				><th class="py-1 pr-4 font-normal">Edition</th><th class="pr-4 font-normal">Loaded</th><th
 					class="pr-4 text-right font-normal">Headings</th
 				><th class="pr-4 text-right font-normal">Entry terms</th><th class="font-normal">State</th><th
-					><span class="sr-only">What can be done</span></th
+					><span class="sr-only">Actions</span></th
 				></tr
 			>
 		</thead>

@@ -103,7 +103,7 @@
 				{ shown: ['P'], does: 'Pick all that are marked', bind: 'p', run: pickEach },
 				{ shown: ['J'], does: 'Pick them as one, held together', bind: 'j', run: pickTogether },
 				{ shown: ['E'], does: 'Make a concept of each that is marked', bind: 'e', run: conceptOfEach },
-				{ shown: ['U'], does: 'Let all that is marked go', bind: 'u', run: () => (store.marked = []) }
+				{ shown: ['U'], does: 'Unmark all', bind: 'u', run: () => (store.marked = []) }
 			]
 		});
 	});
@@ -147,7 +147,7 @@
 				>A concept of each <kbd class="key-cap">E</kbd></button
 			>
 			<button class="quiet-action" onclick={() => (store.marked = [])}
-				>Let go <kbd class="key-cap">U</kbd></button
+				>Unmark all <kbd class="key-cap">U</kbd></button
 			>
 		</span>
 	</div>

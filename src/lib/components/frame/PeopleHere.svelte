@@ -38,7 +38,7 @@
 	<a
 		class="quiet-action !px-1.5"
 		href="/inquiry/{store.id}/people"
-		aria-label={forMe > 0 ? `Who takes part; ${counted(forMe, 'comment')} to you` : 'Who takes part'}
+		aria-label={forMe > 0 ? `People; ${counted(forMe, 'comment')} to you` : 'People'}
 		><UsersRound size={16} aria-hidden="true" />{#if forMe > 0}<span
 				class="rounded bg-wash px-1 font-semibold text-lichen-deep"
 				aria-hidden="true">{forMe}</span

@@ -197,7 +197,7 @@
 		{/if}
 		{#if step === 'choosing'}
 			<button class="action">Load</button>
-			<button type="button" class="quiet-action" onclick={onDone}>Not now</button>
+			<button type="button" class="quiet-action" onclick={onDone}>Cancel</button>
 		{:else}
 			<ImportUnderWay reading={step === 'reading'} name={file?.name ?? ''} {share} onCancel={cancel} />
 		{/if}

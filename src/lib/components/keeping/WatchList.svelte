@@ -34,7 +34,7 @@
 		<span class="font-semibold">Watches</span>
 		<span class="text-quiet">what is new among the records goes to the reading list, open</span>
 		<span class="ml-auto flex gap-1">
-			{#if watches.length > 0}<button class="quiet-action" onclick={() => void look()}>Look now</button>{/if}
+			{#if watches.length > 0}<button class="quiet-action" onclick={() => void look()}>Check now</button>{/if}
 			{#if store.columns.length > 0}
 				<Menu
 					changes

@@ -60,7 +60,7 @@
 							}
 						]),
 				{
-					says: 'Give its feed other addresses',
+					says: 'Change the feed addresses',
 					note: 'everybody’s old one leads nowhere then',
 					run: () => void send('PATCH', { anew: true })
 				},

@@ -100,14 +100,14 @@
 		>
 		{#if others.length > 0}
 			<Select
-				label="Set a third run beside them"
+				label="Compare with a third run"
 				value=""
 				options={[{ value: '', says: 'and a third run…' }, ...others]}
 				onChange={(number) => number && onMore(Number(number))}
 			/>
 		{/if}
 	</p>
-	<h3 class="mb-1 font-semibold">What made the difference</h3>
+	<h3 class="mb-1 font-semibold">Parts that made the difference</h3>
 	{#if comparison.differences.length > 0}
 		<p class="mb-1 text-xs text-quiet">
 			Each part alone, made to run {a}: what it would do to the count on the records as they are now.

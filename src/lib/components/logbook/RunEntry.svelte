@@ -104,11 +104,12 @@
 					>Pool with run {beside.number}</a
 				>
 			{:else if fits && beside}
-				<button class="action !py-0.5" onclick={() => onSet(beside.number)}>Beside run {beside.number}</button
+				<button class="action !py-0.5" onclick={() => onSet(beside.number)}
+					>Compare with run {beside.number}</button
 				>
 			{:else if run.kind !== 'elsewhere'}
 				<button class="quiet-action !py-0.5" aria-pressed={waits} onclick={onBeside}
-					>{waits ? 'waits for another' : 'Set beside'}</button
+					>{waits ? 'choose another run' : 'Compare'}</button
 				>
 			{/if}
 		</span>

@@ -7,7 +7,7 @@
 	import { mayMend } from './mender.svelte';
 	import TypeHeadings from './TypeHeadings.svelte';
 
-	/** What can be done to a heading of an own vocabulary; nothing to one that comes from files. */
+	/** Actions to a heading of an own vocabulary; nothing to one that comes from files. */
 	interface Props {
 		sheet: HeadingSheet;
 		index: IndexSummary;

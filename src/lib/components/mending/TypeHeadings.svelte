@@ -66,5 +66,5 @@
 	<button class="action" disabled={mender.busy || outline.trim() === ''}
 		>{mender.busy ? 'Making the edition …' : 'Add them'}</button
 	>
-	<button type="button" class="quiet-action" onclick={onDone}>Not now</button>
+	<button type="button" class="quiet-action" onclick={onDone}>Cancel</button>
 </form>

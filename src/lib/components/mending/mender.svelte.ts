@@ -6,7 +6,7 @@ import { ask, inWords } from '$lib/client/ask';
 import type { HeadingSheet } from '$lib/server/browse';
 import type { IndexSummary } from '$lib/server/vocabulary';
 
-const KEPT = 'What you typed is still here; try again in a moment.';
+const KEPT = 'Your text is still here. Try again in a moment.';
 /** Milliseconds between two questions how far it is. */
 const PAUSE = 150;
 

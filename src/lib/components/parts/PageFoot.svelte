@@ -25,6 +25,6 @@
 	>
 	{@render children?.()}
 	<span class="ml-auto"></span>
-	<button class="quiet-action !py-0.5" disabled={offset === 0} onclick={() => onTurn(-1)}>Earlier</button>
-	<button class="quiet-action !py-0.5" disabled={last >= count} onclick={() => onTurn(1)}>Further</button>
+	<button class="quiet-action !py-0.5" disabled={offset === 0} onclick={() => onTurn(-1)}>Previous</button>
+	<button class="quiet-action !py-0.5" disabled={last >= count} onclick={() => onTurn(1)}>Next</button>
 </div>

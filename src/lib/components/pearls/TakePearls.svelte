@@ -37,7 +37,7 @@
 	}
 </script>
 
-<Panel bind:open title="Take pearls in">
+<Panel bind:open title="Import pearls">
 	<CitationsField
 		bind:text
 		says="DOIs, line by line, or citations as RIS, BibTeX or CSL-JSON"

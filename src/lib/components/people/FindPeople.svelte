@@ -72,8 +72,8 @@
 	{#if found && offered.length === 0}
 		<p class="mt-1 text-quiet">
 			{found.people.length + found.groups.length > 0
-				? 'Whoever is called so takes part already.'
-				: 'Nobody here is called so. An administrator can ask them in.'}
+				? 'Everybody of that name takes part already.'
+				: 'Nobody of that name is here. An administrator can invite them.'}
 		</p>
 	{/if}
 	{#if problem}<p class="mt-1 text-warn" role="alert">{problem}</p>{/if}

@@ -30,7 +30,7 @@
 </script>
 
 <section aria-labelledby="log-title">
-	<h2 id="log-title" class="text-lg font-semibold">What happened</h2>
+	<h2 id="log-title" class="text-lg font-semibold">Activity</h2>
 	<p class="text-quiet">Sign-ins, roles, tokens, imports and removals, the latest first.</p>
 	<ol class="mt-2 divide-y border-y">
 		{#each entries as entry (entry.id)}
@@ -45,5 +45,5 @@
 		{/each}
 	</ol>
 	{#if problem}<p class="mt-2 text-warn" role="alert">{problem}</p>{/if}
-	{#if isMore ?? log.more}<button class="quiet-action mt-2" onclick={more}>Earlier ones</button>{/if}
+	{#if isMore ?? log.more}<button class="quiet-action mt-2" onclick={more}>Older entries</button>{/if}
 </section>

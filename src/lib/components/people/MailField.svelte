@@ -7,7 +7,7 @@
 		says?: string;
 		value: string;
 	}
-	let { label = 'Address of mail', says, value = $bindable() }: Props = $props();
+	let { label = 'Email', says, value = $bindable() }: Props = $props();
 </script>
 
 <Typed name="email" {label} {says} type="email" autocomplete="username" required maxlength={254} bind:value />

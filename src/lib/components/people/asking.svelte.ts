@@ -12,7 +12,7 @@ export class Asking {
 		this.busy = true;
 		const { value, fault } = await ask<T>(at, { method, body });
 		this.busy = false;
-		this.problem = fault ? inWords(fault, 'What you typed is still here; try again in a moment.') : '';
+		this.problem = fault ? inWords(fault, 'Your text is still here. Try again in a moment.') : '';
 		return value;
 	}
 }

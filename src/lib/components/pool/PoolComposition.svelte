@@ -8,7 +8,7 @@
 	import Select from '../parts/Select.svelte';
 	import { readable } from '../reading/dimension-words';
 
-	/** What the works are made of, one dimension at a time, and which index has how many of each value. */
+	/** Composition of the works, one dimension at a time, and which index has how many of each value. */
 	interface Props {
 		pool: PooledList;
 		search: string;

@@ -110,7 +110,7 @@
 			}}></textarea>
 		<button class="quiet-action">Add words</button>
 		<button type="button" class="quiet-action" aria-expanded={offering} onclick={() => (offering = !offering)}
-			>Offers</button
+			>Suggest words</button
 		>
 	</form>
 	{#if offering}<Offers {concept} />{/if}

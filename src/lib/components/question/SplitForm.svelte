@@ -31,6 +31,6 @@
 	<form class="flex gap-2" onsubmit={split}>
 		<input class="field w-56" placeholder="Name of the new concept" maxlength="200" bind:value={name} />
 		<button class="quiet-action border">Split</button>
-		<button type="button" class="quiet-action" onclick={onClose}>Not now</button>
+		<button type="button" class="quiet-action" onclick={onClose}>Cancel</button>
 	</form>
 </div>

@@ -19,7 +19,7 @@
 </script>
 
 <Menu
-	label="Take away the list"
+	label="Export the list"
 	items={[
 		...Object.entries(FORMATS).map(([ending, format]) => ({
 			says: `Kept works as ${format}`,
@@ -34,5 +34,5 @@
 		{ says: 'All works as CSV', note: 'with their headings', file: file('csv', '') },
 		{ says: 'Send works…', note: 'as a message in the outbox', run: onSend },
 		{ says: 'Print the works shown', note: 'with what was decided', run: onPrint }
-	]}>Take away</Menu
+	]}>Export</Menu
 >

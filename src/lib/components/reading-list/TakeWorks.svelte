@@ -34,7 +34,7 @@
 	<p class="text-quiet">
 		Each work comes once, whichever index it is from. What is on the list already keeps its decision.
 	</p>
-	<h3 class="mt-4 mb-1 font-semibold">What the strategies find now</h3>
+	<h3 class="mt-4 mb-1 font-semibold">All that the strategies find now</h3>
 	<ul>
 		{#if store.columns.length > 1}
 			<li class="flex items-center gap-2 border-t py-1">

@@ -5,7 +5,7 @@
 	import Menu from '../parts/Menu.svelte';
 	import { counted } from '../parts/numbers';
 
-	/** What can be done with the records that are marked: they need not be kept first. */
+	/** Actions with the records that are marked: they need not be kept first. */
 	interface Props {
 		indexCode: string;
 		/** By what their index calls them. */
@@ -50,5 +50,5 @@
 		}))}>Export</Menu
 	>
 	<button data-changes class="quiet-action !py-0" onclick={() => void take()}>Reading list</button>
-	<button class="quiet-action !py-0" onclick={onLetGo}>Let go</button>
+	<button class="quiet-action !py-0" onclick={onLetGo}>Unmark all</button>
 </div>

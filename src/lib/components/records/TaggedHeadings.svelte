@@ -110,7 +110,7 @@
 					};
 				}),
 			{
-				says: store.isMarked(index.code, [tagged]) ? 'Let the mark go' : 'Mark, to look at it with others',
+				says: store.isMarked(index.code, [tagged]) ? 'Unmark' : 'Mark, to look at it with others',
 				note: 'X',
 				run: () => store.mark(index.code, [tagged])
 			}

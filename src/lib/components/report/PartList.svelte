@@ -38,8 +38,8 @@
 				label="{PART_NAMES[part]}: place"
 				class="!px-1 !py-0"
 				items={[
-					{ says: 'Earlier', disabled: i === 0, run: () => move(i, -1) },
-					{ says: 'Later', disabled: i === parts.length - 1, run: () => move(i, 1) },
+					{ says: 'Move up', disabled: i === 0, run: () => move(i, -1) },
+					{ says: 'Move down', disabled: i === parts.length - 1, run: () => move(i, 1) },
 					{ says: 'Leave out', run: () => onChange(parts.filter((one) => one !== part)) }
 				]}><Ellipsis size={14} aria-hidden="true" /></Menu
 			>
@@ -53,8 +53,8 @@
 				<span class="min-w-0 flex-1 truncate px-1.5 py-0.5">{PART_NAMES[part]}</span>
 				<button
 					class="quiet-action !py-0 text-xs"
-					aria-label="Take in {PART_NAMES[part]}"
-					onclick={() => takeIn(part)}>Take in</button
+					aria-label="Add {PART_NAMES[part]}"
+					onclick={() => takeIn(part)}>Import</button
 				>
 			</li>{/each}
 	</ul>

@@ -17,6 +17,6 @@
 		Looking through headings, words, spelling, limits and pearls …
 	</p>
 {:else}
-	<p class="mb-2 text-quiet">The largest effect first. Each mend is tried before it is kept.</p>
+	<p class="mb-2 text-quiet">The largest effect first. Each fix is tried before it is kept.</p>
 	<FindingList findings={asked.value} {code} {onTry} />
 {/if}

@@ -26,7 +26,7 @@
 {#if effects.length > 0}
 	<section aria-label="What each part would change">
 		<div class="mb-1 flex items-baseline gap-1">
-			<h2 class="font-semibold">What would change it most</h2>
+			<h2 class="font-semibold">Changes with the largest effect</h2>
 			<span class="ml-auto flex text-xs" role="group" aria-label="Direction">
 				<WordSwitch on={wanted === 'fewer'} onChange={() => (chosen = 'fewer')}>fewer</WordSwitch>
 				<WordSwitch on={wanted === 'more'} onChange={() => (chosen = 'more')}>more</WordSwitch>

@@ -19,5 +19,5 @@
 	{#if fault.expected.length > 0}
 		<p>Expected: {fault.expected.slice(0, 6).join(', ')}.</p>
 	{/if}
-	{#if kept}<p>The blocks show the crosswalk’s strategy until this is mended.</p>{/if}
+	{#if kept}<p>The blocks show the crosswalk’s strategy until this is fixed.</p>{/if}
 </div>

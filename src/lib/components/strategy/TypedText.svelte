@@ -22,7 +22,7 @@
 		>
 	{/if}
 	<button class="action !py-0.5" disabled={isFaulty || !preview} onclick={onFollow}>Follow this text</button>
-	<button class="quiet-action !py-0.5" onclick={onPutBack}>Put back</button>
+	<button class="quiet-action !py-0.5" onclick={onPutBack}>Discard</button>
 	<span class="text-quiet">Until then it is kept in this browser only.</span>
 </div>
 {#each preview?.view.remarks ?? [] as remark, i (i)}<p class="mt-1 text-xs text-quiet">

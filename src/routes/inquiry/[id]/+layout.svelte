@@ -70,7 +70,7 @@
 		// What is typed and not sent stands on this page, and must not go with it.
 		isOut = role === undefined;
 		if (isOut) return;
-		if (role === 'reader') messages.warn('From now on you only read here. What you typed stays.');
+		if (role === 'reader') messages.warn('From now on you only read here. Your text stays.');
 		else {
 			store.onlyReads = false;
 			messages.say('You may change this inquiry now.');
@@ -104,15 +104,15 @@
 		<Guarded name="The top bar"><TopBar person={data.person} onKeys={() => (keysOpen = true)} /></Guarded>
 		{#if isOut}
 			<p role="alert" class="border-b bg-wash px-4 py-2 print:hidden">
-				You take part in this inquiry no more, or are signed out. What you typed is still here, and is not
+				You no longer take part in this inquiry, or are signed out. What you typed is still here, and is not
 				saved.
 				<a class="underline" href="/">To the inquiries</a>
 			</p>
 		{/if}
 		{#if store.onlyReads}
 			<p class="border-b bg-shade px-4 py-1 text-xs text-quiet print:hidden" data-reads>
-				You read this inquiry: look words up, open every number, and take away what you need. Changing it is
-				for those who take part in it.
+				You read this inquiry: look words up, open every number, and export what you need. Changing it is for
+				those who take part in it.
 			</p>
 		{/if}
 		{#if data.apart}<ApartBanner apart={data.apart} {id} />{/if}

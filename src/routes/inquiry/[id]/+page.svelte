@@ -152,7 +152,7 @@
 			>{withPearls ? 'Without pearls' : 'Pearls'}</button
 		>{/if}
 	<button class="quiet-action" onclick={() => window.print()}>Print</button>
-	<button class="quiet-action" onclick={() => (takingIn = true)}>Take in</button>
+	<button class="quiet-action" onclick={() => (takingIn = true)}>Import</button>
 	<TakeAway />
 </div>
 {#if store.concepts.length === 0}

@@ -90,7 +90,7 @@
 						</p>
 					{/if}
 					<div>
-						<h3 class="font-semibold">What it touches</h3>
+						<h3 class="font-semibold">Cells it touches</h3>
 						{#if data.touched.length === 0}
 							<p class="text-quiet">No pick of any inquiry, and nothing below one.</p>
 						{:else}
@@ -112,7 +112,7 @@
 					</div>
 				</div>
 				<div>
-					<h3 class="font-semibold">Where it changed</h3>
+					<h3 class="font-semibold">Changed branches</h3>
 					<BranchBars branches={difference.branches} />
 				</div>
 			</div>

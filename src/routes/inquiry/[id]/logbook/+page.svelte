@@ -105,8 +105,8 @@
 	</div>
 	{#if beside}
 		<p class="text-lichen-deep" role="status">
-			Run {beside.number} waits: choose another run of {store.indexName(beside.indexCode)}, or one of another
-			index to pool with it.
+			Choose another run of {store.indexName(beside.indexCode)} to compare with run {beside.number}, or a run
+			of another index to pool with it.
 			<button class="quiet-action" onclick={() => (beside = undefined)}>Leave it</button>
 		</p>
 	{/if}

@@ -35,8 +35,8 @@
 </div>
 <div class="overflow-y-auto px-4 py-3">
 	<p class="max-w-prose text-quiet">
-		A stand-in: messages are kept here as files of mail, and none is sent. Take one away to send it from a
-		mail program of your own.
+		A stand-in: messages are kept here as email files, and none is sent. Download one to send it with your own
+		mail program.
 	</p>
 	{#if data.messages.length === 0}<p class="mt-4">Nothing has been written yet.</p>{/if}
 	<ul class="mt-3 max-w-3xl">
@@ -48,10 +48,10 @@
 					></span
 				>
 				<a class="quiet-action border !py-0 text-xs" href="/inquiry/{store.id}/outbox/{id}" download
-					>Take it away</a
+					>Download</a
 				>
 				{#if state === 'waiting'}<button class="quiet-action !py-0 text-xs" onclick={() => void takeBack(id)}
-						>Take it back</button
+						>Withdraw</button
 					>{/if}
 			</li>
 		{/each}

@@ -82,7 +82,7 @@
 					bind: 'g',
 					run: () => document.querySelector<HTMLElement>('[data-pearl]')?.focus()
 				},
-				{ shown: ['T'], does: 'Take pearls in', bind: 't', run: () => (isTaking = true) }
+				{ shown: ['T'], does: 'Import pearls', bind: 't', run: () => (isTaking = true) }
 			]
 		})
 	);
@@ -95,17 +95,17 @@
 	<span class="text-quiet"
 		>{counted(marked, 'record')} known to be relevant; a good search finds them all</span
 	>
-	<button class="quiet-action ml-auto border" onclick={() => (isTaking = true)}>Take pearls in</button>
+	<button class="quiet-action ml-auto border" onclick={() => (isTaking = true)}>Import pearls</button>
 </div>
 {#if marked === 0}
 	<div class="m-auto max-w-lg p-8 text-center">
 		<p class="mb-3">
-			A pearl is a record that you know to be relevant. Mark one with L wherever a record is open, or take a
-			list in. The search is then held against them: which it finds, and what would catch those it misses.
+			A pearl is a record that you know to be relevant. Mark one with L wherever a record is open, or import a
+			list. The search is then held against them: which it finds, and what would catch those it misses.
 		</p>
 		<p class="flex justify-center gap-2">
 			<a class="action" href={recordsAt(place)}>Read records</a>
-			<button class="quiet-action border" onclick={() => (isTaking = true)}>Take pearls in</button>
+			<button class="quiet-action border" onclick={() => (isTaking = true)}>Import pearls</button>
 		</p>
 	</div>
 {:else if asked.fault && !asked.value}

@@ -89,7 +89,7 @@
 	}
 </script>
 
-<svelte:head><title>Who takes part · {store.inquiry.about.title} · Oakmoss</title></svelte:head>
+<svelte:head><title>People · {store.inquiry.about.title} · Oakmoss</title></svelte:head>
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reached by the keys that scroll it) -->
 <div class="min-h-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="People of this inquiry">
@@ -109,13 +109,13 @@
 			</section>
 		{/if}
 		<section aria-labelledby="part-title">
-			<h1 id="part-title" class="text-lg font-semibold">Who takes part</h1>
+			<h1 id="part-title" class="text-lg font-semibold">People</h1>
 			<ul class="mt-2 divide-y border-y">
 				{#each data.people as person (person.id)}
 					<li class="flex min-h-11 items-center justify-between gap-3">
 						<span class="font-medium">{person.name}</span>
 						<span class="flex items-center gap-2">
-							{#if person.role === 'owner'}<span class="text-quiet">owns it</span>
+							{#if person.role === 'owner'}<span class="text-quiet">owner</span>
 							{:else if isOwner}
 								<Select
 									label="What {person.name} may do"
@@ -126,8 +126,8 @@
 								<Menu
 									label="More for {person.name}"
 									items={[
-										{ says: 'Give the inquiry to them', run: () => give(person.id, person.name) },
-										{ says: 'Takes part no more', run: () => take('people', person.id, person.name) }
+										{ says: 'Make them the owner', run: () => give(person.id, person.name) },
+										{ says: 'Remove', run: () => take('people', person.id, person.name) }
 									]}><Ellipsis size={16} aria-hidden="true" /></Menu
 								>
 							{:else}<span class="text-quiet"
@@ -148,7 +148,7 @@
 									onChange={(role) => setRole('groups', group.id, role, group.name)}
 								/>
 								<button data-changes class="quiet-action" onclick={() => take('groups', group.id, group.name)}
-									>Takes part no more</button
+									>Remove</button
 								>
 							{:else}<span class="text-quiet"
 									>{PARTS_SAID.find(({ value }) => value === group.role)?.says}</span
@@ -201,7 +201,7 @@
 							<span class="flex shrink-0 items-center gap-1">
 								<span class="text-xs text-quiet">made {moment(link.madeAt)}</span>
 								<button class="quiet-action" onclick={() => toClipboard(addressOf(link.key))}>Copy</button>
-								<button class="quiet-action" onclick={() => takeBack(link.key)}>Take it back</button>
+								<button class="quiet-action" onclick={() => takeBack(link.key)}>Withdraw</button>
 							</span>
 						</li>
 					{/each}

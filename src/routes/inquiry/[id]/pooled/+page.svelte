@@ -111,7 +111,7 @@
 				{ shown: ['G'], does: 'To the list', bind: 'g', run: () => document.querySelector<HTMLElement>('[data-work][tabindex="0"]')?.focus() },
 				{ shown: ['R'], does: 'Put the work on the reading list, or take it off', bind: 'r', run: () => inHand && toggleListed(store, inHand.records[0].indexCode, inHand.records[0].id) },
 				{ shown: ['O'], does: 'How the indexes overlap', bind: 'o', run: () => (picturing = true) },
-				{ shown: ['C'], does: 'What the works are made of', bind: 'c', run: () => (composing = true) },
+				{ shown: ['C'], does: 'Composition of the works', bind: 'c', run: () => (composing = true) },
 				{ shown: ['B'], does: 'Back the way you came', bind: 'b', run: () => history.back() }
 			]
 		})
@@ -155,9 +155,7 @@
 						class="quiet-action -mx-2 mt-1 !py-0 text-xs"
 						onclick={() => (picturing = true)}>How they overlap</button
 					>{/if}
-				<button class="quiet-action !py-0 text-xs" onclick={() => (composing = true)}
-					>What they are made of</button
-				>
+				<button class="quiet-action !py-0 text-xs" onclick={() => (composing = true)}>Composition</button>
 			</div>
 			<div class="relative min-h-0 flex-1 overflow-y-auto">
 				<PoolRows

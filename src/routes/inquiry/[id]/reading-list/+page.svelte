@@ -145,7 +145,7 @@
 		/>{/if}
 	{#if marked.size > 0}
 		<span class="ml-auto text-quiet">{counted(marked.size, 'work')} marked</span>
-		<button class="quiet-action !py-0 text-xs" onclick={() => marked.clear()}>Let the marks go</button>
+		<button class="quiet-action !py-0 text-xs" onclick={() => marked.clear()}>Unmark all</button>
 	{/if}
 </div>
 

@@ -118,7 +118,7 @@
 				{ shown: ['R'], does: 'Put the work of the record on the reading list, or take it off', bind: 'r', run: () => data.sheet && data.code && toggleListed(store, data.code, data.sheet.id) },
 				{ shown: ['K'], does: 'Keep these as a run', bind: 'k', run: keep },
 				{ shown: ['B'], does: 'Back the way you came', bind: 'b', run: () => history.back() },
-				{ shown: ['O'], does: 'What they are made of', bind: 'o', run: () => void lookAt('composition') },
+				{ shown: ['O'], does: 'Composition', bind: 'o', run: () => void lookAt('composition') },
 				{ shown: ['W'], does: 'Headings worth a look', bind: 'w', run: () => void lookAt('headings') },
 				{ shown: ['V'], does: 'Words of these records', bind: 'v', run: () => void lookAt('words') }
 			]

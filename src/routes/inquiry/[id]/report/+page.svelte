@@ -69,7 +69,7 @@
 			keys: [
 				{ shown: ['P'], does: 'Print it', bind: 'p', run: () => window.print() },
 				{ shown: ['S'], does: 'Say what only people can say', bind: 's', run: () => (saying = true) },
-				{ shown: ['H'], does: 'Hand it in: keep it as it is now', bind: 'h', run: () => void handIn() }
+				{ shown: ['H'], does: 'Hand in: keep it as it is now', bind: 'h', run: () => void handIn() }
 			]
 		})
 	); // prettier-ignore
@@ -82,10 +82,10 @@
 	<span class="ml-auto flex gap-1">
 		<button class="quiet-action" onclick={() => window.print()}>Print</button>
 		<Menu
-			label="Take away the report"
-			items={FORMATS.map(([ending, says]) => ({ says, file: { at: file(ending) } }))}>Take away</Menu
+			label="Export the report"
+			items={FORMATS.map(([ending, says]) => ({ says, file: { at: file(ending) } }))}>Export</Menu
 		>
-		<button data-changes class="action !py-0.5" onclick={() => void handIn()}>Hand it in</button>
+		<button data-changes class="action !py-0.5" onclick={() => void handIn()}>Hand in</button>
 	</span>
 </div>
 <div class="flex min-h-0 flex-1 max-md:block max-md:overflow-auto print:block">
@@ -146,7 +146,7 @@
 				<li class="flex items-center gap-1">
 					<span class="min-w-0 flex-1">Report {number}, {moment(at)}{person && `, ${person}`}</span>
 					<Menu
-						label="Report {number}: take it away"
+						label="Report {number}: export"
 						items={FORMATS.filter(([ending]) => ending !== 'zip').map(([ending, says]) => ({
 							says,
 							file: { at: file(ending, number) }

@@ -43,7 +43,7 @@
 		<div class="border-l-2 border-warn bg-warn-wash p-4" role="alert">
 			<p class="font-semibold">Nothing was changed.</p>
 			<p>{report?.error?.message}</p>
-			<p class="mt-2 text-quiet">Mend the file and load it again; what was there before is still in use.</p>
+			<p class="mt-2 text-quiet">Fix the file and load it again. The edition before it is still in use.</p>
 		</div>
 	{:else if data.job.state !== 'done'}
 		<p>The import is still under way. Reload this page in a moment.</p>
@@ -101,7 +101,7 @@
 					<a
 						class="quiet-action ml-auto"
 						href="/indexes/{data.job.indexCode}/imports/{data.id}/report.csv"
-						download>Take the list away (CSV)</a
+						download>Export the list (CSV)</a
 					>
 				</div>
 				<ul class="divide-y border-y">
@@ -122,7 +122,7 @@
 				</ul>
 				{#if found.length > SHOWN}
 					<p class="text-quiet">
-						The first {SHOWN} of {number(found.length)}. Narrow the list, or take it away whole.
+						The first {SHOWN} of {number(found.length)}. Narrow the list, or export it whole.
 					</p>
 				{/if}
 			</section>

@@ -180,9 +180,9 @@
 							: 'Nothing was decided alike.'}</span
 					>
 				{:else if mayChange}
-					<button class="action" onclick={takeInAll}>Take in {counted(alikeCount, 'decision')}</button>
+					<button class="action" onclick={takeInAll}>Accept {counted(alikeCount, 'decision')}</button>
 					<span class="text-quiet">in one step that one undo takes back</span>
-				{:else}<span class="text-quiet">{counted(alikeCount, 'decision')} not taken in yet</span>{/if}
+				{:else}<span class="text-quiet">{counted(alikeCount, 'decision')} not accepted yet</span>{/if}
 			</p>
 		</section>
 		<section aria-labelledby="differences-title">

@@ -105,13 +105,13 @@
 		<button class="action !py-0.5" disabled={cited.length === 0} onclick={() => copy('rich')}>Copy all</button
 		>
 		<Menu
-			label="Copy or take away otherwise"
+			label="More ways to copy or export"
 			items={[
 				{ says: 'Copy as plain text', run: () => copy('plain') },
 				{ says: 'Copy as they stand in the text', run: () => copy('in text') },
 				{ says: 'A page of HTML', run: () => takeAway('html') },
 				{ says: 'A file of plain text', run: () => takeAway('txt') }
-			]}>Otherwise</Menu
+			]}>More</Menu
 		>
 	</span>
 </div>
