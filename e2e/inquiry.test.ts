@@ -172,7 +172,7 @@ describe('a pick in full', () => {
 				`${within} button`,
 				words
 			);
-		await press('Part');
+		await press('Separate');
 		await waitForText(page, cell(1, 3), 'Noise, Indoor not judged');
 		await page.waitForFunction(
 			() => document.querySelectorAll('aside button[aria-label^=Remove]').length === 2

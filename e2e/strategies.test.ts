@@ -5,17 +5,19 @@ import type { ElementHandle } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
 	accessibilityFaults,
+	beginInquiry,
 	choose,
 	openPage,
 	press,
 	pressKeys,
 	recordsFound,
 	recordsFoundChange,
+	sendCommands,
 	sendJson,
 	startApp,
 	textOf,
-	waitForText,
-	type App
+	type App,
+	waitForText
 } from './app.test-aid';
 
 let app: App;
@@ -83,32 +85,35 @@ describe('what records say of headings', () => {
 		await page.close();
 	});
 
-	it('says what excluding a concept takes away before it is done', async () => {
+	it('says what excluding a concept takes away before it is done, and a choice is made when it is made', async () => {
 		const page = await openPage(app, '/inquiry/quiet-rooms/question');
 		const part = 'Part of design measures in the search';
 		await page.click('[aria-label="More for design measures"]');
 		await page.waitForSelector('[role=menuitem]');
 		await page.click('[role=menuitem]');
 		await page.waitForSelector(`[aria-label^="${part}"]`);
-		await choose(page, part, 'exclude');
 		const price = '[aria-label="What excluding design measures removes"]';
-		await page.waitForFunction(
-			(where) => {
-				const text = document.querySelector(where)?.textContent ?? '';
-				return text.includes('of') && !text.includes('counting');
-			},
-			{},
-			price
-		);
-		const prices = [...(await textOf(page, price)).matchAll(/([\d,]+) of ([\d,]+) records/g)];
-		expect(prices).toHaveLength(4);
-		// Left as it is, nothing has changed; excluded, the strategy says the same price.
-		await press(page, 'Leave it as it is', price);
-		expect(await page.$(`[aria-label^="${part}: required"]`)).not.toBeNull();
+		const pricesSaid = async () => {
+			await page.waitForFunction(
+				(where) => {
+					const text = document.querySelector(where)?.textContent ?? '';
+					return text.includes('of') && !text.includes('counting');
+				},
+				{},
+				price
+			);
+			return [...(await textOf(page, price)).matchAll(/([\d,]+) of ([\d,]+) records?/g)].map(
+				([said]) => said
+			);
+		};
+		const before = await pricesSaid();
+		expect(before).toHaveLength(4);
 		await choose(page, part, 'exclude');
-		await press(page, 'Exclude it', price);
+		// Leaving the form leaves the choice.
+		await press(page, 'Done');
+		await waitForText(page, 'main', 'excluded');
 		await waitForText(page, 'header', 'Saved');
-		const yarrow = prices[2][1];
+		const yarrow = before[2].split(' ')[0];
 		await page.goto(`${app.address}/inquiry/quiet-rooms/strategy?index=yarrow`, {
 			waitUntil: 'networkidle0'
 		});
@@ -117,6 +122,19 @@ describe('what records say of headings', () => {
 		await page.keyboard.press('z');
 		await page.keyboard.up('Control');
 		await waitForText(page, 'section[aria-label="design measures"]', 'without');
+		expect(page.problems).toEqual([]);
+		await page.close();
+	});
+
+	it('says what to do, and no number, where there is nothing to search for', async () => {
+		const id = await beginInquiry(app, 'Nothing yet', 'noise');
+		await sendCommands(app, id, [{ kind: 'concept.set', id: 'c', status: 'exclude' }]);
+		const page = await openPage(app, `/inquiry/${id}/strategy?index=yarrow`);
+		await waitForText(page, '[aria-label=Result]', 'Nothing to search for yet');
+		expect(await textOf(page, '[aria-label=Result]')).not.toMatch(/\d/);
+		await page.goto(`${app.address}/inquiry/${id}/records?index=yarrow`, { waitUntil: 'networkidle0' });
+		expect(await textOf(page, 'main')).toContain('Nothing is required yet');
+		expect(await textOf(page, '[aria-label=Screens]')).not.toMatch(/5,000|30,/);
 		expect(page.problems).toEqual([]);
 		await page.close();
 	});
@@ -178,7 +196,7 @@ describe('from the crosswalk to records', () => {
 			`Run ${made} · Yarrow · ${before + promised} records · ${promised} more than run ${earlier}`
 		);
 		await press(page, 'Compare', `[aria-label="Run ${made}"]`);
-		await press(page, `Beside run ${made}`, `[aria-label="Run ${earlier}"]`);
+		await press(page, `Compare with run ${made}`, `[aria-label="Run ${earlier}"]`);
 		await waitForText(page, '[role=dialog]', `${promised} records only run ${made}`);
 		await waitForText(page, '[role=dialog]', `+${promised}`);
 		await page.keyboard.press('Escape');

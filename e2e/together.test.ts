@@ -8,6 +8,7 @@ import {
 	choose,
 	PASSWORD,
 	press,
+	ready,
 	saved,
 	startTogether,
 	waitForText
@@ -142,7 +143,7 @@ describe('two people in one inquiry', () => {
 		await waitForText(editor, 'h1', 'Agreement of A librarian and A member');
 		await waitForText(editor, 'tbody', '67 %');
 		expect(await accessibilityFaults(editor)).toEqual([]);
-		await press(editor, 'Take in 1 decision', 'main');
+		await press(editor, 'Accept 1 decision', 'main');
 		await waitForText(editor, 'main', 'All that both decided alike stands in the inquiry');
 		const inHand = (text: string) =>
 			editor.waitForFunction((wanted) => document.activeElement?.textContent?.includes(wanted), {}, text);
@@ -209,7 +210,7 @@ describe('two people in one inquiry', () => {
 		for (const item of await owner.$$('[role="menuitem"]'))
 			if ((await item.evaluate((element) => element.textContent?.trim())) === 'Remove') await item.click();
 		await waitForText(owner, 'header', 'A member takes part no more');
-		await waitForText(editor, '[role=alert]', 'You take part in this inquiry no more');
+		await waitForText(editor, '[role=alert]', 'You no longer take part in this inquiry');
 		expect(await editor.$eval('#new-concept', (field) => (field as HTMLInputElement).value)).toBe(
 			'another thought'
 		);
@@ -289,5 +290,41 @@ describe('two people in one inquiry', () => {
 		}, strFromU8(files['inquiries/quiet-rooms.json']));
 		expect(made).toBe(201);
 		await page.browserContext().close();
+	}); // prettier-ignore
+});
+
+describe('who reads by a link', () => {
+	it('is led to any screen, is told once what reading is, and is offered nothing that changes', async () => {
+		const owner = await signedIn('librarian', `${AT}/people`);
+		const key = await owner.evaluate(async (at) => {
+			const init = { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' };
+			return ((await (await fetch(`${at}/people/links`, init)).json()) as { key: string }).key;
+		}, AT);
+		const context = await app.browser.createBrowserContext();
+		const page = await context.newPage();
+		const problems: string[] = [];
+		page.on('pageerror', (error) => problems.push(String(error)));
+		await page.setViewport({ width: 1280, height: 800 });
+		await page.goto(`${app.address}/shared/${key}?to=${encodeURIComponent(`${AT}/browse?q=sleep`)}`);
+		await ready(page);
+		expect(new URL(page.url()).pathname).toBe(`${AT}/browse`);
+		await waitForText(page, '[data-reads]', 'You read this inquiry');
+		const offered = () => page.$$eval('[data-changes]', (all) => all.filter((one) => (one as HTMLElement).checkVisibility()).length);
+		for (const path of ['/browse?q=sleep', '/browse/sorrel/attention', '', '/question', '/strategy?index=yarrow', '/records?index=yarrow', '/reading-list', '/logbook', '/pearls']) {
+			await page.goto(app.address + AT + path);
+			await ready(page);
+			expect([path, await offered()]).toEqual([path, 0]);
+			const pick = await page.evaluate(() => [...document.querySelectorAll('main button')].filter((one) => (one as HTMLElement).checkVisibility() && /^(Pick|Set aside|Add words|Run and keep|Delete)/.test((one as HTMLElement).innerText)).map((one) => (one as HTMLElement).innerText));
+			expect([path, pick]).toEqual([path, []]);
+		}
+		await page.goto(app.address);
+		await ready(page);
+		expect(await page.evaluate(() => document.querySelector('main')?.innerText)).not.toMatch(/^Copy/m);
+		// Nowhere else than within its inquiry.
+		for (const to of ['//elsewhere.example/', '/account', '/inquiry/quiet-rooms-other'])
+			expect((await fetch(`${app.address}/shared/${key}?to=${encodeURIComponent(to)}`, { redirect: 'manual' })).headers.get('location')).toBe(AT);
+		expect(problems).toEqual([]);
+		await context.close();
+		await owner.browserContext().close();
 	}); // prettier-ignore
 });

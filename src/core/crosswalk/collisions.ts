@@ -43,7 +43,7 @@ const PARTS: Record<string, string> = {
 	decision: 'decision',
 	reason: 'reason',
 	tags: 'tags',
-	mends: 'mends of the citation',
+	mends: 'fixes of the citation',
 	records: 'records',
 	row: 'as a whole'
 };

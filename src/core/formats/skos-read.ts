@@ -270,7 +270,7 @@ export class SkosReader {
 			return undefined;
 		}
 		if (clean !== text)
-			this.repair('label-mended', uri, `White space or control characters in “${clean}” were mended.`);
+			this.repair('label-mended', uri, `White space or control characters in “${clean}” were fixed.`);
 		return clean;
 	}
 

@@ -140,7 +140,7 @@ function ofLine(checked: Checked, block: Block, line: Line): StrategyFinding[] {
 			rule: 'narrower-not-taken',
 			place,
 			effect: wider - yields.count,
-			text: `The headings below ${name} are not taken in.`,
+			text: `The headings below ${name} are left out.`,
 			mend: { kind: 'pick.set', id: line.id, withNarrower: true }
 		});
 	const unmarked = changed('chief');

@@ -4,8 +4,9 @@ let under = 0;
 
 function mark(by: number): void {
 	under += by;
-	if (typeof document === 'undefined') return;
-	document.documentElement.toggleAttribute('data-asking', under > 0);
+	// On a server there is no page.
+	if ('document' in globalThis && 'documentElement' in document)
+		document.documentElement.toggleAttribute('data-asking', under > 0);
 }
 
 /** Something is asked for, or will be in a moment. @returns what says that it is no longer; only its first call counts */

@@ -74,7 +74,7 @@ async function begin(): Promise<void> {
 async function welcomeFirst(): Promise<void> {
 	secret();
 	const link = await firstInvitation();
-	if (link) console.log(`Oakmoss has no administrator yet. Whoever opens this link becomes it: ${link}`);
+	if (link) console.log(`Oakmoss has no administrator yet. Open this link to become it: ${link}`);
 	every(ATTEMPTS_EVERY, 'old tries could not be forgotten', dropOldAttempts);
 }
 

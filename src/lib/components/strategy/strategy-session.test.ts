@@ -7,7 +7,10 @@ import { StrategySession } from './strategy-session.svelte';
 
 const said = vi.hoisted(() => [] as string[]);
 vi.mock('../messages/messages.svelte', () => ({
-	messages: { warn: (text: string) => void said.push(text) }
+	messages: {
+		warn: (text: string) => void said.push(text),
+		addEffect: (_: unknown, effect: string) => void said.push(effect)
+	}
 }));
 
 /** A view that is told from others by its number of results. */
@@ -30,6 +33,7 @@ beforeEach(() => {
 			return inquiry;
 		},
 		id: 'q',
+		saving: 'saved',
 		indexName: () => 'Yarrow',
 		send: (command: Command) => {
 			sent.push(command);
@@ -62,6 +66,19 @@ describe('the strategy on the screen', () => {
 		session.removeLimit('oak.age');
 		expect(session.settings.limits).toEqual([]);
 	});
+
+	it('tells what a try that is kept came to from the count without it', async () => {
+		const counting = (count: number) => ({ yields: { count } }) as unknown as StrategyView;
+		session.view = counting(1);
+		session.trying = true;
+		session.switchLine('a', true);
+		answers = [() => Promise.resolve(Response.json({ view: counting(134), trial: { before: 1, after: 134, gained: 133, lost: 0 } }))];
+		await soon();
+		answers = [() => Promise.resolve(Response.json(counting(134)))];
+		session.keep();
+		await soon();
+		expect(said).toEqual(['1 → 134']);
+	}); // prettier-ignore
 
 	it('collects what is tried, shows it, asks for its effect, and keeps it as one step', async () => {
 		session.trying = true;

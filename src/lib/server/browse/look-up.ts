@@ -110,13 +110,13 @@ async function lanes(
 			return index ? wordsInRecords(current, index, [query]) : new Set<string>();
 		})
 	);
-	const answers = wanted.map(({ edition }, i) => {
+	const answers = wanted.map(({ edition }) => {
 		const index = edition && known.get(edition.id);
 		if (!index) return null;
 		const others = wanted.flatMap((other) => (other.edition && known.get(other.edition.id)) ?? []);
-		// A word that the records have, or another vocabulary has or begins with, is no slip of the pen in this one.
+		// A word that the records of an index have, or another vocabulary has or begins with, is no slip of the pen in this one.
 		const isKnown = (word: string) =>
-			inRecords[i].has(word) ||
+			inRecords.some((words) => words.has(word)) ||
 			others.some(
 				(other) => other !== index && (other.labels.knows(word) || other.labels.hasBeginning(word))
 			);

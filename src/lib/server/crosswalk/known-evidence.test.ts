@@ -5,8 +5,9 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Command } from '../../../core/crosswalk';
 import { connection } from '../db/client';
 import { dropDatabase } from '../db/database.test-aid';
-import { createInquiry, setInquiryState } from '../inquiry/inquiries';
-import { changeInquiry } from '../inquiry/inquiry-changes';
+import { copyInquiry, createInquiry, setInquiryState } from '../inquiry/inquiries';
+import { exportInquiry, importInquiry } from '../inquiry/inquiry-document';
+import { changeInquiry, historyOf, readInquiry } from '../inquiry/inquiry-changes';
 import { LOCAL_PERSON } from '../people/access';
 import { databaseWithYarrow, RIS, take } from '../records/yarrow.test-aid';
 import { importMappings, listMappings, removeMappings } from '../vocabulary/mapping-files';
@@ -14,6 +15,7 @@ import { createIndex } from '../vocabulary/subject-indexes';
 import { loadTurtle } from '../vocabulary/turtle.test-aid';
 import '../wings';
 import { checkWords, matchesByIndex, wordOffers } from './concept-words';
+import { coverageOf } from './coverage';
 import { suggestionsFor } from './suggesting';
 
 let url: string;
@@ -191,3 +193,36 @@ describe('words', () => {
 		expect(matches.empty.c).toEqual({ headings: 0, records: 0 });
 	});
 });
+
+describe('copies of an inquiry', () => {
+	it('are no evidence for it, nor it for them, and count once for another one', async () => {
+		await inquiry('hush', concept('c', 'hush places'), word('w', 'c', 'hush'), pick('p', 'c', 'yarrow', 'https://y.example/alarm'));
+		const copy = await copyInquiry(LOCAL_PERSON, 'hush');
+		const again = await copyInquiry(LOCAL_PERSON, copy);
+		await importInquiry(LOCAL_PERSON, structuredClone(await exportInquiry(LOCAL_PERSON, 'hush')));
+		const memoryOf = async (id: string) =>
+			(await suggestionsFor(LOCAL_PERSON, id, 'c', 'yarrow')).flatMap(({ evidence }) => evidence.filter(({ kind }) => kind === 'memory'));
+		for (const id of [copy, again]) await changeInquiry(LOCAL_PERSON, id, { kind: 'pick.remove', id: 'p' });
+		expect(await memoryOf(copy)).toEqual([]);
+		expect(await memoryOf(again)).toEqual([]);
+		await inquiry('others', concept('c', 'hush places'), word('w', 'c', 'hush'));
+		expect(await memoryOf('others')).toMatchObject([{ kind: 'memory', inquiries: 1 }]);
+	});
+
+	it('has the reason of a pick in the history of its cell, and nothing of it in the note', async () => {
+		await inquiry('why', concept('c', 'hush'), { ...pick('p', 'c', 'yarrow', 'https://y.example/sleep'), because: 'Suggested: on 3 of 4' } as Command);
+		const { inquiry: now } = await readInquiry(LOCAL_PERSON, 'why');
+		expect(now.picks.p.note).toBe('');
+		const { entries } = await historyOf(LOCAL_PERSON, 'why', { cell: 'c:yarrow' });
+		expect(entries[0]).toMatchObject({ reasons: ['Suggested: on 3 of 4'], note: '' });
+		await changeInquiry(LOCAL_PERSON, 'why', { kind: 'many', title: 'Drafted', commands: [{ ...pick('q', 'c', 'yarrow', 'https://y.example/noise'), because: 'labels' } as Command, { ...pick('r', 'c', 'bur', 'https://b.example/racket'), because: 'elsewhere' } as Command] });
+		expect((await historyOf(LOCAL_PERSON, 'why', { cell: 'c:yarrow' })).entries[0].reasons).toEqual(['https://y.example/noise: labels']);
+	});
+
+	it('the indexes tell as many records with the words as the cell itself', async () => {
+		await inquiry('told', concept('c', 'nights'), word('w', 'c', 'alarms'), word('v', 'c', 'corridor talk'));
+		const cells = await coverageOf(LOCAL_PERSON, 'told');
+		expect(cells['c:yarrow'].all).toBeGreaterThan(0);
+		expect((await matchesByIndex(LOCAL_PERSON, 'told')).yarrow.c.records).toBe(cells['c:yarrow'].all);
+	});
+}); // prettier-ignore

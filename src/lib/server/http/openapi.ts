@@ -359,7 +359,7 @@ export function openApi(version: string) {
 			},
 			'/tokens': {
 				get: operation({
-					summary: 'The tokens of whoever asks, without what they hold',
+					summary: 'One’s own tokens, without their secrets',
 					answer: json(api.tokens)
 				}),
 				post: operation({
@@ -467,7 +467,7 @@ export function openApi(version: string) {
 					`/inquiries/{id}/reading-list.${ending}`,
 					{
 						get: operation({
-							summary: `The reading list as ${ending.toUpperCase()}, with what was mended in citations`,
+							summary: `The reading list as ${ending.toUpperCase()}, with fixes of citations applied`,
 							parameters: [
 								inquiryId,
 								inQuery('decision', 'Only works so decided: keep, drop, open, parted by commas'),

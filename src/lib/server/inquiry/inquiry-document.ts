@@ -69,7 +69,7 @@ export async function importInquiry(person: Person | undefined, document: Inquir
 		documentParts()
 			.map((part) => part.fault(document[part.name], isIndex))
 			.find((found) => found !== undefined);
-	if (fault) throw new ServiceError(422, 'invalid', `${fault} Nothing was taken in.`);
+	if (fault) throw new ServiceError(422, 'invalid', `${fault} Nothing was imported.`);
 	return inTransaction(async (tx) => {
 		const own = (await isTaken(given, tx)) ? randomUUID() : given;
 		const revision = document.history.reduce((most, entry) => Math.max(most, entry.revision), 0);

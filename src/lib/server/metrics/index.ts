@@ -34,6 +34,6 @@ export async function figures(authorization: string | null): Promise<Response> {
 	if (!key) throw new ServiceError(404, 'no-route', 'There is nothing at /metrics.');
 	const [given, wanted] = [authorization ?? '', `Bearer ${key}`].map((text) => Buffer.from(text));
 	if (given.length !== wanted.length || !timingSafeEqual(given, wanted))
-		throw new ServiceError(401, 'not-signed-in', 'Figures are given to whoever sends their key.');
+		throw new ServiceError(401, 'not-signed-in', 'Figures are given only with their key.');
 	return new Response(await registry.metrics(), { headers: { 'content-type': registry.contentType } });
 }

@@ -117,7 +117,7 @@ export async function acceptInvitation(
 		const isFirst = found?.email === '';
 		if (!found || (isFirst && (await isAnybodyHere(tx)))) throw noInvitation();
 		const address = (isFirst ? (typed ?? '') : found.email).trim().toLowerCase();
-		if (address === '') throw new ServiceError(422, 'invalid', 'An account needs an address of mail.');
+		if (address === '') throw new ServiceError(422, 'invalid', 'An account needs an email address.');
 		if (await personWithEmail(address, tx))
 			throw new ServiceError(409, 'already-here', 'There is an account under this address already. Sign in.');
 		const id = isFirst ? LOCAL_PERSON.id : randomUUID();

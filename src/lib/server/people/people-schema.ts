@@ -7,7 +7,7 @@ const email = v.pipe(
 	v.string(),
 	v.trim(),
 	v.toLowerCase(),
-	v.email('This is no address of mail.'),
+	v.email('This is not an email address.'),
 	v.maxLength(254)
 );
 const key = v.pipe(v.string(), v.minLength(1), v.maxLength(1_000));

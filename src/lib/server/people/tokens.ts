@@ -23,7 +23,11 @@ export interface Token {
 function present(person: Person | undefined): Person {
 	const asking = allow(person, 'work');
 	if (asking.scope !== undefined)
-		throw new ServiceError(403, 'by-hand', 'Tokens are made and removed in Oakmoss, by whoever they are of.');
+		throw new ServiceError(
+			403,
+			'by-hand',
+			'Tokens are made and removed in Oakmoss, by the person they belong to.'
+		);
 	return asking;
 }
 

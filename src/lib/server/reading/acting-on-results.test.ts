@@ -8,14 +8,13 @@ import { listWatches, removeWatch, watchResult } from '../keeping/watches';
 import { LOCAL_PERSON } from '../people/access';
 import { databaseWithYarrow, store } from '../records/yarrow.test-aid';
 import { runStrategy } from '../runs/runs';
-import { searchIndex } from '../search/searching';
+import { searchIndex, strategyView, tryCommands } from '../search/searching';
 import '../wings';
 import { keptCounts, overviewOf } from './composing';
 import { setPearl } from './holding-pearls';
 import { keepResult } from './keeping-results';
-import { poolOf, type PoolWish } from './pooled-lists';
-import { keepPooled } from './pooled-lists';
-import { readList } from './reading-lists';
+import { keepPooled, poolOf, type PoolWish } from './pooled-lists';
+import { exportRecordsNamed, readList } from './reading-lists';
 import { type Asked, readRecords } from './results';
 import { takePool, takeRecords, takeResult } from './taking-works';
 
@@ -176,3 +175,46 @@ describe('what acts on the pooled list, or a region of it, acts on just that', (
 		expect(await listed()).toEqual(['yarrow-4', 'yarrow-8']);
 	});
 });
+
+describe('a result', () => {
+	const inOrder = async (sort: 'cited' | 'source' | 'author') =>
+		(await readRecords(LOCAL_PERSON, 'q', 'yarrow', opened({}), { ...page, sort })).page.records.map(({ id }) => Number(id.split('-')[1]));
+	const latestFirst = (a: number, b: number) => b - a;
+
+	it('is put in order by how often records are cited, by source, and by first author', async () => {
+		const rest = all.filter((i) => i > 2).sort(latestFirst);
+		expect(await inOrder('cited')).toEqual([2, 1, 0, ...rest]);
+		const having = (is: (i: number) => boolean) => all.filter(is).sort(latestFirst);
+		expect(await inOrder('source')).toEqual([...having((i) => i % 5 === 0), ...having((i) => i % 5 > 0)]);
+		expect(await inOrder('author')).toEqual([...having((i) => i % 4 > 0), ...having((i) => i % 4 === 0)]);
+	});
+
+	it('says beside each record how often it is cited and where its work can be had', async () => {
+		const { page: shown, marks } = await readRecords(LOCAL_PERSON, 'q', 'yarrow', opened({}), page);
+		expect(marks.map(({ cited }) => cited)).toEqual(shown.records.map(({ id }) => (Number(id.split('-')[1]) < 3 ? 6 : 0)));
+		expect(marks.every(({ ways }) => (ways?.length ?? 0) > 0)).toBe(true);
+	});
+
+	it('gives some of its records as a file, just those, and says which are not there', async () => {
+		const file = await exportRecordsNamed(LOCAL_PERSON, 'q', 'yarrow', ['yarrow-4', 'yarrow-9'], 'json');
+		expect(((await file.json()) as { title: string }[]).map(({ title }) => title).sort()).toEqual(['Noise, part 4', 'Noise, part 9 on the ward']);
+		await expect(exportRecordsNamed(LOCAL_PERSON, 'q', 'yarrow', ['nowhere'], 'ris')).rejects.toThrow('nowhere');
+	});
+
+	it('is empty where there is nothing to search for, whatever it is asked by', async () => {
+		await createInquiry(LOCAL_PERSON, { id: 'bare', title: 'B', question: '', indexes: ['yarrow'] });
+		const nothing = () => readRecords(LOCAL_PERSON, 'bare', 'yarrow', opened({}), page);
+		expect((await nothing()).page.count).toBe(0);
+		for (const command of [
+			{ kind: 'concept.add', id: 'c', name: 'noise' },
+			{ kind: 'word.add', id: 'w', conceptId: 'c', text: 'noise' },
+			{ kind: 'concept.set', id: 'c', status: 'exclude' }
+		] satisfies Command[])
+			await changeInquiry(LOCAL_PERSON, 'bare', command);
+		expect((await nothing()).page.count).toBe(0);
+		const view = await strategyView(LOCAL_PERSON, 'bare', 'yarrow');
+		expect(view).toMatchObject({ isEmpty: true, yields: { count: 0 } });
+		const tried = [{ kind: 'concept.set' as const, id: 'c', status: 'required' as const }];
+		expect((await tryCommands(LOCAL_PERSON, 'bare', 'yarrow', tried)).trial).toEqual({ before: 0, after: N, gained: N, lost: 0 });
+	});
+}); // prettier-ignore

@@ -66,7 +66,7 @@ export function askedOf(url: URL): Asked {
 	};
 }
 
-const UNREADABLE = 'What is set beside each other cannot be read from this address.';
+const UNREADABLE = 'The comparison cannot be read from this address.';
 const someRuns = v.pipe(
 	v.array(v.pipe(v.string(), v.regex(/^\d{1,9}$/, UNREADABLE), v.transform(Number))),
 	v.minLength(2, 'An overlap needs two runs.'),

@@ -45,6 +45,13 @@ describe('a citation', () => {
 		]);
 	});
 
+	it('begins a subtitle with a capital where the style wants one, and leaves it elsewhere', () => {
+		const item = { ...NINE_KINDS[0], title: 'Quiet rooms: “the sound of wards” and sleep' };
+		const text = (style: string) => cite({ items: [item], style })[0].text;
+		expect(text('apa')).toContain('Quiet rooms: “The sound of wards” and sleep');
+		expect(text('vancouver')).toContain('Quiet rooms: “the sound of wards” and sleep');
+	});
+
 	it('speaks the language that is asked for', () => {
 		const [, , chapter] = NINE_KINDS;
 		const text = (locale?: string) => cite({ items: [chapter], style: 'apa', locale })[0].inText.text;

@@ -130,7 +130,7 @@ async function readFrom(
 	const { reading } = reader;
 	const refuse = () => {
 		const { broken } = reader;
-		if (broken) throw new ImportError('unreadable', `No record was taken in. ${broken.message}`, broken.line);
+		if (broken) throw new ImportError('unreadable', `No record was imported. ${broken.message}`, broken.line);
 	};
 	let fault: unknown;
 	await pipeline(bytes, new StrictText(), async (texts: AsyncIterable<string | Buffer>) => {
@@ -252,7 +252,7 @@ class Taking {
 			const [first] = this.findings;
 			throw new ImportError(
 				'unreadable',
-				`No record was taken in. ${first?.message ?? 'The file holds no entry.'}`,
+				`No record was imported. ${first?.message ?? 'The file holds no entry.'}`,
 				first?.line
 			);
 		}

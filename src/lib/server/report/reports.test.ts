@@ -17,7 +17,7 @@ import { LOCAL_PERSON } from '../people/access';
 import { databaseWithYarrow, store } from '../records/yarrow.test-aid';
 import { readList } from '../reading/reading-lists';
 import { takePool } from '../reading/taking-works';
-import { findRun, foundOf, logElsewhere, runStrategy } from '../runs/runs';
+import { combineRuns, findRun, foundOf, logElsewhere, runStrategy } from '../runs/runs';
 import { searchIndex } from '../search/searching';
 import '../wings';
 import { handIn, reportFile, reportView, setDraft } from './reports';
@@ -120,6 +120,9 @@ describe('the report of an inquiry', () => {
 			reason: 'too loud'
 		});
 		const facts = await factsNow();
+		// What was combined on the side is no search of an index, though it came last.
+		await combineRuns(LOCAL_PERSON, 'q', 'or', [numbers[0], numbers[0]]);
+		expect((await factsNow()).runs.map(({ number }) => number)).toEqual(numbers);
 		expect(facts.runs.map(({ number }) => number)).toEqual(numbers);
 		const found = [];
 		for (const { number, code, count, lines, limits, withoutLimits, cql } of facts.runs) {

@@ -73,6 +73,26 @@ describe('the strategy of an inquiry', () => {
 		expect(first.cql).toBe('dc.subject = "Noise, Indoor"');
 	});
 
+	it('says how a run differs from the one it is the next version of, and of no other', async () => {
+		await createInquiry(LOCAL_PERSON, { id: 'texts', title: 'Texts', question: '', indexes: ['yarrow'] });
+		const run = async (text: string) => {
+			await changeInquiry(LOCAL_PERSON, 'texts', { kind: 'strategy.set', indexCode: 'yarrow', text });
+			return runStrategy(LOCAL_PERSON, 'texts', 'yarrow');
+		};
+		const first = await run('noise or sleep');
+		const author = await run('dc.creator = "Voss"');
+		const wider = await run('noise or sleep or alarms');
+		const both = await combineRuns(LOCAL_PERSON, 'texts', 'or', [first, author]);
+		const same = await run('noise or sleep or alarms');
+		const lines = await listRuns(LOCAL_PERSON, 'texts');
+		const changeOf = (number: number) => lines.find((line) => line.number === number)?.change?.number;
+		expect([first, author, wider, both, same].map(changeOf)).toEqual([undefined, undefined, first, undefined, wider]);
+		// A combination is another search, and its parts can be told; the same text is the same search.
+		const told = await compareRuns(LOCAL_PERSON, 'texts', first, both);
+		expect(told).toMatchObject({ isTold: true, isSame: false });
+		expect(await compareRuns(LOCAL_PERSON, 'texts', wider, same)).toMatchObject({ isSame: true, differences: [] });
+	}); // prettier-ignore
+
 	it('finds the same again when a run is restored, whatever has been changed since', async () => {
 		const heading = fc.constantFrom('noise', 'alarm', 'sleep');
 		const labels = { noise: 'Noise, Indoor', alarm: 'Alarms', sleep: 'Sleep' };

@@ -312,11 +312,7 @@ export async function foundByRun(
 		beside && findRun(inquiryId, beside.run)
 	]);
 	if (other && other.indexCode !== run.indexCode)
-		throw new ServiceError(
-			422,
-			'different-indexes',
-			'Only runs of one subject index can be set beside each other.'
-		);
+		throw new ServiceError(422, 'different-indexes', 'Only runs of one subject index can be compared.');
 	const found = foundOf(run);
 	const { strategy, ...at } = await strategyOfRun(run);
 	return {

@@ -62,13 +62,13 @@ export async function importMappings(
 	if (mappings.length === 0)
 		throw new ImportError(
 			'unreadable',
-			`No mapping was taken in. ${findings[0]?.message ?? 'The file holds none.'}`,
+			`No mapping was imported. ${findings[0]?.message ?? 'The file holds none.'}`,
 			findings[0]?.line
 		);
 	if (placed.known === 0)
 		throw new ImportError(
 			'no-heading-known',
-			`None of the ${mappings.length} mappings names a heading of an index that is here, so none was taken in. Load the vocabularies first, or look whether the file names headings by their whole addresses.`
+			`None of the ${mappings.length} mappings names a heading of an index that is here, so none was imported. Load the vocabularies first, or look whether the file names headings by their whole addresses.`
 		);
 	if (placed.joined < mappings.length)
 		findings.push({
@@ -93,7 +93,7 @@ function read(text: string): MappingReading {
 	try {
 		return readMappings(text);
 	} catch (error) {
-		throw new ImportError('unreadable', `No mapping was taken in. ${(error as Error).message}`);
+		throw new ImportError('unreadable', `No mapping was imported. ${(error as Error).message}`);
 	}
 }
 

@@ -1,7 +1,7 @@
 import { answer, bodyOf } from '$lib/server/http';
 import { listTokens, makeToken, newToken } from '$lib/server/people';
 
-/** The tokens of whoever asks, without what they hold. */
+/** One’s own tokens, without their secrets. */
 export const GET = ({ locals }) => answer(() => listTokens(locals.person));
 
 /** Makes a token; it is shown this once. */
