@@ -172,7 +172,7 @@ describe('runs and lines', () => {
 		await run(id, 'alder');
 		const page = await openPage(app, `/inquiry/${id}/logbook?show=runs`);
 		await press(page, 'Compare', '[aria-label="Run 3"]');
-		await press(page, 'Beside run 3', '[aria-label="Run 1"]');
+		await press(page, 'Compare with run 3', '[aria-label="Run 1"]');
 		await page.waitForSelector('[role=dialog] svg');
 		expect(await accessibilityFaults(page)).toEqual([]);
 		await waitForText(page, '[role=dialog]', 'limit on year');

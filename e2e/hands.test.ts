@@ -85,7 +85,7 @@ describe('the whole way', () => {
 		await go('Logbook');
 		await waitForText(page, 'main', 'Run 2');
 		await go('Compare');
-		await go('Beside run');
+		await go('Compare with run');
 		await page.waitForSelector('[role=dialog]');
 		expect(await textOf(page, '[role=dialog]')).toMatch(/Run 1 found .*run 2 found/);
 		await page.keyboard.press('Escape');
@@ -134,7 +134,7 @@ describe('the whole way', () => {
 		await page.click('nav a[href*="/logbook"]');
 		await waitForText(page, 'main', 'Run 2');
 		await press(page, 'Compare', 'main');
-		await press(page, 'Beside run 2', 'main');
+		await press(page, 'Compare with run 2', 'main');
 		await page.waitForSelector('[role=dialog]');
 		expect(await textOf(page, '[role=dialog]')).toMatch(/Run 1 found .*run 2 found/);
 		await press(page, 'Close', '[role=dialog]');

@@ -259,14 +259,11 @@ describe('a crosswalk from a file', () => {
 				'tools,Alder,Hand Tools,close,"They hold them, after all."'
 			].join('\n')
 		);
-		const press = (words: string) =>
-			page.$$eval(
-				'button',
-				(buttons, wanted) =>
-					(buttons as HTMLElement[]).find(({ innerText }) => innerText.trim() === wanted)?.click(),
-				words
+		const pressImport = (within: string) =>
+			page.$$eval(`${within} button`, (buttons) =>
+				(buttons as HTMLElement[]).find(({ innerText }) => innerText.trim() === 'Import')?.click()
 			);
-		await press('Import');
+		await pressImport('main');
 		await page.waitForSelector('[role=dialog] input[type=file]');
 		await ((await page.$('[role=dialog] input[type=file]')) as ElementHandle<HTMLInputElement>).uploadFile(
 			file
@@ -281,7 +278,7 @@ describe('a crosswalk from a file', () => {
 			'Line 3: Steady fingers. The vocabulary in use has no heading “Steady fingers”.'
 		);
 		expect(report).toContain('There is no subject index “Nettle”.');
-		await press('Import');
+		await pressImport('[role=dialog]');
 		await waitForText(page, '[role=grid]', 'Hand Tools close They hold them, after all.');
 		await saved(page);
 		await page.click('header button[aria-label^=Undo]');

@@ -8,7 +8,15 @@ import { sends, sendWaiting } from './outbox';
 import { remakeWorks } from './records';
 import { deliverToAll, runWatches } from './keeping';
 import { log, reasonOf } from './log';
-import { dropOldAttempts, firstInvitation, secret, stopLately, withAccounts } from './people';
+import {
+	accountsFault,
+	dropOldAttempts,
+	firstInvitation,
+	hasAccounts,
+	secret,
+	stopLately,
+	withAccounts
+} from './people';
 import './wings';
 
 /** Between two tries to reach the database, in milliseconds. */
@@ -58,6 +66,8 @@ async function begin(): Promise<void> {
 			}
 			await wait(TRY_AGAIN);
 		}
+	const fault = accountsFault(await hasAccounts());
+	if (fault) throw new Error(fault);
 	if (withAccounts()) await welcomeFirst();
 	await remakeWorks();
 	void warmUp().catch(() => {});

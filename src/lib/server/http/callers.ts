@@ -1,6 +1,7 @@
 /** Who a request comes from, and what it may reach before anybody has signed in. */
 import type { Cookies } from '@sveltejs/kit';
 import { ServiceError } from '../errors';
+import { liveLinks } from '../inquiry';
 import {
 	type Caller,
 	LOCAL_PERSON,
@@ -72,10 +73,12 @@ async function whoComes({
 	const authorization = request.headers.get('authorization');
 	if (authorization !== null && url.pathname.startsWith('/api/')) return personByToken(authorization);
 	const person = await personLately(request.headers);
-	const links = linksOf(cookies);
+	const links = linksOf(cookies).slice(-MOST_LINKS);
 	if (person) return { ...person, links };
 	if (links.length === 0 || url.pathname.startsWith('/api/')) return undefined;
-	return { id: 'visitor', name: 'A reader', role: 'visitor', links };
+	// Anybody can send a cookie: only a key that still leads somewhere makes a visitor.
+	const live = await liveLinks(links);
+	return live.length > 0 ? { id: 'visitor', name: 'A reader', role: 'visitor', links: live } : undefined;
 }
 
 /** An answer with the cookies that go with it. */

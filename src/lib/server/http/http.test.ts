@@ -5,6 +5,7 @@ import { ServiceError } from '../errors';
 import { answer, errorAnswer, forPage } from './answers';
 import { refusal } from './gate';
 import { bodyOf, MOST_BODY, numberOf, queryOf } from './input';
+import { ownPath } from './own-address';
 
 afterEach(() => vi.unstubAllEnvs());
 
@@ -127,4 +128,24 @@ describe('what goes out', () => {
 		expect(JSON.stringify(error)).not.toContain('secret');
 		await expect(forPage(() => Promise.reject(new ServiceError(404, 'no-page', 'Nowhere.')))).rejects.toMatchObject({ status: 404, body: { code: 'no-page', message: 'Nowhere.' } }); // prettier-ignore
 	});
+});
+
+describe('an address that a request names', () => {
+	it.each([
+		['/inquiry/a?q=b', '/inquiry/a?q=b'],
+		['', '/'],
+		['a', '/a'],
+		['http://oak.example/a', '/a'],
+		['//elsewhere.example/', undefined],
+		['/\\elsewhere.example', undefined],
+		['/%09/elsewhere.example', '/%09/elsewhere.example'],
+		['/\t/elsewhere.example', undefined],
+		['/\n/elsewhere.example', undefined],
+		['\\\\elsewhere.example', undefined],
+		['https://elsewhere.example/', undefined],
+		['javascript:alert(1)', undefined],
+		['http://', undefined]
+	])('%j is of this origin as %s', (wanted, path) =>
+		expect(ownPath(wanted, new URL('http://oak.example/sign-in'))).toBe(path)
+	);
 });

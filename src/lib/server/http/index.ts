@@ -1,4 +1,5 @@
 /** Between HTTP and the services: answers, errors, what comes in. */
+export { ownPath } from './own-address';
 export { answer, asServiceError, errorAnswer, forPage, UNEXPECTED } from './answers';
 export { bodyOf, numberOf, queryOf } from './input';
 export { callerOf, rememberLink, signed, whoAsks } from './callers';

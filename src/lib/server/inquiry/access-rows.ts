@@ -2,6 +2,7 @@
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import {
 	connection,
+	groupPeople,
 	groups,
 	inquiries,
 	inquiryGroups,
@@ -69,7 +70,8 @@ export async function takerRows(inquiryId: string, on: Queries = connection().db
 		.select({ id: people.id, name: people.name, role: inquiryPeople.role })
 		.from(inquiryPeople)
 		.innerJoin(people, eq(people.id, inquiryPeople.personId))
-		.where(eq(inquiryPeople.inquiryId, inquiryId))
+		// Whoever removed their account takes part in nothing.
+		.where(and(eq(inquiryPeople.inquiryId, inquiryId), isNull(people.leftAt)))
 		.orderBy(asc(people.name), asc(people.id));
 	return INQUIRY_ROLES.flatMap((role) => (rows as Taker[]).filter((row) => row.role === role));
 }
@@ -115,6 +117,12 @@ export async function deleteTaker(inquiryId: string, personId: string): Promise<
 	return gone.length > 0;
 }
 
+/** Takes somebody out of all inquiries and groups, as their account ends. */
+export async function deleteParts(personId: string, tx: Queries): Promise<void> {
+	await tx.delete(inquiryPeople).where(eq(inquiryPeople.personId, personId));
+	await tx.delete(groupPeople).where(eq(groupPeople.personId, personId));
+}
+
 /** The inquiries that somebody owns and that are not removed. */
 export async function ownedBy(personId: string, tx: Queries): Promise<string[]> {
 	const rows = await tx
@@ -156,6 +164,17 @@ export async function deleteLink(inquiryId: string, key: string): Promise<boolea
 		.where(and(eq(inquiryLinks.inquiryId, inquiryId), eq(inquiryLinks.key, key)))
 		.returning({ key: inquiryLinks.key });
 	return gone.length > 0;
+}
+
+/** Those of some keys of links that still lead to an inquiry. */
+export async function liveLinks(keys: readonly string[]): Promise<string[]> {
+	if (keys.length === 0) return [];
+	const rows = await connection()
+		.db.select({ key: inquiryLinks.key })
+		.from(inquiryLinks)
+		.innerJoin(inquiries, eq(inquiries.id, inquiryLinks.inquiryId))
+		.where(and(inArray(inquiryLinks.key, [...keys]), isNull(inquiries.deletedAt)));
+	return rows.map(({ key }) => key);
 }
 
 export async function inquiryOfLink(key: string): Promise<string | undefined> {

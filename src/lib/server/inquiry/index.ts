@@ -22,7 +22,7 @@ export { decidersOf, namesOf } from './deciders';
 export { exportInquiry, importInquiry } from './inquiry-document';
 export { ownArchive } from './own-data';
 export { endStreams, liveStream, sayWhere } from './live';
-export { seenAmong } from './access-rows';
+export { liveLinks, seenAmong } from './access-rows';
 export { participantsBody } from './participants-schema';
 export {
 	inquiryBehind,

@@ -4,6 +4,7 @@ import { inTransaction } from '../db';
 import { ServiceError } from '../errors';
 import { allow, areHere, endAccount, type InquiryRole, newKey, type Person, withAccounts } from '../people';
 import {
+	deleteParts,
 	areGroups,
 	deleteLink,
 	deleteTaker,
@@ -164,5 +165,6 @@ export async function leaveForGood(
 			if (heir) await handOver(inquiryId, heir.id, tx);
 			else await setState(inquiryId, { deletedAt: new Date() }, false, tx);
 		}
+		await deleteParts(id, tx);
 	});
 }

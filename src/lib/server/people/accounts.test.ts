@@ -412,6 +412,11 @@ describe('an inquiry', () => {
 		});
 		await leaveForGood(ben, ben.id, { calledAs: 'A former colleague' });
 		expect((await participantsOf(cy, ID)).role).toBe('owner');
+		const { sql } = connection();
+		expect(await sql`select 1 from inquiry_people where person_id = ${ben.id}`).toHaveLength(0);
+		expect(await sql`select 1 from group_people where person_id = ${ben.id}`).toHaveLength(0);
+		// The owner is somebody who is here, so that the inquiry can be shared on.
+		await setParticipants(cy, ID, { people: [{ id: cy.id, role: 'owner' }], groups: [] });
 		expect((await historyOf(cy, ID)).entries[0].person).toBe('A former colleague');
 		await expect(readInquiry({ ...LOCAL_PERSON }, 'own')).rejects.toMatchObject(absent);
 		expect(await namesLike(cy, 'Ben')).toEqual([]);

@@ -31,7 +31,8 @@ export * from './people-schema';
 export { forgetLately, personLately, stopLately } from './lately-signed-in';
 export { areHere, noteForAdministrators } from './people-rows';
 export { ownAccount } from './own-account';
-export { isOpenToAll, secret, voucher, withAccounts } from './settings';
+export { accountsFault, isOpenToAll, secret, voucher, withAccounts } from './settings';
+export { hasAccounts } from './people-rows';
 export {
 	beginVouched,
 	endSession,

@@ -9,8 +9,8 @@ import {
 	invitations,
 	people,
 	peopleLog,
-	sessions,
-	type Queries
+	type Queries,
+	sessions
 } from '../db';
 import type { Caller } from './caller';
 
@@ -300,4 +300,10 @@ export async function putGroup(
 export async function deleteGroup(id: string): Promise<boolean> {
 	const gone = await connection().db.delete(groups).where(eq(groups.id, id)).returning({ id: groups.id });
 	return gone.length > 0;
+}
+
+/** Whether anybody has an account. */
+export async function hasAccounts(): Promise<boolean> {
+	const rows = await connection().db.select({ id: accounts.id }).from(accounts).limit(1);
+	return rows.length > 0;
 }

@@ -3,6 +3,27 @@
 /** Whether people sign in. Otherwise one person works alone, on this machine. */
 export const withAccounts = () => process.env.OAKMOSS_ACCOUNTS === 'on';
 
+/** What can be said of accounts: on, or off with nothing said. */
+const SAID = ['on', 'off', ''];
+const LOOPBACK = ['127.0.0.1', 'localhost', '[::1]'];
+
+/**
+ * What is wrong with what the environment says of accounts, in words; nothing where it is right. Off, whoever reaches the
+ * server may do everything.
+ * @param hasAccounts whether the database has any
+ */
+export function accountsFault(hasAccounts: boolean): string | undefined {
+	const { OAKMOSS_ACCOUNTS: said = '', ORIGIN } = process.env;
+	if (!SAID.includes(said))
+		return `OAKMOSS_ACCOUNTS is “${said}”. It is “on” where people sign in, and “off” or nothing where one person works alone.`;
+	if (withAccounts()) return undefined;
+	if (hasAccounts)
+		return 'This database has accounts, and OAKMOSS_ACCOUNTS is off, so that everybody who reaches this server could read and change everything. Start it with OAKMOSS_ACCOUNTS=on (the demo with “npm run demo -- together”).';
+	if (ORIGIN && !(URL.canParse(ORIGIN) && LOOPBACK.includes(new URL(ORIGIN).hostname)))
+		return `ORIGIN is ${ORIGIN}, where others reach this server, and OAKMOSS_ACCOUNTS is off. Set OAKMOSS_ACCOUNTS=on, or leave ORIGIN out to work alone on this machine.`;
+	return undefined;
+}
+
 /** Whether whoever has an address may make an account; otherwise they are asked in. */
 export const isOpenToAll = () => withAccounts() && process.env.OAKMOSS_REGISTRATION === 'on';
 

@@ -1,15 +1,14 @@
 import { redirect } from '@sveltejs/kit';
-import { forPage, rememberLink } from '$lib/server/http';
+import { forPage, ownPath, rememberLink } from '$lib/server/http';
 import { inquiryBehind } from '$lib/server/inquiry';
 
 /** The screen that a link leads to: one of its inquiry, or the first of them. */
 function screenOf(inquiry: string, url: URL): string {
 	const first = `/inquiry/${encodeURIComponent(inquiry)}`;
-	const wanted = url.searchParams.get('to') ?? '';
-	if (!URL.canParse(wanted, url.origin)) return first;
-	const { origin, pathname, search } = new URL(wanted, url.origin);
-	const isOfIt = origin === url.origin && (pathname === first || pathname.startsWith(`${first}/`));
-	return isOfIt ? pathname + search : first;
+	const wanted = ownPath(url.searchParams.get('to') ?? '', url);
+	return wanted && (wanted === first || /^[/?]/.test(wanted.slice(first.length))) && wanted.startsWith(first)
+		? wanted
+		: first;
 }
 
 /** Opens an inquiry for whoever has its link, and remembers that. */
