@@ -37,8 +37,8 @@
 	<section aria-labelledby="people-title">
 		<h1 id="people-title" class="text-xl font-semibold">People</h1>
 		<p class="mt-1 text-quiet">
-			{counted(data.people.length, 'person', 'people')} can sign in. Owners share their inquiries;
-			administrators do not see into them.
+			{counted(data.people.length, 'person', 'people')} can sign in. Owners share their inquiries; administrators
+			do not see into them.
 		</p>
 		<ul class="mt-3 divide-y border-y">
 			{#each data.people as person (person.id)}<PersonRow {person} />{/each}
