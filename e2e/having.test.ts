@@ -64,7 +64,7 @@ describe('a work', () => {
 			if ((await item.evaluate((one) => one.textContent ?? '')).startsWith('Send works')) await item.click();
 		await page.waitForSelector('[role=dialog] input[type=email]');
 		await page.type('[role=dialog] input[type=email]', 'tomas@ward.example');
-		await press(page, 'Put it into the outbox');
+		await press(page, 'Write it to the outbox');
 		await waitForText(page, 'header', 'is in the outbox');
 		await page.goto(`${app.address}/inquiry/quiet-rooms/outbox`, { waitUntil: 'networkidle0' });
 		const id = await page.$eval('[data-message]', (row) => row.getAttribute('data-message'));

@@ -303,7 +303,7 @@ describe('inquiries as wholes', () => {
 						?.click(),
 				words
 			);
-		await press('Remove Passing rooms');
+		await press('Delete Passing rooms');
 		await page.waitForFunction(() => !document.querySelector('main')?.textContent?.includes('Passing rooms'));
 		await press('Undo');
 		await waitForText(page, 'main', 'Passing rooms');

@@ -111,7 +111,7 @@ describe('a composition', () => {
 		const id = await inquiry('Made of', 'sleep');
 		const page = await openPage(app, `/inquiry/${id}/records?index=yarrow`);
 		await pressKeys(page, 'o');
-		await waitForText(page, 'main', 'What these');
+		await waitForText(page, 'main', 'Composition of');
 		await page.waitForSelector('[data-dimension=source]');
 		expect(await accessibilityFaults(page)).toEqual([]);
 		const links = await page.$$eval('main ul > li p a.count', (all) =>
@@ -181,7 +181,7 @@ describe('a composition', () => {
 			['view=headings', 'has no record'],
 			[`view=headings&${one}`, 'too few to tell'],
 			[`view=words&${one}`, 'too few to tell'],
-			[`view=composition&${one}`, 'What these 1 are made of'],
+			[`view=composition&${one}`, 'Composition of 1 record'],
 			['view=composition&by=colour&whole=yes', 'is not broken down by “colour”']
 		]) {
 			const page = await openPage(app, `/inquiry/${id}/records?index=yarrow&${query}`);

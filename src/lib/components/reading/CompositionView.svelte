@@ -4,7 +4,7 @@
 	import type { Composition } from '$lib/server/reading';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import { number } from '../parts/numbers';
+	import { counted, number } from '../parts/numbers';
 	import DimensionList from './DimensionList.svelte';
 	import FirstReading from './FirstReading.svelte';
 	import { readingAddress } from './reading-address';
@@ -29,7 +29,7 @@
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reached by the keys that scroll it) -->
 	<div class="min-h-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="Composition">
 		<div class="mx-auto max-w-5xl px-6 py-4">
-			<h2 class="text-lg font-semibold">Composition of these {number(count)}</h2>
+			<h2 class="text-lg font-semibold">Composition of {counted(count, 'record')}</h2>
 			{#if asked.fault}
 				<p class="mt-3 text-warn">{asked.fault.message} The list is still there.</p>
 			{:else if !composition}
