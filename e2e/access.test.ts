@@ -221,6 +221,28 @@ describe('every route', () => {
 	});
 });
 
+describe('what somebody signed in reads', () => {
+	it('is kept by no browser, so that nothing of it is there once they have signed out', async () => {
+		for (const where of [
+			'/',
+			'/inquiry/owner-member',
+			'/inquiry/owner-member/question/__data.json',
+			'/api/v1/inquiries/owner-member',
+			'/api/v1/inquiries/owner-member/crosswalk.csv'
+		]) {
+			const response = await fetch(app.address + where, {
+				headers: { cookie: cookies.member, accept: where.startsWith('/api/') ? '*/*' : 'text/html' }
+			});
+			await response.text();
+			expect([where, response.status, response.headers.get('cache-control')]).toEqual([
+				where,
+				200,
+				expect.stringContaining('no-store')
+			]);
+		}
+	});
+});
+
 describe('a token', () => {
 	it('is asked for before anything else is looked at', async () => {
 		const at = `${app.address}/api/v1`;

@@ -1,5 +1,5 @@
 /** A backup holds everything, and a server that was restored from it answers as the one it was made of. */
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -53,6 +53,7 @@ describe('a backup', () => {
 		const file = path.join(folder, 'all.backup');
 		const { bytes } = backUp(app.databaseUrl, file);
 		expect(bytes).toBeGreaterThan(100_000);
+		expect(statSync(file).mode & 0o777).toBe(0o600);
 		const before = await everythingIn(app.databaseUrl);
 		expect(Object.keys(before).length).toBeGreaterThan(40);
 		restore(empty, file);

@@ -33,7 +33,7 @@ describe('from a word to the crosswalk', () => {
 		await pressKeys(page, 'ArrowDown', 'Space');
 		await waitForText(page, '[data-lane=bracken] footer', 'Sleep of pupils');
 		await pressKeys(page, 'ArrowRight', 'Space');
-		await waitForText(page, '[data-lane=sorrel] footer', 'not judged');
+		await waitForText(page, '[data-lane=sorrel] footer', 'picked Sleep');
 
 		// Into the lineage of a heading in Yarrow, and through its hierarchy with the arrow keys.
 		await pressKeys(page, 'ArrowRight', 'Enter');
@@ -61,6 +61,8 @@ describe('from a word to the crosswalk', () => {
 		await page.waitForSelector('[data-lineage=insomnia-hospital]');
 
 		// Fit, narrower headings, a note; one step too many taken back.
+		await page.click('footer button[aria-expanded=false]');
+		await page.waitForSelector('footer [aria-label="Fit of Insomnia, Hospital"] button');
 		await page.$$eval('footer [aria-label="Fit of Insomnia, Hospital"] button', (buttons) =>
 			(buttons as HTMLElement[]).find(({ innerText }) => innerText === 'narrower')?.click()
 		);

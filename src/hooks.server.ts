@@ -14,7 +14,7 @@ import {
 } from '$lib/server/http';
 import { log, reasonOf } from '$lib/server/log';
 import { measured } from '$lib/server/metrics';
-import { forgetLately } from '$lib/server/people';
+import { forgetLately, withAccounts } from '$lib/server/people';
 import { isReady, startServing } from '$lib/server/serving';
 
 export const init: ServerInit = () => startServing();
@@ -43,6 +43,9 @@ const handled: Handle = async ({ event, resolve }) => {
 	// What stays open is never done being answered, and has to see what becomes of things.
 	const isRead = event.request.method === 'GET' && event.route.id !== '/inquiry/[id]/live';
 	const response = await (isRead ? whileReading(knownTo(event.request), answered) : answered());
+	// Whoever signs out leaves nothing behind for the next one to go back to.
+	if (withAccounts() && event.locals.person && !response.headers.has('cache-control'))
+		response.headers.set('cache-control', 'no-store');
 	return safely(isForScripts(event) ? inOneShape(event, response) : response);
 };
 

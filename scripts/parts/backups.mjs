@@ -1,6 +1,6 @@
 // A whole database as one file, and back, by PostgreSQL's own programs.
 import { spawnSync } from 'node:child_process';
-import { renameSync, rmSync, statSync } from 'node:fs';
+import { renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { Trouble } from './fresh.mjs';
 import { postgresPrograms } from './postgres.mjs';
@@ -41,6 +41,9 @@ function run(name, url, args) {
 export function backUp(url, file) {
 	const unfinished = `${file}.unfinished`;
 	try {
+		// Whoever reads it reads every inquiry, so it is its owner's alone from its first byte.
+		rmSync(unfinished, { force: true });
+		writeFileSync(unfinished, '', { flag: 'wx', mode: 0o600 });
 		run('pg_dump', url, ['--format=custom', '--no-owner', '--no-privileges', `--file=${unfinished}`]);
 		renameSync(unfinished, file);
 	} catch (error) {

@@ -89,7 +89,7 @@
 <!-- svelte-ignore a11y_no_static_element_interactions (the rows take the focus; their keys are handled once for all) -->
 <div
 	bind:this={root}
-	class="grid min-h-0 flex-1 auto-cols-[minmax(14rem,1fr)] grid-flow-col overflow-x-auto"
+	class="relative grid min-h-0 flex-1 auto-cols-[minmax(14rem,1fr)] grid-flow-col overflow-x-auto"
 	{onkeydown}
 >
 	{#each store.columns as index (index.code)}

@@ -33,7 +33,7 @@
 		<NoHeading conceptId={concept.id} indexCode={index.code} tried={tried ? [tried] : []} />
 	{:else}
 		<button
-			class="flex w-full items-baseline gap-1 rounded text-left hover:bg-shade"
+			class="relative flex w-full items-baseline gap-1 rounded text-left hover:bg-shade"
 			aria-expanded={open}
 			onclick={() => (open = !open)}
 		>
@@ -49,7 +49,7 @@
 						aria-hidden="true"
 					/>{/if}</span
 			>
-			<span class="sr-only">{open ? 'Close' : 'Set them'}</span>
+			<span class="sr-only">{open ? 'Close' : 'Fits and notes'}</span>
 		</button>
 		{#if open}
 			<div class="max-h-56 overflow-y-auto">

@@ -47,7 +47,7 @@
 	}
 </script>
 
-<header class="relative flex h-11 shrink-0 items-center gap-3 border-b px-3 print:hidden">
+<header class="relative flex h-11 shrink-0 items-center gap-3 border-b px-3 max-sm:gap-2 print:hidden">
 	<a href="/" class="min-w-0 shrink-0 max-lg:hidden">
 		<span class="sr-only">All inquiries; this one is</span>
 		<span class="block max-w-44 truncate leading-4 font-medium">{store.inquiry.about.title}</span>
@@ -55,7 +55,7 @@
 	</a>
 	<form
 		role="search"
-		class="relative w-[30%] min-w-40 shrink-0"
+		class="relative w-[30%] min-w-40 shrink-0 max-sm:min-w-32"
 		onsubmit={(event) => {
 			event.preventDefault();
 			look();
