@@ -158,7 +158,8 @@ describe.concurrent('a view is for everybody', () => {
 	);
 });
 
-describe.concurrent('what opens over a view is for everybody', () => {
+// One after the other: a key that is pressed reaches the page at the front alone.
+describe('what opens over a view is for everybody', () => {
 	it.each<[string, string, (page: Page) => Promise<unknown>, string]>([
 		['the keys', QUIET, (page) => page.keyboard.press('?'), '[role=dialog]'],
 		['the menu of a concept', `${QUIET}/question`, (page) => page.click('[aria-label="More for attention"]'), '[role=menu]'],

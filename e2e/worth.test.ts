@@ -48,6 +48,7 @@ describe('what a heading is worth', () => {
 		await pressKeys(page, 'Space');
 		await saved(page);
 		const picks = '[data-lane=yarrow] footer';
+		await page.click(`${picks} button[aria-expanded=false]`);
 		await waitForText(page, picks, `${alone} → ${whole}`);
 		await page.evaluate(() =>
 			[...document.querySelectorAll<HTMLElement>('[data-lane=yarrow] footer [role=switch]')]

@@ -72,6 +72,7 @@
 			void close();
 		}}
 	>
+		<h1 class="sr-only">{about.title}</h1>
 		<label class="block">
 			<span class="text-quiet">Title</span>
 			<input

@@ -211,7 +211,7 @@ describe('files made to bring a reader down', () => {
 		const begun = Date.now();
 		const job = await load(content, type);
 		expect(job.report?.error?.code).toBe(code);
-		expect(Date.now() - begun).toBeLessThan(5_000);
+		expect(Date.now() - begun).toBeLessThan(30_000);
 	}); // prettier-ignore
 
 	it('are told from those that only look so: brackets in texts, tags in comments and attributes', async () => {
@@ -231,7 +231,7 @@ describe('files made to bring a reader down', () => {
 			const { state, report } = await load(lines.join('\n'), 'application/n-triples');
 			expect(state === 'done' || report?.error?.code).toBeTruthy();
 			expect(report?.error?.code ?? 'done').not.toBe('interrupted');
-			expect(Date.now() - begun).toBeLessThan(25_000);
+			expect(Date.now() - begun).toBeLessThan(120_000);
 		}
 	}); // prettier-ignore
 });
