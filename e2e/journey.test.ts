@@ -49,7 +49,11 @@ describe('from a word to the crosswalk', () => {
 		await waitForText(page, 'footer', 'Insomnia, Hospital');
 		await pressKeys(page, 'Enter');
 		await page.waitForSelector('[data-lineage=insomnia-hospital]');
-		await waitForText(page, '[aria-label^="Broader headings"]', 'Sleep Disturbance mark Sleep mark Rest and Sleep');
+		await waitForText(
+			page,
+			'[aria-label^="Broader headings"]',
+			'Sleep Disturbance mark Sleep mark Rest and Sleep'
+		);
 
 		// Back and forward keep to the addresses.
 		await page.goBack();
