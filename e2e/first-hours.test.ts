@@ -79,6 +79,26 @@ describe('a pick', () => {
 	}); // prettier-ignore
 });
 
+describe('a concept that is made', () => {
+	it('has its price asked for once the server knows it', async () => {
+		const id = await beginInquiry(app, 'Made by hand', 'noise');
+		const page = await openPage(app, `/inquiry/${id}/question`);
+		const refused: string[] = [];
+		page.on('response', (response) => {
+			if (response.status() >= 400) refused.push(`${response.status()} ${response.url()}`);
+		});
+		await page.type('input[placeholder="One idea of the question"]', 'sleep');
+		await press(page, 'Add concept');
+		await waitForText(page, 'main', 'Excluding it would take away:');
+		await page.waitForFunction(
+			() => !(document.querySelector('main') as HTMLElement).innerText.includes('counting')
+		);
+		await ready(page);
+		expect(refused).toEqual([]);
+		await page.close();
+	});
+});
+
 describe('looser matches', () => {
 	it('are folded after five, and open', async () => {
 		const id = await beginInquiry(app, 'Long tails', 'noise');

@@ -15,8 +15,9 @@
 	let prices = $state.raw<Record<string, Price>>({});
 
 	$effect(() => {
-		// Counted anew where the words or headings of the inquiry change.
+		// Counted anew where the words or headings of the inquiry change; the server has to know the concept first.
 		void store.revision;
+		if (store.saving !== 'saved') return;
 		const id = concept.id;
 		let stale = false;
 		for (const { code } of store.columns)
