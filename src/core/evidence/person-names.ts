@@ -49,11 +49,12 @@ export const keyOfForm = ({ family, given }: NameForm): string => `${family}, ${
 /** Whether one form may be another one written shorter: every given name of it is there, or begins with its initial. */
 export function isShorter(one: NameForm, other: NameForm): boolean {
 	if (one.family !== other.family || one.given.length > other.given.length) return false;
-	if (keyOfForm(one) === keyOfForm(other)) return false;
-	return one.given.every((part, i) => {
+	const fits = one.given.every((part, i) => {
 		const whole = other.given[i];
 		return part === whole || (part.length === 1 && whole.startsWith(part));
 	});
+	// Few fit, of a family name that many have; only those are asked whether they are the same.
+	return fits && keyOfForm(one) !== keyOfForm(other);
 }
 
 /** A form with what stands beside it wherever it does: co-authors, affiliations, sources. */

@@ -29,10 +29,9 @@ export {
 export { newKey } from './keys';
 export * from './people-schema';
 export { forgetLately, personLately, stopLately } from './lately-signed-in';
-export { areHere, noteForAdministrators } from './people-rows';
+export { areHere, hasAccounts, noteForAdministrators } from './people-rows';
 export { ownAccount } from './own-account';
 export { accountsFault, isOpenToAll, secret, voucher, withAccounts } from './settings';
-export { hasAccounts } from './people-rows';
 export {
 	beginVouched,
 	endSession,

@@ -9,8 +9,8 @@ import {
 	invitations,
 	people,
 	peopleLog,
-	type Queries,
-	sessions
+	sessions,
+	type Queries
 } from '../db';
 import type { Caller } from './caller';
 

@@ -7,6 +7,7 @@ import { catalogue } from '../holdings';
 import { allow, type Person } from '../people';
 import { recordsTagged, type SearchVocabulary, type IndexSets } from '../records';
 import { eachHeld, eachNaming, headingsCarried } from './value-rows';
+import { WAYS, waysTold } from './ways';
 
 /** Dimensions whose values are kept record by record. */
 export const LISTED = ['heading', 'chiefHeading', 'source', 'author', 'affiliation', 'funder'] as const;
@@ -42,19 +43,10 @@ export async function valuesOfDimension(sets: IndexSets, dimension: Listed): Pro
 export const keyOfValue = (dimension: Listed, value: string) =>
 	(NAMED as readonly string[]).includes(dimension) ? fold(value) : value;
 
-/** The ways to a work, best first, as people call them. */
-const WAYS = {
-	online: 'online for subscribers',
-	free: 'free online',
-	print: 'in print',
-	request: 'on request'
-} as const;
-
 /** By which ways the work of each record can be had at the library that is asked; on request only where there is no other. */
 function availabilityValues(sets: IndexSets): Promise<NamedValues> {
 	const library = catalogue();
 	const keys = Object.keys(WAYS);
-	const number = new Map(keys.map((key, value) => [key, value]));
 	return sets.fact(
 		'values: availability',
 		async () => {
@@ -66,10 +58,7 @@ function availabilityValues(sets: IndexSets): Promise<NamedValues> {
 						year: year ?? undefined,
 						doi: doi ?? undefined
 					});
-					for (const kind of ways) {
-						const value = number.get(kind);
-						if (value !== undefined && (kind !== 'request' || ways.length === 1)) maker.add(n, value);
-					}
+					for (const kind of waysTold(ways)) maker.add(n, keys.indexOf(kind));
 				});
 			return valuesOf(maker.lists(keys.length), Object.values(WAYS), keys);
 		},

@@ -5,7 +5,7 @@ import { resolverOf } from '../records';
 import { keepFound } from '../runs';
 import type { Found } from '../search';
 import type { Sift } from './reading-schema';
-import { type Asked, resultAsked, withPeople } from './results';
+import { type Asked, type Kept as KeptBy, resultAsked } from './results';
 import { allowIn } from '../inquiry';
 
 export interface Kept {
@@ -23,8 +23,7 @@ export async function keepResult(
 ): Promise<Kept> {
 	await allowIn(person, 'change-inquiry', inquiryId);
 	const found = await resultAsked(person, inquiryId, code, asked);
-	const sift = await withPeople(person, inquiryId, found, asked.sift);
-	const cql = (await textFinding(found, { ...asked, sift })) ?? '';
+	const cql = (await textFinding(found, asked)) ?? '';
 	const { at } = found;
 	const number = await keepFound(person, inquiryId, {
 		indexCode: at.current.index.code,
@@ -54,8 +53,7 @@ export async function resultAsText(
 ): Promise<{ name: string; cql: string | undefined }> {
 	await allowIn(person, 'read', inquiryId);
 	const found = await resultAsked(person, inquiryId, code, asked);
-	const sift = await withPeople(person, inquiryId, found, asked.sift);
-	return { name: nameOf(found), cql: await textFinding(found, { ...asked, sift }) };
+	return { name: nameOf(found), cql: await textFinding(found, asked) };
 }
 
 /** Fields whose values a text can ask for. */
@@ -78,7 +76,7 @@ const HEADINGS: Record<string, string> = {
  * A text that finds just these records now. What it asks for is put together from what the result was kept by, and then
  * carried out: a text of words in a field may find more than the value that was meant.
  */
-async function textFinding(found: Found, asked: Asked): Promise<string | undefined> {
+async function textFinding(found: KeptBy, asked: Asked): Promise<string | undefined> {
 	const { at, result } = found;
 	const text = textOf(found, asked);
 	if (text === undefined) return undefined;
@@ -93,16 +91,16 @@ async function textFinding(found: Found, asked: Asked): Promise<string | undefin
 }
 
 function textOf(
-	{ at, strategy }: Found,
-	{ opening, run, beside, near, among, sift }: Asked
+	{ at, strategy, sifts }: KeptBy,
+	{ opening, run, beside, near, among }: Asked
 ): string | undefined {
 	if (near || among || beside || opening.part !== undefined || opening.which !== undefined) return undefined;
-	const clauses = sift.map((one) => clauseOf(at, one));
+	const clauses = sifts.map((one) => clauseOf(at, one));
 	if (clauses.some((clause) => clause === undefined)) return undefined;
 	const base = run === undefined && opening.whole ? '' : printStrategy(strategy);
 	const kept = clauses.flatMap((clause) => (clause && !clause.isOut ? [clause.text] : []));
 	const out = clauses.flatMap((clause) => (clause?.isOut ? [clause.text] : []));
-	const asks = [...(base ? [sift.length > 0 ? `(${base})` : base] : []), ...kept].join('\nand ');
+	const asks = [...(base ? [sifts.length > 0 ? `(${base})` : base] : []), ...kept].join('\nand ');
 	return asks === '' ? undefined : [asks, ...out].join('\nnot ');
 }
 

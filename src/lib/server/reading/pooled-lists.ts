@@ -12,11 +12,11 @@ import { foundByRun, keepFound } from '../runs';
 import { findRecords, type Found } from '../search';
 import { type OverlapOfSets, told } from './overlaps';
 import { dimensionNamed, recordsHaving } from './dimensions';
-import { PERSON, personInWords, personNamed } from './people-of-records';
+import { PERSON, personInWords, personNamed, type PersonNamed } from './people-of-records';
 import { poolDimension, valuesIn } from './pool-values';
 import { resultAsked } from './results';
 import { itemsOf, linesOf, orderItems } from './pooling';
-import type { pooledQuery } from './reading-schema';
+import type { pooledQuery, Sift } from './reading-schema';
 
 export type PoolWish = InferOutput<typeof pooledQuery>;
 
@@ -46,18 +46,27 @@ export interface PooledList {
 }
 
 /** The parts of a pool: of every index its strategy, or the runs that are named. */
-async function partsOf(person: Person | undefined, inquiryId: string, wish: PoolWish) {
+async function partsOf(
+	person: Person | undefined,
+	inquiryId: string,
+	wish: PoolWish,
+	known: PersonNamed | undefined
+) {
 	const { runs, without, whole, has, value = '' } = wish;
 	if (whole && has) {
 		// Of whole indexes only what has the value is looked at.
 		if (has !== PERSON) poolDimension(has);
-		const sift = { by: has, how: 'any' as const, values: [value] };
+		const siftIn = (code: string): Sift =>
+			has === PERSON
+				? { by: 'author', how: 'any', values: known?.keys[code] ?? [] }
+				: { by: has, how: 'any', values: [value] };
 		const codes = await chosenIndexes(person, inquiryId);
-		const asked = { opening: { whole: true }, sift: [sift] };
 		const found = await Promise.all(
 			codes
 				.filter((code) => !without.includes(code))
-				.map((code) => resultAsked(person, inquiryId, code, asked))
+				.map((code) =>
+					resultAsked(person, inquiryId, code, { opening: { whole: true }, sift: [siftIn(code)] })
+				)
 		);
 		return found.map((own) => ({ found: own, run: undefined }));
 	}
@@ -89,10 +98,10 @@ async function having(
 	found: readonly Found[],
 	items: readonly PoolRecord[][],
 	{ has, value, whole }: PoolWish,
-	codes: readonly string[]
+	known: PersonNamed | undefined
 ): Promise<{ region: readonly PoolRecord[][]; value?: string }> {
 	if (!has) return { region: items };
-	if (has === PERSON) return ofPerson(found, items, value ?? '', codes);
+	if (has === PERSON) return ofPerson(found, items, value ?? '', known);
 	const dimension = poolDimension(has);
 	const parts = await Promise.all(found.map((part) => valuesIn(part, dimension)));
 	let written = value;
@@ -111,9 +120,8 @@ async function ofPerson(
 	found: readonly Found[],
 	items: readonly PoolRecord[][],
 	name: string,
-	codes: readonly string[]
+	known: PersonNamed | undefined
 ) {
-	const known = await personNamed(codes, name);
 	const all = await Promise.all(
 		found.map(({ at, result }) =>
 			recordsHaving(at, result, dimensionNamed(at, 'author'), known?.keys[at.current.index.code] ?? [])
@@ -127,11 +135,14 @@ async function ofPerson(
 
 /** All items of a pool, and those of the region that is looked at. */
 export async function poolOf(person: Person | undefined, inquiryId: string, wish: PoolWish) {
-	const parts = await partsOf(person, inquiryId, wish);
+	const known =
+		wish.has === PERSON
+			? await personNamed(await chosenIndexes(person, inquiryId), wish.value ?? '')
+			: undefined;
+	const parts = await partsOf(person, inquiryId, wish, known);
 	const found = parts.map((part) => part.found);
 	const items = await itemsOf(found);
-	const codes = wish.has === PERSON ? await chosenIndexes(person, inquiryId) : [];
-	return { parts, found, items, ...(await having(found, inRegion(items, wish.members), wish, codes)) };
+	return { parts, found, items, ...(await having(found, inRegion(items, wish.members), wish, known)) };
 }
 
 /** A page of the pooled list, how its parts overlap, and what each alone contributes. */

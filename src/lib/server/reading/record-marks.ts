@@ -3,6 +3,7 @@ import { yearOf, normalDoi } from '../../../core/evidence/citation';
 import { catalogue } from '../holdings';
 import type { IndexSets, RecordLine } from '../records';
 import { citedTimes } from '../search';
+import { WAYS, waysTold } from './ways';
 
 export interface RecordMarks {
 	/** Records of the index that refer to it. */
@@ -10,13 +11,6 @@ export interface RecordMarks {
 	/** Ways to its work, best first; nothing where the library has to be asked for each. */
 	ways?: string[];
 }
-
-const WAYS: Record<string, string> = {
-	online: 'online for subscribers',
-	free: 'free online',
-	print: 'in print',
-	request: 'on request'
-};
 
 export async function marksOf(sets: IndexSets, lines: readonly RecordLine[]): Promise<RecordMarks[]> {
 	const library = catalogue();
@@ -27,7 +21,6 @@ export async function marksOf(sets: IndexSets, lines: readonly RecordLine[]): Pr
 			year: yearOf(item),
 			doi: normalDoi(item.DOI)
 		});
-		const ways = kinds?.filter((kind) => kind !== 'request' || kinds.length === 1);
-		return { cited: cited[n], ...(ways && { ways: ways.map((kind) => WAYS[kind] ?? kind) }) };
+		return { cited: cited[n], ...(kinds && { ways: waysTold(kinds).map((kind) => WAYS[kind]) }) };
 	});
 }

@@ -32,13 +32,16 @@ export interface Asked {
 	sift: readonly Sift[];
 }
 
+/** What was found with what it was kept by, a person as the forms of the name that are joined. */
+export type Kept = Found & { sifts: readonly Sift[] };
+
 /** @param code of the index; a run has its own */
 export async function resultAsked(
 	person: Person | undefined,
 	inquiryId: string,
 	code: string,
 	{ opening, run, beside, among, near, sift }: Asked
-): Promise<Found> {
+): Promise<Kept> {
 	await allowIn(person, 'read', inquiryId);
 	const found = await (among
 		? foundAmong(person, inquiryId, code, among.sets, among.members)
@@ -52,7 +55,7 @@ export async function resultAsked(
  * Sifts by a person as sifts by the forms of the name that are joined, over the chosen indexes. A person whom this index does
  * not name has no record in it.
  */
-export async function withPeople(
+async function withPeople(
 	person: Person | undefined,
 	inquiryId: string,
 	{ at }: Pick<Found, 'at'>,
@@ -117,15 +120,16 @@ export async function readRecords(
 	});
 }
 
-async function sifted(found: Found, sifts: readonly (Sift & { says?: string })[]): Promise<Found> {
-	if (sifts.length === 0) return found;
+async function sifted(found: Found, sifts: readonly (Sift & { says?: string })[]): Promise<Kept> {
+	if (sifts.length === 0) return { ...found, sifts };
 	let { result } = found;
 	for (const sift of sifts) result = await keptBy(found, result, sift);
 	return {
 		...found,
 		result,
 		title: await titleOf(found, sifts),
-		faults: []
+		faults: [],
+		sifts
 	};
 }
 

@@ -16,11 +16,21 @@ export async function worksAreDone(tx: Transaction): Promise<void> {
 	await tx`delete from remakings where name = 'works'`;
 }
 
-/** Records with a title that nothing is known of as works. */
-export function untold(tx: Transaction, most: number): Promise<{ code: string; n: number; csl: CslItem }[]> {
-	return tx<{ code: string; n: number; csl: CslItem }>`
+export interface RecordPlace {
+	code: string;
+	n: number;
+}
+
+/** The next records with a title that nothing is known of as works, in the order of their key: all are gone through once. */
+export function untold(
+	tx: Transaction,
+	after: RecordPlace,
+	most: number
+): Promise<(RecordPlace & { csl: CslItem })[]> {
+	return tx<RecordPlace & { csl: CslItem }>`
 		select index_code as code, n, csl - 'abstract' as csl from records
-		where work_title is null and coalesce(csl->>'title', '') <> '' limit ${most}`;
+		where (index_code, n) > (${after.code}, ${after.n}) and work_title is null and coalesce(csl->>'title', '') <> ''
+		order by index_code, n limit ${most}`;
 }
 
 /**
