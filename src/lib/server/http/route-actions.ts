@@ -113,8 +113,6 @@ const ROUTES: Record<Action | 'open', readonly string[]> = {
 		'GET /inquiry/[id]/logbook',
 		'GET /inquiry/[id]/matches',
 		'GET /inquiry/[id]/offers',
-		'GET /inquiry/[id]/outbox',
-		'GET /inquiry/[id]/outbox/[message]',
 		'GET /inquiry/[id]/overlap/[code]',
 		'GET /inquiry/[id]/pearls',
 		'GET /inquiry/[id]/pearls/cells',
@@ -164,6 +162,7 @@ const ROUTES: Record<Action | 'open', readonly string[]> = {
 		'DELETE /api/v1/watches/[id]',
 		'GET /people/names'
 	],
+	'take-part': ['GET /inquiry/[id]/outbox', 'GET /inquiry/[id]/outbox/[message]'],
 	'change-inquiry': [
 		'PUT /api/v1/inquiries/[id]/cells/[concept]/[code]',
 		'DELETE /api/v1/inquiries/[id]/pearls/[code]/[record]',

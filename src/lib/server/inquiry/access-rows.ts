@@ -135,6 +135,12 @@ export async function ownedBy(personId: string, tx: Queries): Promise<string[]> 
 	return (rows as { id: string }[]).map(({ id }) => id);
 }
 
+/** Who owns an inquiry; nobody where one works alone. */
+export async function ownerOf(inquiryId: string): Promise<Taker | undefined> {
+	const [first] = await takerRows(inquiryId);
+	return first?.role === 'owner' ? first : undefined;
+}
+
 /** Gives an inquiry to somebody who takes part in it; who owned it takes part no more. */
 export async function handOver(inquiryId: string, personId: string, tx: Queries): Promise<void> {
 	await tx

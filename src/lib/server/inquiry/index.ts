@@ -22,7 +22,7 @@ export { decidersOf, namesOf } from './deciders';
 export { exportInquiry, importInquiry } from './inquiry-document';
 export { ownArchive } from './own-data';
 export { endStreams, liveStream, sayWhere } from './live';
-export { liveLinks, seenAmong } from './access-rows';
+export { liveLinks, ownerOf, seenAmong } from './access-rows';
 export { participantsBody } from './participants-schema';
 export {
 	inquiryBehind,
@@ -33,7 +33,7 @@ export {
 	setParticipants,
 	takeBackLink
 } from './taking-part';
-export { allowIn, roleIn } from './inquiry-access';
+export { allowIn, roleIn, takesPart } from './inquiry-access';
 export { messageFile, messagesOf, withdrawMessage } from './messages';
 export type { MessageLine } from './messages';
 export { noInquiry } from './inquiry-rows';

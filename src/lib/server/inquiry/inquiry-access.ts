@@ -1,5 +1,5 @@
 /** What a person may do in one inquiry. */
-import { type Action, allow, INQUIRY_ROLES, type InquiryRole, type Person } from '../people';
+import { type Action, allow, INQUIRY_ROLES, type InquiryRole, notAllowed, type Person } from '../people';
 import { rolesIn } from './access-rows';
 import { noInquiry } from './inquiry-rows';
 
@@ -40,5 +40,12 @@ export async function standingIn(
 	const absent = () => noInquiry(inquiryId);
 	const asking = allow(person, action, { role, absent });
 	if (!role) throw absent();
+	if (action === 'take-part' && !(await takesPart(asking, inquiryId))) throw notAllowed(asking, action);
 	return { person: asking, role };
+}
+
+/** Whether somebody takes part by themselves or by a group: a link shows an inquiry to whoever has it, and no more. */
+export async function takesPart(person: Person, inquiryId: string): Promise<boolean> {
+	if (!person.links?.length) return (await roleIn(person, inquiryId)) !== undefined;
+	return (await findRole({ ...person, links: [] }, inquiryId)) !== undefined;
 }

@@ -1,8 +1,9 @@
-/** What watches found, told: in one message for each inquiry, and as Atom feeds (RFC 4287). */
+/** What watches found, told: in one message for each inquiry to each who made watches there, and as Atom feeds (RFC 4287). */
 import { inStatements } from '../db';
+import { ownerOf } from '../inquiry';
 import { insertComposed } from '../outbox';
 import { addressOf } from './address';
-import { addressKey, mayStop, watchAt } from './watch-addresses';
+import { addressKey, makersRole, mayChange, watchAt } from './watch-addresses';
 import { findRows, inquiriesToTell, takeUntold, type UntoldFind } from './watch-rows';
 import { titlesOf } from './record-title-rows';
 
@@ -11,25 +12,45 @@ const apart = () => Number(process.env.OAKMOSS_DIGEST_EVERY ?? 24 * 60 * 60);
 /** Titles a message lists for each watch; the rest is counted. */
 const MOST_TITLES = 20;
 
-/** Writes a message for each inquiry whose watches found something, if the last one is long enough ago. */
+/**
+ * Writes what the watches of an inquiry found, if that was done last long enough ago: to whoever made them, and of those who
+ * take part no more, to the owner.
+ */
 export async function sendNews(): Promise<void> {
 	for (const inquiryId of await inquiriesToTell(apart()))
 		await inStatements(async (tx) => {
 			const finds = await takeUntold(tx, inquiryId);
-			if (finds.length === 0) return;
-			await insertComposed(tx, inquiryId, finds[0].personId, {
-				kind: 'news',
-				to: 'you@outbox.example',
-				subject: `${finds.length} new ${finds.length === 1 ? 'record' : 'records'} for your watches`,
-				text: await digestOf(inquiryId, finds)
-			});
+			const makers = [...new Set(finds.map(({ personId }) => personId))];
+			const roles = new Map(
+				await Promise.all(
+					makers.map(async (personId) => [personId, await makersRole({ inquiryId, personId })] as const)
+				)
+			);
+			const owner = (await ownerOf(inquiryId))?.id ?? makers[0];
+			const byReader = new Map<string, UntoldFind[]>();
+			for (const find of finds) {
+				const reader = roles.get(find.personId) ? find.personId : owner;
+				byReader.set(reader, [...(byReader.get(reader) ?? []), find]);
+			}
+			for (const [reader, own] of byReader)
+				await insertComposed(tx, inquiryId, reader, {
+					kind: 'news',
+					to: 'you@outbox.example',
+					subject: `${own.length} new ${own.length === 1 ? 'record' : 'records'} for your watches`,
+					text: digestOf(inquiryId, own, (maker) => mayChange(roles.get(maker)))
+				});
 		});
 }
 
-async function digestOf(inquiryId: string, finds: readonly UntoldFind[]): Promise<string> {
+/** @param mayStop whether whoever made a watch may stop it; no address is told that leads nowhere */
+function digestOf(
+	inquiryId: string,
+	finds: readonly UntoldFind[],
+	mayStop: (maker: string) => boolean
+): string {
 	const byWatch = new Map<string, UntoldFind[]>();
 	for (const find of finds) byWatch.set(find.watchId, [...(byWatch.get(find.watchId) ?? []), find]);
-	const parts = [...byWatch.values()].map(async (own) => {
+	const parts = [...byWatch.values()].map((own) => {
 		const [{ watchId, name, key, personId }] = own;
 		const titles = own
 			.slice(0, MOST_TITLES)
@@ -39,21 +60,23 @@ async function digestOf(inquiryId: string, finds: readonly UntoldFind[]): Promis
 			`${name}: ${own.length} new`,
 			...titles,
 			...rest,
-			...((await mayStop({ inquiryId, personId }))
-				? [`  Stop this watch: ${addressOf(`/watches/${addressKey({ id: watchId, key }, personId)}/stop`)}`]
+			...(mayStop(personId)
+				? [
+						`  Stop this watch: ${addressOf(`/watches/${addressKey({ id: watchId, key }, 'stop', personId)}/stop`)}`
+					]
 				: [])
 		].join('\n');
 	});
 	return [
 		'These records are new since the last message. They are on the reading list, open.',
-		...(await Promise.all(parts)),
+		...parts,
 		`All of it: ${addressOf(`/inquiry/${inquiryId}/keep-up`)}`
 	].join('\n\n');
 }
 
 /** What a watch found, as an Atom feed, for as long as whom its address was given to takes part. */
 export async function atomFeed(key: string): Promise<string> {
-	const watch = await watchAt(key, 'read');
+	const watch = await watchAt(key, 'feed');
 	const finds = await findRows(watch.id, { most: 100 });
 	const titles = await titlesOf(finds);
 	const updated = (finds[0]?.foundAt ?? watch.madeAt).toISOString();

@@ -6,12 +6,13 @@
 import { inOrder, pickName, type Inquiry } from '../../../core/crosswalk';
 import { inStatements } from '../db';
 import { ServiceError } from '../errors';
-import { loadInquiry, WITHOUT_WORKS } from '../inquiry';
+import { loadInquiry, ownerOf, WITHOUT_WORKS } from '../inquiry';
 import { log, reasonOf } from '../log';
 import { partnersOf, takeRecords } from '../reading';
 import type { RecordSet } from '../../../core/search';
 import { findRecordsIn, foundByCql } from '../search';
 import { type CurrentIndex, currentIndexes, editionIndex } from '../vocabulary';
+import { makersRole, mayChange } from './watch-addresses';
 import { sendNews } from './watch-news';
 import {
 	dueWatches,
@@ -186,9 +187,12 @@ async function listFinds(): Promise<void> {
 	for (const group of groups.values()) {
 		const [{ watchId, inquiryId, name, personId, person, indexCode }] = group;
 		const records = group.map(({ record }) => record);
+		// Of a watch whose maker may change the inquiry no more, the owner lists what it finds.
+		const owner = mayChange(await makersRole({ inquiryId, personId })) ? undefined : await ownerOf(inquiryId);
+		const { id: byId, name: by } = owner ?? { id: personId, name: person };
 		try {
 			await takeRecords(
-				{ id: personId, name: person, role: 'member' },
+				{ id: byId, name: by, role: 'member' },
 				inquiryId,
 				records.map((record) => ({ indexCode, record })),
 				{ from: `the watch “${name}”`, client: '' }

@@ -5,16 +5,19 @@ import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
 import { connection } from '../db/client';
 import { createInquiry } from '../inquiry/inquiries';
 import { changeInquiry, readInquiry } from '../inquiry/inquiry-changes';
-import { messagesOf } from '../inquiry';
-import { leaveInquiry, makeLink, setParticipants } from '../inquiry/taking-part';
+import { messageFile, messagesOf } from '../inquiry';
+import { leaveForGood, leaveInquiry, makeLink, setParticipants } from '../inquiry/taking-part';
 import { LOCAL_PERSON, type Person } from '../people/access';
 import { addPeople } from '../people/people.test-aid';
+import { readList } from '../reading';
 import { storeRecords } from '../records/record-store';
 import { createIndex, removeIndex } from '../vocabulary/subject-indexes';
 import { turtleOf, uploadTurtle } from '../vocabulary/upload-turtle.test-aid';
 import { deliver } from './feed';
 import { putInFeed } from './feed-rows';
+import { addressKey } from './watch-addresses';
 import { atomFeed } from './watch-news';
+import { watchRow } from './watch-rows';
 import { runWatches } from './watch-run';
 import {
 	changeWatch,
@@ -68,6 +71,12 @@ beforeEach(async () => {
 	await arrive('fern', record('r0', 'Old noise'), record('r1', 'Old rest'));
 	await arrive('moss', record('m0', 'Old noise of moss'));
 });
+
+/** What stands in the address that stops a watch. */
+const stopKey = async (id: string, personId = LOCAL_PERSON.id) => {
+	const watch = await watchRow(id);
+	return watch ? addressKey(watch, 'stop', personId) : '';
+};
 
 const watchWord = (cql = 'noise', index = 'fern') =>
 	makeWatch(LOCAL_PERSON, { name: `Watch ${cql}`, index, cql });
@@ -146,7 +155,8 @@ describe('a watch', () => {
 	});
 
 	it('that is stopped looks for nothing, and misses nothing once it goes on', async () => {
-		const { id, key = '' } = await watchWord();
+		const { id } = await watchWord();
+		const key = await stopKey(id);
 		await stopByKey(key);
 		expect(await watchBehind(key)).toMatchObject({ id, paused: true });
 		await arrive('fern', record('p1', 'Noise meanwhile'));
@@ -285,6 +295,7 @@ describe('news', () => {
 
 	it('come as an Atom feed at an address that can be changed', async () => {
 		const { id, key = '' } = await watchWord();
+		const stop = await stopKey(id);
 		await arrive('fern', record('f1', 'Noise & <walls> "quoted" \u0001', { author: 'Rowanby' }));
 		await runWatches();
 		const feed = await atomFeed(key);
@@ -309,7 +320,8 @@ describe('news', () => {
 		const changed = await changeWatch(LOCAL_PERSON, id, { anew: true });
 		await expect(atomFeed(key)).rejects.toMatchObject({ status: 404 });
 		expect(await atomFeed(changed.key ?? '')).toContain('Rowanby');
-		await expect(stopByKey(key)).rejects.toMatchObject({ status: 404 });
+		await expect(stopByKey(stop)).rejects.toMatchObject({ status: 404 });
+		await expect(stopByKey(changed.key ?? '')).rejects.toMatchObject({ status: 404 });
 	});
 
 	it('come to each person at another address, which leads nowhere once they take part no more', async () => {
@@ -333,7 +345,7 @@ describe('news', () => {
 			groups: []
 		});
 		const { key: link } = await makeLink(ada, inquiry);
-		await makeWatch(ben, { name: 'Of all', inquiry, index: 'fern', cql: 'noise' });
+		const { id: watch } = await makeWatch(ben, { name: 'Of all', inquiry, index: 'fern', cql: 'noise' });
 		const keyOf = async (who: Person) => (await listWatches(who, inquiry))[0].key ?? '';
 		const [ofAda, ofBen, ofCleo] = [await keyOf(ada), await keyOf(ben), await keyOf(cleo)];
 		expect(new Set([ofAda, ofBen, ofCleo]).size).toBe(3);
@@ -342,7 +354,10 @@ describe('news', () => {
 		// Somebody else's name beside one's own seal is no address.
 		const [id, , seal] = ofCleo.split('.');
 		await expect(atomFeed([id, ofAda.split('.')[1], seal].join('.'))).rejects.toMatchObject({ status: 404 });
-		await expect(stopByKey(ofCleo)).rejects.toMatchObject({ status: 403 });
+		// What reads does not stop, and what stops does not read.
+		await expect(stopByKey(ofAda)).rejects.toMatchObject({ status: 404 });
+		await expect(atomFeed(await stopKey(watch, 'ada'))).rejects.toMatchObject({ status: 404 });
+		await expect(stopByKey(await stopKey(watch, 'cleo'))).rejects.toMatchObject({ status: 403 });
 		const lastNews = async () => {
 			await runWatches();
 			const rows = await connection().sql<{ eml: string }>`
@@ -352,6 +367,19 @@ describe('news', () => {
 		vi.stubEnv('OAKMOSS_DIGEST_EVERY', '0');
 		await arrive('fern', record('w1', 'Noise before'));
 		expect(await lastNews()).toContain('/stop');
+		// The address that stops it is in a message for whoever made the watch, and nobody else is shown that.
+		const [{ id: message }] = await messagesOf(ben, inquiry);
+		expect(await (await messageFile(ben, inquiry, message)).text()).toContain('/stop');
+		for (const other of [ada, cleo]) {
+			expect(await messagesOf(other, inquiry)).toEqual([]);
+			await expect(messageFile(other, inquiry, message)).rejects.toMatchObject({ status: 404 });
+		}
+		// Whoever has a link is shown no message of any kind, signed in or not.
+		const byLink = [person('visitor', { role: 'visitor', links: [link] }), person('dan', { links: [link] })];
+		for (const reader of byLink) {
+			await expect(messagesOf(reader, inquiry)).rejects.toMatchObject({ status: 403 });
+			await expect(messageFile(reader, inquiry, message)).rejects.toMatchObject({ status: 403 });
+		}
 		await leaveInquiry(ben, inquiry);
 		await arrive('fern', record('w2', 'Noise after'));
 		const news = await lastNews();
@@ -359,11 +387,22 @@ describe('news', () => {
 		// No address is told that leads nowhere.
 		expect(news).not.toContain('/stop');
 		await expect(atomFeed(ofBen)).rejects.toMatchObject({ status: 404 });
-		await expect(stopByKey(ofBen)).rejects.toMatchObject({ status: 404 });
+		await expect(stopByKey(await stopKey(watch, 'ben'))).rejects.toMatchObject({ status: 404 });
+		// What the watches of somebody who left find is listed and told by and to the owner.
+		expect(
+			(await readList(ada, inquiry)).flatMap(({ records }) => records.map(({ record }) => record))
+		).toContain('w2');
+		expect(await messagesOf(ada, inquiry)).toHaveLength(1);
 		// The watch stays the inquiry's, and the others' addresses what they were.
 		for (const key of [ofAda, ofCleo]) expect(await atomFeed(key)).toContain('Of all');
-		await stopByKey(ofAda);
+		await stopByKey(await stopKey(watch, 'ada'));
 		expect((await listWatches(cleo, inquiry))[0].paused).toBe(true);
+		// A watch of no inquiry ends with the account of whoever made it.
+		const own = await makeWatch(ben, { name: 'Own', index: 'fern', cql: 'noise' });
+		expect(await atomFeed(own.key ?? '')).toContain('Own');
+		await leaveForGood(ben, 'ben', {});
+		await expect(atomFeed(own.key ?? '')).rejects.toMatchObject({ status: 404 });
+		await expect(stopByKey(await stopKey(own.id, 'ben'))).rejects.toMatchObject({ status: 404 });
 		vi.unstubAllEnvs();
 	});
 });

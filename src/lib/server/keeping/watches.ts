@@ -98,7 +98,7 @@ function summaryOf(
 		...(ranAt && { ranAt: ranAt.toISOString() }),
 		found,
 		unlooked,
-		...(addressed && { key: addressKey(row, addressed.id) })
+		...(addressed && { key: addressKey(row, 'feed', addressed.id) })
 	};
 }
 
@@ -255,12 +255,12 @@ export async function lookNow(person: Person | undefined): Promise<number> {
 export async function watchBehind(
 	key: string
 ): Promise<Pick<WatchSummary, 'name' | 'paused'> & { id: string }> {
-	const { id, name, paused } = await watchAt(key, 'change-inquiry');
+	const { id, name, paused } = await watchAt(key, 'stop');
 	return { id, name, paused };
 }
 
 /** Stops a watch by the address in its messages, without signing in. */
 export async function stopByKey(key: string): Promise<void> {
-	const { id } = await watchAt(key, 'change-inquiry');
+	const { id } = await watchAt(key, 'stop');
 	await updateWatch(id, { paused: true });
 }

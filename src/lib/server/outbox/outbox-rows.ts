@@ -1,5 +1,5 @@
 /** The rows of the outbox. */
-import { and, desc, eq } from 'drizzle-orm';
+import { and, desc, eq, ne, or } from 'drizzle-orm';
 import { connection, inStatements, outbox, type Transaction } from '../db';
 
 export async function insertMessage(row: typeof outbox.$inferInsert): Promise<void> {
@@ -16,21 +16,25 @@ export async function insertMessageIn(
 		values (${id}, ${inquiryId}, ${personId}, ${kind}, ${to}, ${subject}, ${about}, ${eml})`;
 }
 
-/** Messages of an inquiry, newest first, without what they say. */
-export function messageLines(inquiryId: string) {
+/** Of an inquiry, what a person may see: news is its reader's alone. */
+const seenBy = (inquiryId: string, personId: string) =>
+	and(eq(outbox.inquiryId, inquiryId), or(ne(outbox.kind, 'news'), eq(outbox.personId, personId)));
+
+/** Messages of an inquiry for one person, newest first, without what they say. */
+export function messageLines(inquiryId: string, personId: string) {
 	const { id, at, kind, to, subject, about, state } = outbox;
 	return connection()
 		.db.select({ id, at, kind, to, subject, about, state })
 		.from(outbox)
-		.where(eq(outbox.inquiryId, inquiryId))
+		.where(seenBy(inquiryId, personId))
 		.orderBy(desc(outbox.at), desc(outbox.id));
 }
 
-export async function messageRow(inquiryId: string, id: string) {
+export async function messageRow(inquiryId: string, personId: string, id: string) {
 	const [row] = await connection()
 		.db.select()
 		.from(outbox)
-		.where(and(eq(outbox.inquiryId, inquiryId), eq(outbox.id, id)));
+		.where(and(seenBy(inquiryId, personId), eq(outbox.id, id)));
 	return row;
 }
 

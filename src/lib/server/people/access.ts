@@ -36,9 +36,11 @@ export const LOCAL_PERSON: Person = {
  * - `work`: inquiries and watches of one's own
  * - `change-indexes`: indexes, vocabularies, records
  * - `govern`: people and their roles
+ * - `take-part`: of an inquiry, what is for those alone who take part by themselves, not for whoever has a link to it
  * - `change-inquiry`, `own-inquiry`: what is recorded in it; who takes part, and whether it stays
  */
-export type Action = 'read' | 'work' | 'change-indexes' | 'govern' | 'change-inquiry' | 'own-inquiry';
+export type Action =
+	'read' | 'work' | 'change-indexes' | 'govern' | 'take-part' | 'change-inquiry' | 'own-inquiry';
 
 const BY_ROLE: Record<Role, readonly Action[]> = {
 	visitor: ['read'],
@@ -48,9 +50,9 @@ const BY_ROLE: Record<Role, readonly Action[]> = {
 };
 
 const BY_INQUIRY_ROLE: Record<InquiryRole, readonly Action[]> = {
-	reader: ['read'],
-	editor: ['read', 'change-inquiry'],
-	owner: ['read', 'change-inquiry', 'own-inquiry']
+	reader: ['read', 'take-part'],
+	editor: ['read', 'take-part', 'change-inquiry'],
+	owner: ['read', 'take-part', 'change-inquiry', 'own-inquiry']
 };
 
 const SAID: Record<Action, string> = {
@@ -58,6 +60,7 @@ const SAID: Record<Action, string> = {
 	work: 'make inquiries and watches',
 	'change-indexes': 'change indexes, vocabularies and records',
 	govern: 'say who takes part and what they may do',
+	'take-part': 'see its messages: they are for those who take part themselves, not by a link',
 	'change-inquiry': 'change this inquiry',
 	'own-inquiry': 'do this: only its owner may'
 };
@@ -78,12 +81,14 @@ export function allow(person: Person | undefined, action: Action, place?: Place)
 	if (!person) throw new ServiceError(401, 'not-signed-in', 'Nobody is signed in. Sign in, or use a token.');
 	const may = place ? (place.role ? BY_INQUIRY_ROLE[place.role] : undefined) : BY_ROLE[person.role];
 	if (!may) throw place?.absent() ?? new ServiceError(404, 'not-there', 'There is no such thing.');
-	if (!may.includes(action))
-		throw new ServiceError(403, 'not-allowed', `${person.name} may not ${SAID[action]}.`);
-	if (action !== 'read' && person.scope === 'read')
+	if (!may.includes(action)) throw notAllowed(person, action);
+	if (action !== 'read' && action !== 'take-part' && person.scope === 'read')
 		throw new ServiceError(403, 'reads-only', 'This token only reads. Changes need one that may write.');
 	return person;
 }
+
+export const notAllowed = ({ name }: Person, action: Action) =>
+	new ServiceError(403, 'not-allowed', `${name} may not ${SAID[action]}.`);
 
 /** Who asks, as scripts are told. */
 export function whoAmI(person: Person | undefined) {

@@ -1,5 +1,5 @@
 /** Who acts, and what they may do. */
-export { INQUIRY_ROLES, LOCAL_PERSON, ROLES, allow, whoAmI } from './access';
+export { INQUIRY_ROLES, LOCAL_PERSON, ROLES, allow, notAllowed, whoAmI } from './access';
 export type { Action, InquiryRole, Person } from './access';
 export { dropOldAttempts } from './attempt-rows';
 export {
@@ -29,7 +29,7 @@ export {
 export { newKey } from './keys';
 export * from './people-schema';
 export { forgetLately, personLately, stopLately } from './lately-signed-in';
-export { areHere, hasAccounts, noteForAdministrators } from './people-rows';
+export { areHere, hasAccounts, isHere, noteForAdministrators } from './people-rows';
 export { ownAccount } from './own-account';
 export { accountsFault, isOpenToAll, secret, voucher, withAccounts } from './settings';
 export {

@@ -123,6 +123,9 @@ export async function areHere(ids: readonly string[], on: Queries): Promise<bool
 	return rows.length === new Set(ids).size;
 }
 
+/** Whether somebody is here, under an account. */
+export const isHere = (id: string) => areHere([id], connection().db);
+
 /** How many administrators can sign in; they are locked, as a transaction is about to make one fewer of them. */
 export async function administratorsFor(tx: Queries, without: string): Promise<number> {
 	const rows = await tx

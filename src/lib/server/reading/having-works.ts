@@ -4,7 +4,7 @@ import type { ListedRecord } from '../../../core/crosswalk';
 import type { CslItem } from '../../../core/evidence/citation';
 import { ServiceError } from '../errors';
 import { type Availability, availabilityOf, requestsTo } from '../holdings';
-import { allowIn, loadInquiry, type MessageLine, messagesOf } from '../inquiry';
+import { allowIn, loadInquiry, type MessageLine, messagesOf, takesPart } from '../inquiry';
 import { putMessage } from '../outbox';
 import type { Person } from '../people';
 import { citeAll } from '../records';
@@ -27,9 +27,12 @@ export async function whereToHave(
 	inquiryId: string,
 	which: Which
 ): Promise<Having> {
-	await allowIn(person, 'read', inquiryId);
+	const asking = await allowIn(person, 'read', inquiryId);
 	const { item, source, about } = await workOf(person, inquiryId, which);
-	const [where, messages] = await Promise.all([availabilityOf(item, source), messagesOf(person, inquiryId)]);
+	const [where, messages] = await Promise.all([
+		availabilityOf(item, source),
+		takesPart(asking, inquiryId).then((may) => (may ? messagesOf(person, inquiryId) : []))
+	]);
 	return {
 		...where,
 		asked: messages.filter((message) => message.kind === 'request' && message.about === about)
