@@ -52,7 +52,7 @@ try {
 		stdio: ['ignore', 'inherit', 'inherit'],
 		env: { ...process.env, DATABASE_URL: postgres.url }
 	});
-	if (load.status !== 0) throw new Trouble('the demo data could not be loaded.');
+	if (load.status !== 0) throw new Trouble('the demo data could not be loaded; the reason stands above.');
 	if (isTogether) {
 		process.env.OAKMOSS_ACCOUNTS = 'on';
 		process.env.OAKMOSS_SECRET ??= keptSecret();

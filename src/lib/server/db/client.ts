@@ -5,6 +5,7 @@ import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { log } from '../log';
 import { inInstallation } from '../installation';
 import { Following } from './following';
+import { LaterRelease, noteRelease, refuseLater } from './releases';
 import * as schema from './schema';
 import { addressesOf, PoolOfServers, type Wanted } from './servers';
 import { statementsOf, type Sql, type Transaction } from './statements';
@@ -50,16 +51,23 @@ export function poolOf(url: string, connections: number, wanted: Wanted): PoolOf
 	return pool;
 }
 
-/** Brings the tables up to date; safe when several servers start at once. */
+/**
+ * Brings the tables up to date; safe when several servers start at once.
+ * @throws LaterRelease where a later release than this one did so before: it knows what this one would break
+ */
 export async function migrateDatabase(url: string, folder = inInstallation('drizzle')): Promise<void> {
 	const { sql, db, end } = connect(url, 1);
 	try {
 		await sql`select pg_advisory_lock(${MIGRATION_LOCK})`;
+		await refuseLater(sql, folder);
 		await migrate(db, { migrationsFolder: folder });
+		await noteRelease(sql);
 	} finally {
 		await end();
 	}
 }
+
+export { LaterRelease };
 
 let shared: Connection | undefined;
 

@@ -46,6 +46,26 @@ const ONLY_REPLACEMENTS = `drop index relations_by_other;
 	create index relations_replacing on relations using btree (edition_id, other) where kind = 'replaces';
 	insert into drizzle.__drizzle_migrations (hash, created_at) values ('', 1795604954723)`;
 
+describe('a database of a later release', () => {
+	it('is refused by name, and left as it is', async () => {
+		await migrateDatabase(url);
+		const { sql } = connection();
+		await sql.run(`insert into releases (name, first_at) values ('9.1.0', now() + interval '1 second');
+			insert into drizzle.__drizzle_migrations (hash, created_at) values ('', 9000000000000)`);
+		await expect(migrateDatabase(url)).rejects.toThrow(
+			/of a later release of Oakmoss, 9\.1\.0; this is \d+\.\d+\.\d+/
+		);
+		expect((await sql`select name from releases order by first_at`).at(-1)).toEqual({ name: '9.1.0' });
+	});
+
+	it('is refused where that release left no name', async () => {
+		await migrateTo('0035_works_without_authors');
+		const { sql } = connection();
+		await sql.run("insert into drizzle.__drizzle_migrations (hash, created_at) values ('', 9000000000000)");
+		await expect(migrateDatabase(url)).rejects.toThrow('of a later release of Oakmoss; this is');
+	});
+});
+
 describe('an inquiry from before words could be told where to look', () => {
 	it('finds what it found, also after undo and redo', async () => {
 		await migrateTo('0010_index_identity');

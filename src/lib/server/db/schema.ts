@@ -1032,3 +1032,9 @@ export const feedRecords = pgTable('feed_records', {
 		.references(() => subjectIndexes.code, { onDelete: 'cascade' }),
 	draft: json('draft').$type<RecordDraft>().notNull()
 });
+
+/** The releases of Oakmoss that brought these tables up to date, so that an older one can name the one it must not follow. */
+export const releases = pgTable('releases', {
+	name: text('name').primaryKey(),
+	firstAt: moment('first_at').notNull().defaultNow()
+});
