@@ -1,10 +1,14 @@
 import { callerOf, forPage } from '$lib/server/http';
-import { allow, listTokens, openSessions } from '$lib/server/people';
+import { allow, hasPassword, listTokens, openSessions } from '$lib/server/people';
 
 export const load = (event) =>
 	forPage(async () => {
 		const person = allow(event.locals.person, 'work');
-		if (person.alone) return { sessions: [], tokens: [] };
-		const [sessions, tokens] = await Promise.all([openSessions(callerOf(event)), listTokens(person)]);
-		return { sessions, tokens };
+		if (person.alone) return { sessions: [], tokens: [], hasPassword: false };
+		const [sessions, tokens, password] = await Promise.all([
+			openSessions(callerOf(event)),
+			listTokens(person),
+			hasPassword(person.id)
+		]);
+		return { sessions, tokens, hasPassword: password };
 	});

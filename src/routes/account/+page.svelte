@@ -14,13 +14,18 @@
 	const asking = new Asking();
 	let present = $state('');
 	let password = $state('');
+	let endTokens = $state(false);
 
 	async function change(event: SubmitEvent) {
 		event.preventDefault();
-		if (!(await asking.send('/account/password', { present, password }, 'PUT'))) return;
+		if (!(await asking.send('/account/password', { present, password, endTokens }, 'PUT'))) return;
+		const ended = endTokens && data.tokens.length > 0;
 		present = password = '';
+		endTokens = false;
 		await invalidateAll();
-		messages.say('The password is changed. You are signed out everywhere else.');
+		messages.say(
+			`The password is changed. You are signed out everywhere else${ended ? ', and your tokens have ended' : ''}.`
+		);
 	}
 
 	async function end(id: string) {
@@ -82,6 +87,7 @@
 					label="New password"
 					says=". You are signed out everywhere else."
 					bind:value={password}
+					bind:endTokens
 				/>
 				<button class="action" disabled={asking.busy}>Change password</button>
 			</form>
@@ -96,6 +102,6 @@
 				>.
 			</p>
 		</section>
-		<LeaveForGood name={data.me?.name ?? ''} />
+		<LeaveForGood name={data.me?.name ?? ''} hasPassword={data.hasPassword} />
 	{/if}
 </main>

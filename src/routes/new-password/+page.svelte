@@ -7,10 +7,11 @@
 
 	const asking = new Asking();
 	let password = $state('');
+	let endTokens = $state(false);
 
 	async function renew() {
 		const key = page.url.searchParams.get('key') ?? '';
-		if (await asking.send('/account/new-password', { key, password }))
+		if (await asking.send('/account/new-password', { key, password, endTokens }))
 			location.assign('/sign-in?renewed=yes');
 	}
 </script>
@@ -21,6 +22,7 @@
 			label="The new password"
 			says=". You are signed out everywhere else."
 			bind:value={password}
+			bind:endTokens
 		/>
 	</EntryForm>
 	{#snippet elsewhere()}<p>

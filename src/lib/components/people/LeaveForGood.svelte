@@ -3,15 +3,21 @@
 	import Typed from './Typed.svelte';
 
 	/** Ends one's own account, once it is said what stays. */
-	let { name }: { name: string } = $props();
+	interface Props {
+		name: string;
+		/** Whoever signs in elsewhere has none here. */
+		hasPassword: boolean;
+	}
+	let { name, hasPassword }: Props = $props();
 	const asking = new Asking();
 	let isOpen = $state(false);
 	// svelte-ignore state_referenced_locally (the present name is where one begins)
 	let calledAs = $state(name);
+	let present = $state('');
 
 	async function leave(event: SubmitEvent) {
 		event.preventDefault();
-		if (await asking.send('/account/me', { calledAs }, 'DELETE')) location.assign('/sign-in');
+		if (await asking.send('/account/me', { calledAs, present }, 'DELETE')) location.assign('/sign-in');
 	}
 </script>
 
@@ -34,6 +40,15 @@
 				says="Yours, or a pseudonym."
 				bind:value={calledAs}
 			/>
+			{#if hasPassword}<Typed
+					name="leave-password"
+					label="Your password"
+					type="password"
+					autocomplete="current-password"
+					required
+					says="So that it is known to be you."
+					bind:value={present}
+				/>{/if}
 			{#if asking.problem}<p class="text-warn" role="alert">{asking.problem}</p>{/if}
 			<p class="flex gap-2">
 				<button class="action" disabled={asking.busy}>Remove the account</button>

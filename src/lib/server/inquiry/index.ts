@@ -26,10 +26,11 @@ export { liveLinks, ownerOf, seenAmong } from './access-rows';
 export { participantsBody } from './participants-schema';
 export {
 	inquiryBehind,
-	leaveForGood,
+	leaveMyself,
 	leaveInquiry,
 	makeLink,
 	participantsOf,
+	removePerson,
 	setParticipants,
 	takeBackLink
 } from './taking-part';

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
-import { connection } from '../db/client';
+import { closeConnection, connection } from '../db/client';
+import { stopLately } from '../people';
 import { LOCAL_PERSON, type Person } from '../people/access';
 import { addPeople } from '../people/people.test-aid';
 import * as changeRows from './change-rows';
@@ -37,8 +38,8 @@ const told = (revision: number, of: object = {}) => ({
 const add = (name: string) => changeInquiry(owner, ID, { kind: 'concept.add', id: name, name });
 
 /** A stream that somebody opened: what it said, as it comes. */
-async function opened(person: Person) {
-	const response = await liveStream(person, ID, () => Promise.resolve(person));
+async function opened(person: Person, stillIn: () => Person | undefined = () => person) {
+	const response = await liveStream(person, ID, () => Promise.resolve(stillIn()));
 	const heard: { event: string; data: unknown }[] = [];
 	let isOver = false;
 	const text = new TextDecoder();
@@ -145,6 +146,28 @@ describe('a stream of an inquiry', () => {
 		const now = await lines();
 		expect(now).toHaveLength(1);
 		expect(now[0].pid).not.toBe(pid);
+	});
+
+	it('ends at once where the session was ended elsewhere, or the account', async () => {
+		vi.stubEnv('OAKMOSS_ACCOUNTS', 'on');
+		// Listening begins anew with accounts on.
+		await endStreams();
+		await closeConnection();
+		await share('reader');
+		let isIn = true;
+		const stream = await opened(reader, () => (isIn ? reader : undefined));
+		const other = await opened(owner);
+		await stream.hears('here', []);
+		isIn = false;
+		const begun = performance.now();
+		await connection().sql`update people set updated_at = now() where id = ${reader.id}`;
+		await stream.reading;
+		expect(stream.heard.at(-1)?.event).toBe('out');
+		// Far less than the beat at which each is looked at anyway.
+		expect(performance.now() - begun).toBeLessThan(10_000);
+		expect(other.isOver()).toBe(false);
+		await stopLately();
+		vi.unstubAllEnvs();
 	});
 
 	it('is ended when the server stops', async () => {

@@ -2,7 +2,7 @@
 import { setImmediate as immediate, setTimeout as wait } from 'node:timers/promises';
 import { listen, type Listening, perConnection } from '../db';
 import { log, reasonOf } from '../log';
-import type { Person } from '../people';
+import { type Person, whenPeopleChange } from '../people';
 import { changesAfter, revisionOf } from './change-rows';
 import { allowIn, roleIn, standingIn } from './inquiry-access';
 import { CHANNEL, tell, type Told } from './live-rows';
@@ -55,8 +55,14 @@ class Board {
 	private readonly gathering = new Set<string>();
 	private listening: Promise<Listening> | undefined;
 
+	private quietPeople: (() => void) | undefined;
+
 	/** Listens from the first time somebody asks on. */
 	open(): Promise<Listening> {
+		// Somebody who was signed out or has left hears no more from the moment it is known.
+		this.quietPeople ??= whenPeopleChange(() => {
+			for (const inquiry of this.hearers.keys()) void this.say(inquiry, 'people');
+		});
 		this.listening ??= listen(
 			CHANNEL,
 			(payload) => this.take(JSON.parse(payload) as Told),
@@ -154,6 +160,7 @@ class Board {
 	}
 
 	async close(): Promise<void> {
+		this.quietPeople?.();
 		await (await this.listening?.catch(() => undefined))?.end();
 	}
 

@@ -2,7 +2,17 @@
 import type { InferOutput } from 'valibot';
 import { inTransaction } from '../db';
 import { ServiceError } from '../errors';
-import { allow, areHere, endAccount, type InquiryRole, newKey, type Person, withAccounts } from '../people';
+import {
+	allow,
+	areHere,
+	type Caller,
+	endAccount,
+	type InquiryRole,
+	newKey,
+	type Person,
+	proveOneself,
+	withAccounts
+} from '../people';
 import {
 	deleteParts,
 	areGroups,
@@ -149,16 +159,41 @@ export async function inquiryBehind(key: string): Promise<string> {
 	return inquiry;
 }
 
-/**
- * Ends an account. An inquiry that others take part in goes to the first of them, editors before readers; one that nobody
- * else knows goes with the account. What was decided stays, beside the name or a pseudonym.
- */
-export async function leaveForGood(
+/** Ends one's own account, once it is known that it is its owner who asks. */
+export async function leaveMyself(
+	person: Person | undefined,
+	caller: Caller,
+	{ calledAs, present }: { calledAs?: string; present: string }
+): Promise<void> {
+	const { id } = allow(person, 'work');
+	await proveOneself(caller, present);
+	await endWithParts(person, id, { calledAs });
+}
+
+/** Ends the account of somebody else. */
+export async function removePerson(
 	person: Person | undefined,
 	id: string,
 	how: { calledAs?: string }
 ): Promise<void> {
-	allow(person, 'work');
+	if (allow(person, 'govern').id === id)
+		throw new ServiceError(
+			409,
+			'own-account',
+			'Your own account is removed on the page of your account, with your password.'
+		);
+	await endWithParts(person, id, how);
+}
+
+/**
+ * Ends an account. An inquiry that others take part in goes to the first of them, editors before readers; one that nobody
+ * else knows goes with the account. What was decided stays, beside the name or a pseudonym.
+ */
+async function endWithParts(
+	person: Person | undefined,
+	id: string,
+	how: { calledAs?: string }
+): Promise<void> {
 	await endAccount(person, id, how, async (tx) => {
 		for (const inquiryId of await ownedBy(id, tx)) {
 			const heir = (await takerRows(inquiryId, tx)).find((taker) => taker.id !== id);

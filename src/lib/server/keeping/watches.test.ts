@@ -6,7 +6,7 @@ import { connection } from '../db/client';
 import { createInquiry } from '../inquiry/inquiries';
 import { changeInquiry, readInquiry } from '../inquiry/inquiry-changes';
 import { messageFile, messagesOf } from '../inquiry';
-import { leaveForGood, leaveInquiry, makeLink, setParticipants } from '../inquiry/taking-part';
+import { leaveInquiry, makeLink, removePerson, setParticipants } from '../inquiry/taking-part';
 import { LOCAL_PERSON, type Person } from '../people/access';
 import { addPeople } from '../people/people.test-aid';
 import { readList } from '../reading';
@@ -400,7 +400,7 @@ describe('news', () => {
 		// A watch of no inquiry ends with the account of whoever made it.
 		const own = await makeWatch(ben, { name: 'Own', index: 'fern', cql: 'noise' });
 		expect(await atomFeed(own.key ?? '')).toContain('Own');
-		await leaveForGood(ben, 'ben', {});
+		await removePerson(person('govern', { role: 'administrator' }), 'ben', {});
 		await expect(atomFeed(own.key ?? '')).rejects.toMatchObject({ status: 404 });
 		await expect(stopByKey(await stopKey(own.id, 'ben'))).rejects.toMatchObject({ status: 404 });
 		vi.unstubAllEnvs();

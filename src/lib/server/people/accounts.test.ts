@@ -1,4 +1,5 @@
 /** This file is long: everything about accounts begins with people who came in, one after another. */
+import * as v from 'valibot';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
 import { connection } from '../db/client';
@@ -6,15 +7,17 @@ import { createInquiry, listInquiries } from '../inquiry/inquiries';
 import { changeInquiry, historyOf, readInquiry, stepBackOrForth } from '../inquiry/inquiry-changes';
 import {
 	inquiryBehind,
-	leaveForGood,
+	leaveMyself,
 	leaveInquiry,
 	makeLink,
 	participantsOf,
+	removePerson,
 	setParticipants,
 	takeBackLink
 } from '../inquiry';
 import { LOCAL_PERSON, type Person } from './access';
-import { oneMoreTry } from './attempts';
+import { oneMoreTry, triedWell } from './attempts';
+import { changeBody } from './people-schema';
 import {
 	administratorsLog,
 	listPeople,
@@ -156,6 +159,8 @@ describe('coming in', () => {
 		const { cookies } = await signIn(from(), eve);
 		expect(await whoIs(cookies)).toMatchObject({ name: 'Eve Alder', role: 'member' });
 		await expect(confirm(from(), 'no such key')).rejects.toMatchObject({ status: 422 });
+		// A link that was used is used up.
+		await expect(confirm(from(), await keySentTo(eve.email))).rejects.toMatchObject({ code: 'no-link' });
 		// The address is Ada's: the answer is the same, and nothing changes.
 		await register(from(), { ...eve, email: 'ada@oak.example' });
 		expect(
@@ -199,6 +204,87 @@ describe('signing in', () => {
 		expect((await whoIs(first)).name).toBe('Ada Fernhill');
 	});
 
+	it('keeps the owner in who is known in a browser, whoever guesses elsewhere, and not for ever', async () => {
+		const { cookies } = await signIn(from(), ADA);
+		const guess = (caller: ReturnType<typeof from>) =>
+			signIn(caller, { ...ADA, password: 'not that one' }).catch(({ code }: { code: string }) => code);
+		for (let i = 0; i < 11; i++) await guess({ ...from(), address: '198.51.100.9' });
+		await expect(signIn(from(), ADA)).rejects.toMatchObject({ code: 'too-many-tries' });
+		// Without the session, as after signing out: the browser is known all the same.
+		const known = from(cookies.filter((cookie) => cookie.startsWith('oakmoss_known=')));
+		expect((await signIn(known, ADA)).value.name).toBe('Ada Fernhill');
+		for (let i = 0; i < 10; i++) expect(await guess(known)).toBe('not-signed-in');
+		expect(await guess(known)).toBe('too-many-tries');
+		// Neither another name nor another account makes a browser known.
+		const [, browser, seal] =
+			/oakmoss_known=([\w-]+)\.([\w-]+)/.exec(known.headers.get('cookie') ?? '') ?? [];
+		for (const forged of [`x${browser}.${seal}`, `${browser}.x${seal}`, `${browser}`])
+			await expect(signIn(from([`oakmoss_known=${forged}`]), ADA)).rejects.toMatchObject({
+				code: 'too-many-tries'
+			});
+	});
+
+	it('that goes well uses up nobody’s tries', async () => {
+		for (let i = 0; i < 70; i++) {
+			await oneMoreTry('sign-in', '192.0.2.8', `one${i}@oak.example`);
+			await triedWell('sign-in', '192.0.2.8', `one${i}@oak.example`);
+		}
+		for (let i = 0; i < 60; i++) await oneMoreTry('sign-in', '192.0.2.8', `other${i}@oak.example`);
+		await expect(oneMoreTry('sign-in', '192.0.2.8', 'one-more@oak.example')).rejects.toMatchObject({
+			status: 429
+		});
+	});
+
+	it('is guessed by nobody who has a session, however many addresses they ask from', async () => {
+		const codes: string[] = [];
+		for (let i = 0; i < 12; i++)
+			codes.push(
+				await changePassword(
+					{ ...from(first), address: `198.51.100.${i}` },
+					{ present: `guess ${i}`, password: 'four words of no kin' }
+				).then(
+					() => 'changed',
+					({ code }: { code: string }) => code
+				)
+			);
+		expect(codes.slice(0, 10)).toEqual(Array<string>(10).fill('wrong-password'));
+		expect(codes.slice(10)).toEqual(['too-many-tries', 'too-many-tries']);
+		await expect(leaveMyself(await whoIs(first), from(first), { present: PASSWORD })).rejects.toMatchObject({
+			code: 'too-many-tries'
+		});
+	});
+
+	it('takes no password that would be tried first', async () => {
+		vi.stubEnv('OAKMOSS_REGISTRATION', 'on');
+		for (const password of [
+			'1qaz2wsx3edc',
+			'1QAZ2wsx3edc',
+			'passwordpassword',
+			'aaaaaaaaaaaaaa',
+			'eve.alder@oak.example'
+		])
+			await expect(
+				register(from(), { name: 'Eve', email: 'eve.alder@oak.example', password })
+			).rejects.toMatchObject({ status: 422, code: 'common-password' });
+		expect(v.safeParse(changeBody, { present: 'x', password: 'lichen bark' }).success).toBe(false);
+		expect(v.safeParse(changeBody, { present: 'x', password: 'lichen bark7' }).success).toBe(true);
+	});
+
+	it('asks for a new password for as long, whoever has an account', async () => {
+		const times = { known: [] as number[], unknown: [] as number[] };
+		for (let i = 0; i < 5; i++)
+			for (const [kind, email] of [
+				['known', 'ada@oak.example'],
+				['unknown', `nobody${i}@oak.example`]
+			] as const) {
+				const begun = performance.now();
+				await forgotten(from(), email);
+				times[kind].push(performance.now() - begun);
+			}
+		const median = (all: number[]) => [...all].sort((a, b) => a - b)[2];
+		expect(Math.abs(median(times.known) - median(times.unknown))).toBeLessThan(40);
+	});
+
 	it('bears tries again once the clock is right that was wrong when they were counted', async () => {
 		const tries = () => oneMoreTry('sign-in', '192.0.2.7', 'ada@oak.example');
 		for (let i = 0; i < 10; i++) await tries();
@@ -239,7 +325,13 @@ describe('signing in', () => {
 
 	it('is by a new password after the old one was forgotten, which ends every session', async () => {
 		await forgotten(from(), 'ada@oak.example');
+		const earlier = await keySentTo('ada@oak.example');
+		await forgotten(from(), 'ada@oak.example');
 		const key = await keySentTo('ada@oak.example');
+		// Only the last link is good.
+		await expect(
+			renewPassword(from(), { key: earlier, password: 'another one altogether' })
+		).rejects.toMatchObject({ code: 'no-link' });
 		await renewPassword(from(), { key, password: 'another one altogether' });
 		await expect(renewPassword(from(), { key, password: 'and once again' })).rejects.toMatchObject({
 			status: 422
@@ -255,6 +347,22 @@ describe('signing in', () => {
 			password: 'a third one here'
 		});
 		expect((await whoIs(changed.cookies)).name).toBe('Ada Fernhill');
+		// Tokens stay unless they are asked to end.
+		const ada = await whoIs(changed.cookies);
+		const endsAt = new Date(Date.now() + 86_400_000).toISOString();
+		for (const [present, password, endTokens] of [
+			['a third one here', 'a fourth one here', false],
+			['a fourth one here', 'a fifth one in here', true]
+		] as const) {
+			const { token } = await makeToken(ada, { name: 'script', scope: 'read', endsAt });
+			const { cookies: own } = await signIn(from(), { ...ADA, password: present });
+			await changePassword(from(own), { present, password, endTokens });
+			const isGood = await personByToken(`Bearer ${token}`).then(
+				() => true,
+				() => false
+			);
+			expect(isGood).toBe(!endTokens);
+		}
 	});
 });
 
@@ -264,7 +372,12 @@ describe('what people may do', () => {
 		const { person: ben } = await join('ben@oak.example', 'Ben Moor');
 		await expect(setRole(ben, ada.id, 'member')).rejects.toMatchObject({ status: 403 });
 		await expect(setRole(ada, ada.id, 'member')).rejects.toMatchObject({ code: 'last-administrator' });
-		await expect(leaveForGood(ada, ada.id, {})).rejects.toMatchObject({ code: 'last-administrator' });
+		await expect(leaveMyself(ada, from(first), { present: PASSWORD })).rejects.toMatchObject({
+			code: 'last-administrator'
+		});
+		// An administrator removes others, not themselves, without the password.
+		await expect(removePerson(ada, ada.id, {})).rejects.toMatchObject({ code: 'own-account' });
+		await expect(removePerson(ben, ada.id, {})).rejects.toMatchObject({ status: 403 });
 		await setRole(ada, ben.id, 'administrator');
 		await setRole(ada, ada.id, 'librarian');
 		await expect(setRole(await whoIs(first), ben.id, 'member')).rejects.toMatchObject({ status: 403 });
@@ -301,6 +414,10 @@ describe('what people may do', () => {
 		await expect(
 			makeToken(ben, { name: 'past', scope: 'read', endsAt: '2020-01-01T00:00:00Z' })
 		).rejects.toMatchObject({ status: 422 });
+		const years = new Date(Date.now() + 400 * 86_400_000).toISOString();
+		await expect(makeToken(ben, { name: 'long', scope: 'read', endsAt: years })).rejects.toMatchObject({
+			status: 422
+		});
 	});
 
 	it('ends with the sessions of whoever was signed out', async () => {
@@ -410,7 +527,13 @@ describe('an inquiry', () => {
 			],
 			groups: []
 		});
-		await leaveForGood(ben, ben.id, { calledAs: 'A former colleague' });
+		const { cookies } = await signIn(from(), { email: 'ben@oak.example', password: PASSWORD });
+		await expect(leaveMyself(ben, from(cookies), { present: 'not that one' })).rejects.toMatchObject({
+			code: 'wrong-password'
+		});
+		// A token is not its owner.
+		await expect(leaveMyself(ben, from(), { present: PASSWORD })).rejects.toMatchObject({ status: 401 });
+		await leaveMyself(ben, from(cookies), { calledAs: 'A former colleague', present: PASSWORD });
 		expect((await participantsOf(cy, ID)).role).toBe('owner');
 		const { sql } = connection();
 		expect(await sql`select 1 from inquiry_people where person_id = ${ben.id}`).toHaveLength(0);

@@ -20,6 +20,11 @@ export async function countAttempt(name: string, seconds: number): Promise<numbe
 	return points;
 }
 
+/** One try less. */
+export async function takeBackAttempt(name: string): Promise<void> {
+	await connection().sql`update attempts set points = points - 1 where key = ${name} and points > 0`;
+}
+
 export async function forgetAttempts(name: string): Promise<void> {
 	await connection().sql`delete from attempts where key = ${name}`;
 }

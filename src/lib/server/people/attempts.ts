@@ -1,7 +1,7 @@
 /** Bounds on tries: by address, so that nobody tries every account, and by account, so that many addresses cannot try one. */
 import { createHash } from 'node:crypto';
 import { ServiceError } from '../errors';
-import { countAttempt, forgetAttempts } from './attempt-rows';
+import { countAttempt, forgetAttempts, takeBackAttempt } from './attempt-rows';
 
 interface Bound {
 	most: number;
@@ -19,7 +19,7 @@ const named = (kind: string, what: string) =>
 /**
  * Counts one try of something that may be guessed.
  * @param address where it comes from
- * @param account whose it would be, where that is said
+ * @param account whose it would be, where that is said; with the browser, where that is known
  * @throws ServiceError 429 where there were too many
  */
 export async function oneMoreTry(what: string, address: string, account?: string): Promise<void> {
@@ -36,5 +36,8 @@ export async function oneMoreTry(what: string, address: string, account?: string
 			);
 }
 
-/** What went well is no guess: tries of that account are forgotten. */
-export const triedWell = (what: string, account: string) => forgetAttempts(named(`${what} of`, account));
+/** What went well is no guess: tries of that account are forgotten, and where it came from is as before. */
+export async function triedWell(what: string, address: string, account: string): Promise<void> {
+	await forgetAttempts(named(`${what} of`, account));
+	await takeBackAttempt(named(`${what} from`, address));
+}

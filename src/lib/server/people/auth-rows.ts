@@ -2,11 +2,12 @@
 import { betterAuth } from 'better-auth';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { genericOAuth } from 'better-auth/plugins';
+import { and, eq, like, ne } from 'drizzle-orm';
 import { accounts, connection, people, perConnection, sessions, verifications } from '../db';
 import { putMessage } from '../outbox';
 import { isOpenToAll, ownAddress, secret, voucher } from './settings';
 
-export const LEAST_PASSWORD = 10;
+export const LEAST_PASSWORD = 12;
 export const MOST_PASSWORD = 200;
 /** Where those who vouch for people send them back to. */
 export const VOUCHED_AT = '/account/vouched';
@@ -60,6 +61,8 @@ function make() {
 			revokeSessionsOnPasswordReset: true,
 			resetPasswordTokenExpiresIn: LINK_HOURS * 60 * 60,
 			sendResetPassword: async ({ user, token }) => {
+				// Only the last link is good.
+				await voidResets(user.id, token);
 				await tell(user, 'A new password for Oakmoss', [
 					`Somebody asked for a new password for ${user.name}. If it was you, choose one here within ${LINK_HOURS} hours:`,
 					`${ownAddress()}/new-password?key=${token}`,
@@ -115,6 +118,31 @@ async function tell(
 	lines: readonly string[]
 ): Promise<void> {
 	await putMessage(id, null, { kind: 'account', to: email, subject, text: lines.join('\n\n') });
+}
+
+/** Under which the library keeps whom a link to a new password is for. */
+const resetName = (token: string) => `reset-password:${token}`;
+
+/** Whom a link to a new password is for. */
+export async function personOfReset(token: string): Promise<string | undefined> {
+	const [row] = await connection()
+		.db.select({ personId: verifications.value })
+		.from(verifications)
+		.where(eq(verifications.identifier, resetName(token)));
+	return row?.personId;
+}
+
+/** Ends every link to a new password of somebody but one. */
+async function voidResets(personId: string, but: string): Promise<void> {
+	await connection()
+		.db.delete(verifications)
+		.where(
+			and(
+				eq(verifications.value, personId),
+				like(verifications.identifier, `${resetName('')}%`),
+				ne(verifications.identifier, resetName(but))
+			)
+		);
 }
 
 export const auth = perConnection(make);

@@ -22,14 +22,15 @@ export {
 	invite,
 	invitedBy,
 	openInvitations,
+	proveOneself,
 	register,
 	renewPassword,
 	takeBackInvitation
 } from './joining';
 export { newKey } from './keys';
 export * from './people-schema';
-export { forgetLately, personLately, stopLately } from './lately-signed-in';
-export { areHere, hasAccounts, isHere, noteForAdministrators } from './people-rows';
+export { forgetLately, personLately, stopLately, whenPeopleChange } from './lately-signed-in';
+export { areHere, hasAccounts, hasPassword, isHere, noteForAdministrators } from './people-rows';
 export { ownAccount } from './own-account';
 export { accountsFault, isOpenToAll, secret, voucher, withAccounts } from './settings';
 export {

@@ -1,21 +1,26 @@
 /** How people come to have an account: asked in, or by their own wish where the installation is open; and new passwords. */
 import { randomUUID } from 'node:crypto';
+import { setTimeout as wait } from 'node:timers/promises';
 import { APIError } from 'better-auth/api';
 import { ServiceError } from '../errors';
 import { inTransaction, type Queries } from '../db';
 import { putMessage } from '../outbox';
 import { allow, LOCAL_PERSON, type Person, type Role } from './access';
-import { oneMoreTry } from './attempts';
-import { auth } from './auth-rows';
+import { oneMoreTry, triedWell } from './attempts';
+import { auth, personOfReset } from './auth-rows';
 import { hashOf, newKey } from './keys';
+import { refuseCommon } from './passwords';
 import {
 	deleteInvitation,
+	deleteTokensOf,
+	hasPassword,
 	insertAccount,
 	insertInvitation,
 	invitationLines,
 	isAnybodyHere,
 	noteForAdministrators,
 	openInvitation,
+	personRow,
 	personWithEmail,
 	upsertPerson,
 	useInvitation
@@ -117,6 +122,7 @@ export async function acceptInvitation(
 		const isFirst = found?.email === '';
 		if (!found || (isFirst && (await isAnybodyHere(tx)))) throw noInvitation();
 		const address = (isFirst ? (typed ?? '') : found.email).trim().toLowerCase();
+		refuseCommon(password, address);
 		if (address === '') throw new ServiceError(422, 'invalid', 'An account needs an email address.');
 		if (await personWithEmail(address, tx))
 			throw new ServiceError(409, 'already-here', 'There is an account under this address already. Sign in.');
@@ -152,6 +158,7 @@ export async function register(
 	if (!isOpenToAll())
 		throw new ServiceError(403, 'not-open', 'Accounts are made by invitation here. Ask an administrator.');
 	await oneMoreTry('register', caller.address, email);
+	refuseCommon(password, email);
 	try {
 		await auth().api.signUpEmail({
 			body: { name: name.trim(), email: email.trim().toLowerCase(), password },
@@ -166,9 +173,11 @@ export async function register(
 const badLink = () =>
 	new ServiceError(422, 'no-link', 'This link is not good: it was used, or is too old. Ask for another one.');
 
-/** Confirms an address by the key that was sent to it. */
+/** Confirms an address by the key that was sent to it, once. */
 export async function confirm(caller: Caller, key: string): Promise<void> {
 	await oneMoreTry('confirm', caller.address);
+	// The library takes a key for as long as it is good. Whom it is for is looked at here, whether it is good there.
+	if ((await personWithEmail(addressIn(key)))?.emailVerified) throw badLink();
 	try {
 		await auth().api.verifyEmail({ query: { token: key }, headers: headersOf(caller) });
 	} catch (error) {
@@ -177,21 +186,41 @@ export async function confirm(caller: Caller, key: string): Promise<void> {
 	}
 }
 
-/** Sends a link to a new password, where there is an account; the answer is the same where there is none. */
+/** The address in a key that confirms it, whoever made that up; empty in anything else. */
+function addressIn(key: string): string {
+	try {
+		const { email } = JSON.parse(Buffer.from(key.split('.')[1] ?? '', 'base64url').toString()) as {
+			email?: unknown;
+		};
+		return typeof email === 'string' ? email : '';
+	} catch {
+		return '';
+	}
+}
+
+/** Milliseconds after which it is answered that a link was sent if there is an account: as long as sending one takes, and more. */
+const SAME_TIME = 400;
+
+/** Sends a link to a new password, where there is an account; the answer is the same where there is none, and as long coming. */
 export async function forgotten(caller: Caller, email: string): Promise<void> {
 	await oneMoreTry('forgotten', caller.address, email);
-	await auth().api.requestPasswordReset({
-		body: { email: email.trim().toLowerCase() },
-		headers: headersOf(caller)
-	});
+	await Promise.all([
+		wait(SAME_TIME),
+		auth().api.requestPasswordReset({
+			body: { email: email.trim().toLowerCase() },
+			headers: headersOf(caller)
+		})
+	]);
 }
 
 /** Sets a new password by the key that was sent for it. Every session ends. */
 export async function renewPassword(
 	caller: Caller,
-	{ key, password }: { key: string; password: string }
+	{ key, password, endTokens = false }: { key: string; password: string; endTokens?: boolean }
 ): Promise<void> {
 	await oneMoreTry('renew', caller.address);
+	const personId = await personOfReset(key);
+	refuseCommon(password, (personId && (await personRow(personId))?.email) || '');
 	try {
 		await auth().api.resetPassword({
 			body: { token: key, newPassword: password },
@@ -201,24 +230,65 @@ export async function renewPassword(
 		if (error instanceof APIError) throw badLink();
 		throw error;
 	}
+	if (endTokens && personId) await deleteTokensOf(personId);
 }
 
 /** Sets another password by the present one. Sessions elsewhere end. */
 export async function changePassword(
 	caller: Caller,
-	{ present, password }: { present: string; password: string }
+	{ present, password, endTokens = false }: { present: string; password: string; endTokens?: boolean }
 ): Promise<Signed<object>> {
-	await oneMoreTry('change', caller.address);
+	const { id, email } = await signedInWith(caller);
+	await oneMoreTry('present password', caller.address, id);
+	refuseCommon(password, email);
 	try {
 		const { headers } = await auth().api.changePassword({
 			body: { currentPassword: present, newPassword: password, revokeOtherSessions: true },
 			headers: headersOf(caller),
 			returnHeaders: true
 		});
+		await triedWell('present password', caller.address, id);
+		if (endTokens) await deleteTokensOf(id);
 		return { value: {}, cookies: headers.getSetCookie() };
 	} catch (error) {
-		if (error instanceof APIError)
-			throw new ServiceError(422, 'wrong-password', 'The present password is not that one.');
+		if (error instanceof APIError) throw wrongPassword();
 		throw error;
 	}
+}
+
+const wrongPassword = () => new ServiceError(422, 'wrong-password', 'The present password is not that one.');
+
+/** The account that a browser is signed in to: what is asked of it with the password is not done with a token. */
+async function signedInWith(caller: Caller): Promise<{ id: string; email: string; since: Date }> {
+	const found = await auth().api.getSession({ headers: headersOf(caller) });
+	if (!found) throw new ServiceError(401, 'not-signed-in', 'Nobody is signed in with this browser.');
+	return { id: found.user.id, email: found.user.email, since: found.session.createdAt };
+}
+
+/** Milliseconds after which whoever has no password here signs in again before they are taken to be themselves. */
+const LATELY = 10 * 60_000;
+
+/**
+ * Makes sure that it is the owner of an account who sits before a browser that is signed in to it: by the password, or by
+ * having signed in just now where somebody else vouches for them.
+ * @throws ServiceError 422 where the password is another one, 403 where they have to sign in again, 429 after too many tries
+ */
+export async function proveOneself(caller: Caller, present: string): Promise<void> {
+	const { id, since } = await signedInWith(caller);
+	if (!(await hasPassword(id))) {
+		if (Date.now() - since.getTime() < LATELY) return;
+		throw new ServiceError(
+			403,
+			'sign-in-again',
+			'Sign out and in again first, so that it is known to be you.'
+		);
+	}
+	await oneMoreTry('present password', caller.address, id);
+	try {
+		await auth().api.verifyPassword({ body: { password: present }, headers: headersOf(caller) });
+	} catch (error) {
+		if (error instanceof APIError) throw wrongPassword();
+		throw error;
+	}
+	await triedWell('present password', caller.address, id);
 }

@@ -7,6 +7,7 @@
  */
 import { listen, type Listening, perConnection } from '../db';
 import type { Person } from './access';
+import { withAccounts } from './settings';
 import { personSignedIn } from './signing-in';
 
 /** In which the database tells. */
@@ -21,6 +22,8 @@ class Lately {
 	private readonly known = new Map<string, { person: Promise<Person | undefined>; at: number }>();
 	private listening: Promise<Listening> | undefined;
 	private isHearing = () => false;
+	/** Told whenever people, sessions or parts are others. */
+	readonly heard = new Set<() => void>();
 
 	of(cookie: string, find: () => Promise<Person | undefined>): Promise<Person | undefined> {
 		this.open();
@@ -39,9 +42,12 @@ class Lately {
 	}
 
 	/** Listens from the first time somebody is looked up on. */
-	private open(): void {
+	open(): void {
 		if (this.listening) return;
-		const forget = () => this.forget();
+		const forget = () => {
+			this.forget();
+			for (const hear of this.heard) hear();
+		};
 		this.listening = listen(CHANNEL, forget, forget);
 		this.listening.then(
 			({ isHearing }) => {
@@ -67,6 +73,17 @@ export const personLately = (headers: Headers): Promise<Person | undefined> =>
 
 /** Sessions, people or what they may do are others now, as this server knows before it is told. */
 export const forgetLately = (): void => latelyNow().forget();
+
+/**
+ * Says whenever people, sessions or parts are others, at whichever server.
+ * @returns what ends it
+ */
+export function whenPeopleChange(hear: () => void): () => void {
+	const lately = latelyNow();
+	if (withAccounts()) lately.open();
+	lately.heard.add(hear);
+	return () => void lately.heard.delete(hear);
+}
 
 /** Listens no more. */
 export const stopLately = (): Promise<void> => latelyNow().close();

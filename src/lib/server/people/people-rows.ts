@@ -169,7 +169,7 @@ export async function updatePerson(
 export async function shutOut(id: string, tx: Queries): Promise<void> {
 	await tx.delete(sessions).where(eq(sessions.personId, id));
 	await tx.delete(accounts).where(eq(accounts.personId, id));
-	await tx.delete(apiTokens).where(eq(apiTokens.personId, id));
+	await deleteTokensOf(id, tx);
 	await tx.delete(groupPeople).where(eq(groupPeople.personId, id));
 }
 
@@ -248,6 +248,15 @@ export async function deleteToken(personId: string, id: string): Promise<boolean
 	return gone.length > 0;
 }
 
+/** @returns how many there were */
+export async function deleteTokensOf(personId: string, on: Queries = connection().db): Promise<number> {
+	const gone = await on
+		.delete(apiTokens)
+		.where(eq(apiTokens.personId, personId))
+		.returning({ id: apiTokens.id });
+	return gone.length;
+}
+
 /** Whose a token is that is good now, by what it hashes to. Its use is noted, once a minute at most. */
 export async function tokenHolder(hash: string) {
 	const [row] = await connection()
@@ -303,6 +312,15 @@ export async function putGroup(
 export async function deleteGroup(id: string): Promise<boolean> {
 	const gone = await connection().db.delete(groups).where(eq(groups.id, id)).returning({ id: groups.id });
 	return gone.length > 0;
+}
+
+/** Whether somebody has a password: whoever is vouched for elsewhere need not. */
+export async function hasPassword(personId: string): Promise<boolean> {
+	const rows = await connection()
+		.db.select({ id: accounts.id })
+		.from(accounts)
+		.where(and(eq(accounts.personId, personId), eq(accounts.providerId, 'credential')));
+	return rows.length > 0;
 }
 
 /** Whether anybody has an account. */

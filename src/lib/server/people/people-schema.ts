@@ -24,11 +24,16 @@ export const registerBody = v.strictObject({ name, email, password: newPassword 
 export const welcomeBody = v.strictObject({ key, name, email: v.optional(email), password: newPassword });
 export const keyBody = v.strictObject({ key });
 export const addressBody = v.strictObject({ email });
-export const renewBody = v.strictObject({ key, password: newPassword });
-export const changeBody = v.strictObject({ present: v.string(), password: newPassword });
+/** Whether the tokens of scripts end too. */
+const endTokens = v.optional(v.boolean(), false);
+const present = v.pipe(v.string(), v.maxLength(1_000));
+export const renewBody = v.strictObject({ key, password: newPassword, endTokens });
+export const changeBody = v.strictObject({ present, password: newPassword, endTokens });
 export const inviteBody = v.strictObject({ email, role: v.picklist(ROLES) });
 export const roleBody = v.strictObject({ role: v.picklist(ROLES) });
 export const removeBody = v.strictObject({ calledAs: v.optional(name) });
+/** By whoever the account is of; the password where they have one. */
+export const leaveBody = v.strictObject({ calledAs: v.optional(name), present: v.optional(present, '') });
 export const sessionsBody = v.strictObject({ everywhere: v.optional(v.boolean(), false) });
 export const groupBody = v.strictObject({
 	id: v.optional(v.pipe(v.string(), v.maxLength(60))),

@@ -5,6 +5,7 @@ import type { Person, Role } from './access';
 import { auth, VOUCHED_AT } from './auth-rows';
 import { oneMoreTry, triedWell } from './attempts';
 import type { Caller, Signed } from './caller';
+import { knownBrowser, rememberBrowser } from './known-browsers';
 import { noteForAdministrators, personWithEmail } from './people-rows';
 import { voucher } from './settings';
 
@@ -29,16 +30,21 @@ export async function signIn(
 	caller: Caller,
 	{ email, password }: { email: string; password: string }
 ): Promise<Signed<{ name: string }>> {
-	await oneMoreTry('sign-in', caller.address, email);
+	const browser = knownBrowser(caller.headers, email);
+	const account = browser === undefined ? email : `${email} in ${browser}`;
+	await oneMoreTry('sign-in', caller.address, account);
 	try {
 		const { headers, response } = await auth().api.signInEmail({
 			body: { email, password, rememberMe: true },
 			headers: headersOf(caller),
 			returnHeaders: true
 		});
-		await triedWell('sign-in', email);
+		await triedWell('sign-in', caller.address, account);
 		await noteForAdministrators('signed-in', response.user.id, `${response.user.name} signed in.`, caller);
-		return { value: { name: response.user.name }, cookies: headers.getSetCookie() };
+		return {
+			value: { name: response.user.name },
+			cookies: [...headers.getSetCookie(), rememberBrowser(caller.headers, email)]
+		};
 	} catch (error) {
 		if (!(error instanceof APIError)) throw error;
 		const known = await personWithEmail(email);

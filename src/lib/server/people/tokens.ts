@@ -9,6 +9,8 @@ import { deleteToken, insertToken, noteForAdministrators, tokenHolder, tokenLine
 const BEGINNING = 'oakmoss_';
 /** So many a person has at once. */
 const MOST_TOKENS = 50;
+/** A token is good for a year at most, and a day, as years differ. */
+const LONGEST = 366 * 86_400_000;
 
 export interface Token {
 	id: string;
@@ -50,6 +52,8 @@ export async function makeToken(
 	const ends = new Date(endsAt);
 	if (ends.getTime() <= Date.now())
 		throw new ServiceError(422, 'invalid', 'A token ends on a day to come; this one would have ended.');
+	if (ends.getTime() > Date.now() + LONGEST)
+		throw new ServiceError(422, 'invalid', 'A token is good for a year at most. Choose an earlier end.');
 	if ((await tokenLines(personId)).length >= MOST_TOKENS)
 		throw new ServiceError(422, 'too-many', `There are ${MOST_TOKENS} tokens already. Remove one first.`);
 	const token = BEGINNING + newKey();

@@ -1,10 +1,10 @@
-import { answer, bodyOf } from '$lib/server/http';
-import { leaveForGood } from '$lib/server/inquiry';
-import { removeBody } from '$lib/server/people';
+import { answer, bodyOf, callerOf } from '$lib/server/http';
+import { leaveMyself } from '$lib/server/inquiry';
+import { leaveBody } from '$lib/server/people';
 
 /** Ends one's own account. */
-export const DELETE = ({ locals, request }) =>
+export const DELETE = (event) =>
 	answer(async () => {
-		await leaveForGood(locals.person, locals.person?.id ?? '', await bodyOf(request, removeBody));
+		await leaveMyself(event.locals.person, callerOf(event), await bodyOf(event.request, leaveBody));
 		return {};
 	});

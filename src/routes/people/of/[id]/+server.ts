@@ -1,5 +1,5 @@
 import { answer, bodyOf } from '$lib/server/http';
-import { leaveForGood } from '$lib/server/inquiry';
+import { removePerson } from '$lib/server/inquiry';
 import { removeBody, roleBody, setRole } from '$lib/server/people';
 
 /** What a person may do. */
@@ -13,6 +13,6 @@ export const PUT = ({ locals, params, request }) =>
 /** Ends the account of a person. */
 export const DELETE = ({ locals, params, request }) =>
 	answer(async () => {
-		await leaveForGood(locals.person, params.id, await bodyOf(request, removeBody));
+		await removePerson(locals.person, params.id, await bodyOf(request, removeBody));
 		return {};
 	});
