@@ -326,6 +326,14 @@ describe('SSSOM from elsewhere', () => {
 		expect(before.cells.map(({ headings }) => headings.map(({ uri }) => uri))).toEqual([[uriOf('Walls'), uriOf('A | B')]]);
 	}); // prettier-ignore
 
+	it('holds no cell that a spreadsheet would carry out, and comes back as it was', () => {
+		const own = run(empty, [{ kind: 'concept.add', id: 'c1', name: '=HYPERLINK("x")' }, { kind: 'pick.add', id: 'p1', conceptId: 'c1', indexCode: 'alder', headings: [{ uri: uriOf('Walls'), label: '+Walls' }], edition: '2022', note: '@SUM(1)' }]);
+		const [, ...rows] = crosswalkToSssom(own, INDEXES, () => ({ by: '-Ben', on: '' })).split('\n').filter((line) => line !== '' && !line.startsWith('#'));
+		for (const cell of rows.flatMap((row) => row.split('\t'))) expect(cell.replace(/^"/, '')).not.toMatch(/^[=+@-]/);
+		const [cell] = crosswalkFromSssom(crosswalkToSssom(own, INDEXES)).cells;
+		expect(cell).toMatchObject({ concept: { name: '=HYPERLINK("x")' }, headings: [{ label: '+Walls' }], note: '@SUM(1)' });
+	}); // prettier-ignore
+
 	it('is refused where its metadata is no YAML', () =>
 		expect(() => read('#a: [b', COLUMNS)).toThrow('no YAML'));
 });

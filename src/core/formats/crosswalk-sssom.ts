@@ -7,6 +7,7 @@ import { FITS, ROLES, STATUSES, type Inquiry, type Role, wordsOfConcept } from '
 import type { IncomingCell, IncomingCrosswalk } from './crosswalk-import';
 import { crosswalkRows, type CrosswalkRow, type IndexName } from './crosswalk-rows';
 import { conceptUri } from './crosswalk-skos';
+import { guard, unguarded } from './csv-guard';
 import { PREDICATES, relationOf, sssomTable } from './sssom-table';
 import { joinList, splitList } from './vocabulary-csv';
 
@@ -74,8 +75,8 @@ export type DecidedOf = (row: CrosswalkRow) => { by: string; on: string };
 const COMPOSED = 'composed entity expression';
 
 /**
- * One mapping a pick; headings held together are one object composed of them, whose parts stand in an extension slot.
- * O(rows).
+ * One mapping a pick; headings held together are one object composed of them, whose parts stand in an extension slot. Cells
+ * that a spreadsheet would take for a formula begin with an apostrophe, as in CSV. O(rows).
  */
 export function crosswalkToSssom(
 	inquiry: Inquiry,
@@ -114,7 +115,7 @@ export function crosswalkToSssom(
 		...foreign.flatMap((slot) => [`  - slot_name: ${slot}`, `    property: oak:said-${slot}`])
 	];
 	const table = Papa.unparse(
-		{ fields: columns, data: data.map((one) => columns.map((column) => one[column] ?? '')) },
+		{ fields: columns, data: data.map((one) => columns.map((column) => guard(one[column] ?? ''))) },
 		{ delimiter: '\t', newline: '\n', escapeFormulae: false }
 	);
 	return `${head.map((line) => `#${line}`).join('\n')}\n${table}\n`;
@@ -194,8 +195,8 @@ export function crosswalkFromSssom(text: string): IncomingCrosswalk {
 	const held = new Map<string, IncomingCell>();
 	const predicates = new Map<string, number>();
 	const unplaced: IncomingCrosswalk['refused'] = refused.map((one) => ({ ...one, what: 'a row' }));
-	for (const { line, at: raw, resolve } of rows) {
-		const at = (slot: string) => raw(slot).trim();
+	for (const { line, at: written, resolve } of rows) {
+		const at = (slot: string) => unguarded(written(slot));
 		const subject = resolve(at('subject_id'));
 		const object = resolve(at('object_id'));
 		if (subject === '' || object === '') {
@@ -226,7 +227,7 @@ export function crosswalkFromSssom(text: string): IncomingCrosswalk {
 		const own = ownConcept(subject);
 		const kept = Object.fromEntries(
 			[...unread, ...(own === undefined ? ORIGIN : [])].flatMap((slot) => {
-				const value = raw(slot);
+				const value = at(slot);
 				if (value === '' || (slot === 'mapping_justification' && value === OURS)) return [];
 				// Its prefixes are those of this file alone.
 				return [[slot, ADDRESSES.test(slot) ? value.split('|').map(resolve).join('|') : value]];
@@ -256,7 +257,7 @@ export function crosswalkFromSssom(text: string): IncomingCrosswalk {
 			aspects: splitList(at('oak_aspects')),
 			role,
 			fit,
-			note: raw('comment'),
+			note: at('comment'),
 			...(!noHeading && Object.keys(kept).length > 0 && { slots: kept })
 		};
 		cells.push(cell);

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import MarkdownIt from 'markdown-it';
 import { describe, expect, it } from 'vitest';
 import { FITS, ROLES } from '../crosswalk';
 import { changesSince } from './changes-since';
@@ -227,6 +228,37 @@ describe('a report', () => {
 			{ numRuns: 60 }
 		);
 	});
+
+	it('is read by others as the text it is, whatever stands in it or in the names of its places', () => {
+		const hostile = fc.oneof(
+			fc.constantFrom('<img src=x onerror=alert(1)>', '[x](javascript:alert(1))', '![x](y)', '&lt;b&gt;', '``` x', '~~~', '"><b>', '`a|b` \\', '# x', '=', '1) x', '    x', '<!-- x'),
+			fc.string({ unit: fc.constantFrom(...'ab `*_[]()<>|#~&!"\'\\=-+1.\n\t'), maxLength: 14 })
+		);
+		fc.assert(
+			fc.property(hostile, hostile, hostile, (said, other, id) => {
+				const span = { text: other, italic: true as const, to: `#${id}` };
+				const document = {
+					title: said, byline: other, made: said,
+					parts: [{ id, name: said, blocks: [
+						{ kind: 'heading' as const, id, text: said },
+						{ kind: 'text' as const, line: [said, span] },
+						{ kind: 'list' as const, items: [said, other] },
+						{ kind: 'table' as const, id, caption: `Of ${said}`, columns: [{ says: said }], rows: [[{ text: other, code: true as const }], [said]] },
+						{ kind: 'code' as const, text: said }
+					] }]
+				};
+				const html = new MarkdownIt({ html: true }).render(reportToMarkdown(document));
+				const tags = new Set([...html.replace(/"[^"]*"/g, '""').matchAll(/<\/?([a-z0-9!-]+)/gi)].map(([, tag]) => tag));
+				for (const tag of tags) expect(['h1', 'h2', 'h3', 'p', 'a', 'em', 'ul', 'li', 'table', 'thead', 'tbody', 'tr', 'th', 'td', 'code', 'pre', 'br']).toContain(tag);
+				expect(html).not.toMatch(/<a [^>]*href="(?!#)/);
+				const visible = unescaped(html.replace(/<[^<>]*>/g, ' ')).replace(/\s+/g, '');
+				const bare = (text: string) => text.replace(/\s+/g, '');
+				const wanted = [said, other, said, said, said, said + other, said, other, `Of${said}`, said, other, said, said].map(bare).join('');
+				expect(visible).toBe(wanted);
+			}),
+			{ numRuns: 300 }
+		);
+	}); // prettier-ignore
 
 	it('has its parts in the order that is wanted, and marks of the guideline what nobody has said', () => {
 		fc.assert(
