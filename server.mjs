@@ -2,6 +2,7 @@
 // PORT, HOST, ORIGIN and DATABASE_URL come from the environment.
 import http from 'node:http';
 import process from 'node:process';
+import { isForUs, ownHeaders } from './own-host.mjs';
 
 // What the built application reads when it is loaded: its bodies are bounded by itself, where they are read.
 process.env.BODY_SIZE_LIMIT ??= 'Infinity';
@@ -20,24 +21,55 @@ if (process.env.OAKMOSS_ACCOUNTS !== 'on' && !['127.0.0.1', '::1', 'localhost'].
 /** Requests under way get so long when the server stops, in milliseconds. */
 const LONGEST_ANSWER = 6_000;
 
-/** Whether an address can be read at all; the handler takes that for granted. */
-function isReadable(address) {
+/** The path of an address; undefined where it cannot be read at all: the handler takes for granted that it can. */
+function pathOf(address) {
 	try {
-		decodeURIComponent(new URL(address, 'http://localhost').pathname);
-		return true;
+		const { pathname } = new URL(address, 'http://localhost');
+		decodeURIComponent(pathname);
+		return pathname;
 	} catch {
-		return false;
+		return undefined;
 	}
 }
 
-const MALFORMED = JSON.stringify({
-	error: { code: 'malformed-address', message: 'The address holds a % that begins no character, or is none.' }
-});
+const inWords = (code, message) => JSON.stringify({ error: { code, message } });
+
+function refuse(response, status, code, message) {
+	response.writeHead(status, { 'content-type': 'application/json' });
+	response.end(inWords(code, message));
+}
 
 const server = http.createServer((request, response) => {
-	if (isReadable(request.url)) return void handler(request, response);
-	response.writeHead(400, { 'content-type': 'application/json', 'x-content-type-options': 'nosniff' });
-	response.end(MALFORMED);
+	for (const [name, value] of Object.entries(ownHeaders())) response.setHeader(name, value);
+	const path = pathOf(request.url);
+	if (path === undefined)
+		return refuse(
+			response,
+			400,
+			'malformed-address',
+			'The address holds a % that begins no character, or is none.'
+		);
+	const host = request.headers.host ?? '';
+	if (!isForUs(host, path))
+		return refuse(response, 421, 'foreign-host', `This server does not answer under the name “${host}”.`);
+	void handler(request, response);
+});
+
+/** What the protocol itself cannot take, such as an address of megabytes. */
+server.on('clientError', (error, socket) => {
+	if (!socket.writable) return socket.destroy();
+	const [status, code, message] =
+		error.code === 'HPE_HEADER_OVERFLOW'
+			? [
+					'431 Request Header Fields Too Large',
+					'too-large',
+					'The address or a header is longer than is taken.'
+				]
+			: ['400 Bad Request', 'malformed-request', 'This is no request of HTTP.'];
+	const body = inWords(code, message);
+	socket.end(
+		`HTTP/1.1 ${status}\r\ncontent-type: application/json\r\ncontent-length: ${Buffer.byteLength(body)}\r\nconnection: close\r\n\r\n${body}`
+	);
 });
 
 server.listen(Number(PORT), HOST, () => console.log(`Listening on http://${HOST}:${PORT}`));

@@ -1,10 +1,12 @@
 import { type Handle, type HandleServerError, type RequestEvent, type ServerInit } from '@sveltejs/kit';
+import { ownHeaders } from '../own-host.mjs';
 import { whileReading } from '$lib/server/answering';
 import { ServiceError } from '$lib/server/errors';
 import {
 	actionOf,
 	allowRoute,
 	asServiceError,
+	boundOpenBody,
 	errorAnswer,
 	methodsOf,
 	oneMoreRequest,
@@ -58,17 +60,30 @@ function knownTo({ headers }: Request): number | undefined {
 const isForScripts = ({ url, request }: RequestEvent) =>
 	url.pathname.startsWith('/api/') || !(request.headers.get('accept') ?? '').includes('text/html');
 
+const routesWith = (files: Record<string, unknown>) =>
+	new Set(Object.keys(files).map((file) => file.replace(/^\/src\/routes|\/\+[^/]+$/g, '') || '/'));
+const PAGES = routesWith(import.meta.glob('/src/routes/**/+page.svelte'));
+const ENDPOINTS = routesWith(import.meta.glob('/src/routes/**/+server.ts'));
+
+/** Whether it is a page that is asked for. Where a route has none, nothing that a request says makes it one. */
+const asksForPage = (event: RequestEvent) =>
+	event.request.method === 'GET' &&
+	event.route.id !== null &&
+	PAGES.has(event.route.id) &&
+	(!ENDPOINTS.has(event.route.id) || !isForScripts(event));
+
 /**
  * Finds out who asks, and whether they may have what the route does, before anything that was sent is looked at.
  * @returns what is answered instead where they may not
  */
 async function introduced(event: RequestEvent): Promise<Response | undefined> {
 	const { url, locals, request, route, params } = event;
-	const isPage = request.method === 'GET' && !isForScripts(event);
+	const isPage = asksForPage(event);
 	const action = route.id === null ? undefined : actionOf(request.method, route.id);
 	try {
 		locals.person = await whoAsks(event);
 		await oneMoreRequest(locals.person, event);
+		if (action === 'open') boundOpenBody(request);
 		const as = request.headers.get('x-oakmoss-as');
 		if (as !== null && locals.person && locals.person.id !== as)
 			throw new ServiceError(
@@ -124,7 +139,7 @@ function inOneShape({ url, route }: RequestEvent, response: Response): Response 
 }
 
 function safely(response: Response): Response {
-	response.headers.set('x-content-type-options', 'nosniff');
+	for (const [name, value] of Object.entries(ownHeaders())) response.headers.set(name, value);
 	response.headers.set('referrer-policy', 'same-origin');
 	response.headers.set('x-frame-options', 'DENY');
 	return response;

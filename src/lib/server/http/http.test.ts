@@ -4,7 +4,7 @@ import { afterEach, describe, expect, it, vi } from 'vitest';
 import { ServiceError } from '../errors';
 import { answer, errorAnswer, forPage } from './answers';
 import { refusal } from './gate';
-import { bodyOf, MOST_BODY, numberOf, queryOf } from './input';
+import { bodyOf, boundOpenBody, MOST_BODY, numberOf, queryOf } from './input';
 import { ownPath } from './own-address';
 
 afterEach(() => vi.unstubAllEnvs());
@@ -32,9 +32,12 @@ describe('who is let in', () => {
 		['POST', { host: 'localhost', 'sec-fetch-site': 'cross-site' }, 'cross-site'],
 		['POST', { host: 'localhost', 'sec-fetch-site': 'same-site' }, 'cross-site'],
 		['POST', { host: 'localhost', 'sec-fetch-site': 'none' }, undefined],
-		['GET', { host: 'localhost', 'sec-fetch-site': 'cross-site', origin: 'https://evil.example' }, undefined]
-	] as const)('%s with %j: %s', (method, headers, code) =>
-		expect(codeOf(...request(method, headers))).toBe(code)
+		['GET', { host: 'localhost', 'sec-fetch-site': 'cross-site', origin: 'https://evil.example' }, undefined],
+		['GET', { host: 'oakmoss.example' }, undefined, 'http://localhost/live'],
+		['GET', { host: 'oakmoss.example' }, undefined, 'http://localhost/metrics'],
+		['GET', { host: 'oakmoss.example' }, 'foreign-host', 'http://localhost/live/x']
+	] as const)('%s with %j: %s', (method, headers, code, at?: string) =>
+		expect(codeOf(...request(method, headers, at))).toBe(code)
 	);
 
 	it('is whoever asks for the name that the server was given, with its port', () => {
@@ -44,6 +47,14 @@ describe('who is let in', () => {
 		expect(codeOf(...request('GET', { host: 'localhost' }))).toBe('foreign-host');
 		vi.stubEnv('ORIGIN', 'http://localhost:4310');
 		expect(codeOf(...request('GET', { host: '127.0.0.1:9' }))).toBeUndefined();
+	});
+
+	it('is told from http where the server is reached by https, and the other way round', () => {
+		const sent = (origin: string) => codeOf(...request('POST', { host: 'oak.example', origin }));
+		vi.stubEnv('ORIGIN', 'https://oak.example');
+		expect(['https://oak.example', 'http://oak.example'].map(sent)).toEqual([undefined, 'cross-site']);
+		vi.stubEnv('ORIGIN', 'http://oak.example');
+		expect(['https://oak.example', 'http://oak.example'].map(sent)).toEqual(['cross-site', undefined]);
 	});
 
 	it('is nobody whose address holds what no text may hold', () => {
@@ -79,12 +90,38 @@ describe('what comes in', () => {
 		['half a character', json('{"name":"\\ud800"}'), 400, /half of a character/],
 		['a name that no object may have', json('{"name":"a","__proto__":{"x":1}}'), 400, /__proto__/],
 		['a NUL in a name', json('{"name":"a","b\\u0000":1}'), 400, /NUL/],
+		['more values than anything holds', json(`{"name":"a","list":[${'0,'.repeat(1_000_001)}0]}`), 400, /“list\.\d+”: there are more than 1000000 values/],
 		['what is nested without end', json(`{"name":"a","deep":${'['.repeat(70)}${']'.repeat(70)}}`), 400, /60 levels/],
 		['what is too large, as it says itself', json('{}', 'application/json', { 'content-length': String(MOST_BODY + 1) }), 413, /10 MiB/],
 		['what is too large, whatever it says', json(`"${'x'.repeat(MOST_BODY)}"`), 413, /nothing was changed/]
 	])('is refused in words: %s', async (_, sent, status, message) => {
 		await expect(bodyOf(sent, shape)).rejects.toMatchObject({ status, message: expect.stringMatching(message) });
 	}); // prettier-ignore
+
+	it('is looked through in less time and memory than it takes to read it', async () => {
+		const text = `[${'0,'.repeat(900_000)}0]`;
+		const begun = performance.now();
+		JSON.parse(text);
+		const reading = performance.now() - begun;
+		const before = performance.now();
+		await expect(bodyOf(json(text), v.strictObject({ name: v.string() }))).rejects.toBeInstanceOf(
+			v.ValiError
+		);
+		// Reading it is part of it, as is decoding; the walk that held every value with its place took some forty times as long.
+		expect(performance.now() - before).toBeLessThan(15 * reading + 100);
+	});
+
+	it('is small where nobody is signed in, and says how large it is', () => {
+		const open =
+			(body: string, headers = {}) =>
+			() =>
+				boundOpenBody(json(body, 'application/json', headers));
+		expect(open('{}', { 'content-length': '2' })).not.toThrow();
+		expect(open('{}')).toThrow(expect.objectContaining({ status: 411 }));
+		expect(open('{}', { 'content-length': String(16 * 2 ** 10 + 1) })).toThrow(
+			expect.objectContaining({ status: 413 })
+		);
+	});
 
 	it('is a number only where it is one', () => {
 		expect(numberOf('17', 'a run')).toBe(17);

@@ -1,7 +1,7 @@
 /** Between HTTP and the services: answers, errors, what comes in. */
 export { ownPath } from './own-address';
 export { answer, asServiceError, errorAnswer, forPage, UNEXPECTED } from './answers';
-export { bodyOf, numberOf, queryOf } from './input';
+export { bodyOf, boundOpenBody, numberOf, queryOf } from './input';
 export { callerOf, rememberLink, signed, whoAsks } from './callers';
 export { actionOf, allowRoute, methodsOf } from './route-actions';
 export { refusal } from './gate';

@@ -5,6 +5,12 @@ import { ServiceError } from '../errors';
 
 /** The largest body taken, in bytes; files that are loaded have a bound of their own. */
 export const MOST_BODY = 10 * 2 ** 20;
+/** The same for what anybody may send who is not signed in. */
+const MOST_OPEN_BODY = 16 * 2 ** 10;
+/** Values in one body, more than any schema here can hold. */
+const MOST_VALUES = 1_000_000;
+/** In a body with more values only the first fault is looked for. */
+const MANY_VALUES = 5_000;
 /** The most that JSON may be nested; an inquiry with its history needs a dozen levels. */
 const DEEPEST = 60;
 
@@ -21,9 +27,26 @@ export async function bodyOf<S extends v.GenericSchema>(
 			`The body is taken as application/json; this one came as “${type.trim()}”.`
 		);
 	const body = parsed(await textOf(request));
-	const fault = bodyFault(body);
+	const { fault, values } = walked(body);
 	if (fault) throw new ServiceError(400, 'invalid', `The request does not fit, ${fault}.`);
-	return v.parse(schema, body);
+	return v.parse(schema, body, { abortEarly: values > MANY_VALUES });
+}
+
+/**
+ * Refuses a body that nobody needs to send who is not signed in, before it is read.
+ * @throws ServiceError 413 for a large one, 411 for one that does not say how large it is
+ */
+export function boundOpenBody({ headers, body }: Request): void {
+	if (!body) return;
+	const said = headers.get('content-length');
+	if (said === null)
+		throw new ServiceError(411, 'length-needed', 'The request does not say how large its body is.');
+	if (Number(said) > MOST_OPEN_BODY)
+		throw new ServiceError(
+			413,
+			'too-large',
+			`The body is larger than ${MOST_OPEN_BODY / 2 ** 10} KiB, the most that is taken here; nothing was changed.`
+		);
 }
 
 /** Reads no further than the bound, whatever the sender says of the length. */
@@ -58,26 +81,52 @@ function parsed(text: string): unknown {
 	}
 }
 
-/** What no schema looks for, and its place; undefined where there is nothing. Walks without recursion. */
-function bodyFault(body: unknown): string | undefined {
-	const waiting: { value: unknown; path: string; depth: number }[] = [{ value: body, path: '', depth: 0 }];
-	for (let at = waiting.pop(); at; at = waiting.pop()) {
-		const { value, path, depth } = at;
-		const place = `at “${path || 'the body'}”`;
+/** Where the walk through a body is: in the parts of one value. */
+interface Step {
+	/** Its own name in the value that holds it. */
+	name: string;
+	value: object;
+	/** Names of its parts; undefined for a list, whose parts are counted. */
+	names: string[] | undefined;
+	next: number;
+}
+
+/**
+ * Looks for what no schema looks for. Walks without recursion, and holds no more than the way to where it is.
+ * @returns what is wrong, with its place; and how many values there are
+ */
+function walked(body: unknown): { fault?: string; values: number } {
+	const way: Step[] = [];
+	let values = 0;
+	const placeOf = (...last: string[]) =>
+		`at “${[...way.map(({ name }) => name), ...last].filter((name) => name !== '').join('.') || 'the body'}”`;
+	const enter = (name: string, value: unknown): string | undefined => {
+		if (++values > MOST_VALUES) return `${placeOf(name)}: there are more than ${MOST_VALUES} values`;
 		if (typeof value === 'string') {
 			const fault = textFault(value);
-			if (fault) return `${place}: the text holds ${fault}`;
-		} else if (value !== null && typeof value === 'object') {
-			if (depth >= DEEPEST) return `${place}: it is nested more than ${DEEPEST} levels deep`;
-			for (const [name, part] of Object.entries(value)) {
-				if (name === '__proto__') return `${place}: nothing can be named “__proto__”`;
-				const fault = textFault(name);
-				if (fault) return `${place}: a name holds ${fault}`;
-				waiting.push({ value: part, path: path ? `${path}.${name}` : name, depth: depth + 1 });
-			}
+			return fault && `${placeOf(name)}: the text holds ${fault}`;
 		}
+		if (value === null || typeof value !== 'object') return undefined;
+		if (way.length >= DEEPEST) return `${placeOf(name)}: it is nested more than ${DEEPEST} levels deep`;
+		way.push({ name, value, names: Array.isArray(value) ? undefined : Object.keys(value), next: 0 });
+		return undefined;
+	};
+	let fault = enter('', body);
+	while (fault === undefined && way.length > 0) {
+		const at = way[way.length - 1];
+		const { value, names } = at;
+		if (at.next >= (names ?? (value as unknown[])).length) {
+			way.pop();
+			continue;
+		}
+		const i = at.next++;
+		const name = names ? names[i] : String(i);
+		const nameFault = names && textFault(name);
+		if (names && name === '__proto__') fault = `${placeOf()}: nothing can be named “__proto__”`;
+		else if (nameFault) fault = `${placeOf()}: a name holds ${nameFault}`;
+		else fault = enter(name, (value as Record<string, unknown>)[name]);
 	}
-	return undefined;
+	return { fault, values };
 }
 
 /** The query string as values that fit the schema. */

@@ -16,18 +16,25 @@ function limit(): RateLimiterMemory {
 	return limiter.by;
 }
 
+/** Bytes of a body that count as one request more, and the most that a body counts as: files may be large. */
+const BODY_PER_REQUEST = 64 * 2 ** 10;
+const MOST_OF_BODY = 500;
+
 /**
- * Counts one request, of a person, or of the address that it comes from. Whoever works alone is not counted.
+ * Counts one request, of a person, or of the address that it comes from, and what it brings before that is read. Whoever
+ * works alone is not counted.
  * @throws ServiceError 429 where there were too many within a minute
  */
 export async function oneMoreRequest(
 	person: Person | undefined,
-	{ getClientAddress }: Pick<RequestEvent, 'getClientAddress'>
+	{ request, getClientAddress }: Pick<RequestEvent, 'request' | 'getClientAddress'>
 ): Promise<void> {
 	if (!withAccounts()) return;
 	try {
 		const isKnown = person !== undefined && person.role !== 'visitor';
-		await limit().consume(isKnown ? person.id : `at ${addressOf(getClientAddress)}`);
+		const brought = Number(request.headers.get('content-length') ?? 0) / BODY_PER_REQUEST;
+		const counted = 1 + Math.min(MOST_OF_BODY, Math.floor(brought));
+		await limit().consume(isKnown ? person.id : `at ${addressOf(getClientAddress)}`, counted);
 	} catch (error) {
 		if (!(error instanceof RateLimiterRes)) throw error;
 		const seconds = Math.ceil(error.msBeforeNext / 1_000);

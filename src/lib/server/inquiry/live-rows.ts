@@ -9,7 +9,7 @@ export type Told = { inquiry: string } & (
 	| { kind: 'changed'; revision: number }
 	| { kind: 'people' }
 	| { kind: 'here'; window: string; person: string; name: string; at: string }
-	| { kind: 'gone'; window: string }
+	| { kind: 'gone'; window: string; person: string }
 );
 
 /** In a transaction it is told when that is kept, and not at all where it is not. */

@@ -113,6 +113,17 @@ describe('a stream of an inquiry', () => {
 		await stream.hears('here', [{ window, person: reader.id, name: reader.name, at: 'noise:yarrow' }]);
 		const late = await opened(owner);
 		await late.hears('here', [{ window, person: reader.id, name: reader.name, at: 'noise:yarrow' }]);
+		// Nobody else moves the window or says that it is gone: nor does the end of a stream that names it.
+		await sayWhere(owner, ID, { window, at: 'elsewhere' });
+		await sayWhere(owner, ID, { window, at: null });
+		const named = await liveStream(owner, ID, () => Promise.resolve(owner), window);
+		await named.body?.cancel();
+		await sayWhere(reader, ID, { window, at: 'noise:sorrel' });
+		await stream.hears('here', [{ window, person: reader.id, name: reader.name, at: 'noise:sorrel' }]);
+		expect(JSON.stringify(stream.heard)).not.toContain('elsewhere');
+		expect(
+			stream.heard.filter(({ event, data }) => event === 'here' && (data as unknown[]).length === 0)
+		).toHaveLength(1);
 		await sayWhere(reader, ID, { window, at: null });
 		await expect.poll(() => stream.heard.at(-1), { timeout: 20_000 }).toEqual({ event: 'here', data: [] });
 		// Whoever came by a link is not known by name.

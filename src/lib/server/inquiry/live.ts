@@ -146,6 +146,9 @@ class Board {
 		// A window that was cut off never says that it goes.
 		for (const [window, { seen }] of windows)
 			if (seen < performance.now() - FORGOTTEN_AFTER) windows.delete(window);
+		const known = windows.get(told.window);
+		// Where a window is is said by whoever has it, and nobody else.
+		if (known && known.person !== told.person) return;
 		if (told.kind === 'gone') windows.delete(told.window);
 		else {
 			const { window, person, name, at } = told;
@@ -188,7 +191,7 @@ class Board {
 const board = perConnection(() => new Board());
 
 const open = new Set<() => void>();
-/** The stream of each window. One that is opened again is another one, whose end says that the window is gone. */
+/** The stream of each window of somebody. One that is opened again is another one, whose end says that the window is gone. */
 const streamOf = new Map<string, () => void>();
 
 /** Ends every stream of this server and hears no more; they are opened again at another one, or at this one when it is back. */
@@ -210,7 +213,8 @@ export async function liveStream(
 	stillIn: () => Promise<Person | undefined>,
 	window?: string
 ): Promise<Response> {
-	let { role } = await standingIn(person, 'read', inquiryId);
+	let { role, person: asking } = await standingIn(person, 'read', inquiryId);
+	const own = window && `${asking.id} ${window}`;
 	const at = board();
 	await at.open();
 	let end = () => {};
@@ -248,9 +252,9 @@ export async function liveStream(
 			}, BEAT);
 			end = () => {
 				open.delete(end);
-				if (window !== undefined && streamOf.get(window) === end) {
-					streamOf.delete(window);
-					tell({ inquiry: inquiryId, kind: 'gone', window }).catch(warn);
+				if (window !== undefined && own !== undefined && streamOf.get(own) === end) {
+					streamOf.delete(own);
+					tell({ inquiry: inquiryId, kind: 'gone', window, person: asking.id }).catch(warn);
 				}
 				clearInterval(beat);
 				quiet();
@@ -261,7 +265,7 @@ export async function liveStream(
 				}
 			};
 			open.add(end);
-			if (window !== undefined) streamOf.set(window, end);
+			if (own !== undefined) streamOf.set(own, end);
 			sayHere();
 			sayRevision().catch(warn);
 		},
@@ -284,7 +288,7 @@ export async function sayWhere(
 	{ window, at }: { window: string; at: string | null }
 ): Promise<void> {
 	const { id, name, role } = await allowIn(person, 'read', inquiryId);
-	if (at === null) return tell({ inquiry: inquiryId, kind: 'gone', window });
+	if (at === null) return tell({ inquiry: inquiryId, kind: 'gone', window, person: id });
 	// Whoever reads by a link is not known by name, nor is one told from another.
 	if (role === 'visitor') return;
 	await tell({ inquiry: inquiryId, kind: 'here', window, person: id, name, at });
