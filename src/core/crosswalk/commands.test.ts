@@ -100,18 +100,30 @@ describe('commands', () => {
 
 	it('come to the same whether given one by one or as one', () => {
 		fc.assert(
-			fc.property(fc.array(one, { maxLength: 8 }), (commands) => {
-				const worked: Command[] = [];
-				const apart = run(empty, commands, (before, next) => {
-					execute(before, next);
-					worked.push(next);
-				});
-				const changes = execute(empty, { kind: 'many', title: 'All', commands: worked });
-				expect(apply(empty, changes)).toEqual(apart);
-				expect(apply(apart, invert(changes))).toEqual(empty);
-			})
+			// Rows are found in another way from some number of commands on.
+			fc.property(
+				fc.oneof(fc.array(one, { maxLength: 8 }), fc.array(one, { minLength: 100, maxLength: 200 })),
+				(commands) => {
+					const worked: Command[] = [];
+					const apart = run(empty, commands, (before, next) => {
+						execute(before, next);
+						worked.push(next);
+					});
+					const changes = execute(empty, { kind: 'many', title: 'All', commands: worked });
+					expect(apply(empty, changes)).toEqual(apart);
+					expect(apply(apart, invert(changes))).toEqual(empty);
+				}
+			)
 		);
 	});
+
+	it('are bounded where each of them writes more than a row', () => {
+		const asOne = (commands: Command[]) => () => execute(empty, { kind: 'many', title: 'All', commands });
+		const times = (count: number, made: (i: number) => Command) => Array.from({ length: count }, (_, i) => made(i));
+		expect(asOne(times(101, () => ({ kind: 'strategy.set', indexCode: 'a', lifted: true })))).toThrow(/At most 100 changes of strategies/);
+		expect(asOne(times(501, (i) => ({ kind: 'concept.add', id: `c${i}`, name: `c${i}` })))).toThrow(/at most 500 concepts/);
+		expect(asOne(times(500, (i) => ({ kind: 'concept.add', id: `c${i}`, name: `c${i}` })))).not.toThrow();
+	}); // prettier-ignore
 
 	it('file every cell as reading it one by one does', () => {
 		fc.assert(

@@ -6,11 +6,20 @@
  * This file is long: one switch says what every command does.
  */
 import { fold } from '../text';
-import { cellId, cellState, inOrder, pickOfHeadings, picksOf, wordsOfConcept } from './cells';
+import { cellId, inOrder, picksOf, wordsOfConcept } from './cells';
 import { LONGEST_CQL, NO_SETTINGS } from './strategy-settings';
-import { apply, rowOf, sameRow } from './changes';
+import { applyTo, rowOf, sameRow } from './changes';
 import { placeOfComment } from './comments';
 import { listRows } from './list-commands';
+import {
+	keyOfCell,
+	keyOfPearl,
+	keyOfPick,
+	keyOfSighting,
+	keyOfWord,
+	nextPosition,
+	rowsWithKey
+} from './row-index';
 import {
 	CommandError,
 	type Cell,
@@ -32,6 +41,18 @@ const LONGEST_KEY = 2_000;
 const LONGEST_TEXT = 10_000;
 /** Commands that may be given as one. */
 const MOST_AT_ONCE = 5_000;
+/** The same for those that are not done by writing a row: a strategy is long, and concepts take their words and picks along. */
+const BOUNDED_AT_ONCE: readonly [readonly Command['kind'][], number, string][] = [
+	[['strategy.set'], 100, 'strategies'],
+	[
+		['concept.move', 'concept.merge', 'concept.split', 'concept.remove'],
+		100,
+		'the order and number of concepts'
+	]
+];
+const MOST_CONCEPTS = 500;
+/** Up to so many commands in one step find rows by going through them. */
+const FEW = 20;
 
 /**
  * The row changes that a command makes; none where it changes nothing. O(rows of the inquiry).
@@ -59,6 +80,7 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 		}
 		case 'concept.add': {
 			fresh(inquiry.concepts, command.id);
+			roomForConcept(inquiry);
 			const name = required(command.name, 'A concept', LONGEST_NAME);
 			draft.put('concepts', command.id, {
 				id: command.id,
@@ -104,8 +126,7 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 			fresh(inquiry.words, command.id);
 			existing(inquiry.concepts, command.conceptId, 'This concept');
 			const text = required(command.text, 'A word', LONGEST_NAME);
-			const own = Object.values(inquiry.words).filter(({ conceptId }) => conceptId === command.conceptId);
-			if (own.some((word) => fold(word.text) === fold(text))) break;
+			if (rowsWithKey('words', inquiry.words, keyOfWord(command.conceptId, text)).length > 0) break;
 			draft.put('words', command.id, {
 				id: command.id,
 				conceptId: command.conceptId,
@@ -139,7 +160,8 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 			if (command.headings.length === 0) throw new CommandError('invalid', 'A pick needs a heading.');
 			limited(command.because ?? '', 'A reason', LONGEST_TEXT);
 			const uris = command.headings.map(({ uri }) => uri);
-			const known = pickOfHeadings(inquiry, command.conceptId, command.indexCode, uris);
+			const wanted = keyOfPick(command.conceptId, command.indexCode, uris);
+			const [known] = rowsWithKey('picks', inquiry.picks, wanted);
 			if (known && known.role !== 'rejected') break;
 			// Picking what was rejected before changes one's mind; the row keeps its note.
 			if (known) draft.put('picks', known.id, { ...known, role: command.role ?? 'searched' });
@@ -171,7 +193,7 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 			break;
 		case 'cell.noHeading': {
 			placed(inquiry, command.conceptId, command.indexCode);
-			if (cellState(inquiry, command.conceptId, command.indexCode) === 'picks')
+			if (picksIn(inquiry, command.conceptId, command.indexCode).some(({ role }) => role !== 'rejected'))
 				throw new CommandError(
 					'not-allowed',
 					'This cell has picks. Remove or reject them before deciding that there is no heading.'
@@ -201,7 +223,7 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 					'invalid',
 					'A cell holds either picks or the decision that there is no heading, not both.'
 				);
-			for (const pick of picksOf(inquiry, command.conceptId, command.indexCode))
+			for (const pick of picksIn(inquiry, command.conceptId, command.indexCode))
 				draft.put('picks', pick.id, null);
 			const start = nextPosition(inquiry.picks);
 			command.picks.forEach((pick, i) =>
@@ -225,12 +247,8 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 			fresh(inquiry.sightings, command.id);
 			const { uri = '', indexCode = '', conceptId = '' } = command;
 			const text = required(command.text, 'A sighting', LONGEST_NAME);
-			const known = Object.values(inquiry.sightings).find(
-				(other) =>
-					other.indexCode === indexCode &&
-					other.conceptId === conceptId &&
-					(uri ? other.uri === uri : other.uri === '' && fold(other.text) === fold(text))
-			);
+			const wanted = keyOfSighting({ indexCode, conceptId, uri, text });
+			const [known] = rowsWithKey('sightings', inquiry.sightings, wanted);
 			if (known) draft.put('sightings', known.id, { ...known, state: 'open' });
 			else
 				draft.put('sightings', command.id, {
@@ -279,10 +297,7 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 			fresh(inquiry.pearls, command.id);
 			const { id, indexCode, title } = command;
 			const record = required(command.record, 'A pearl', LONGEST_KEY);
-			const isKnown = Object.values(inquiry.pearls).some(
-				(other) => other.indexCode === indexCode && other.record === record
-			);
-			if (!isKnown)
+			if (rowsWithKey('pearls', inquiry.pearls, keyOfPearl(indexCode, record)).length === 0)
 				draft.put('pearls', id, {
 					id,
 					position: nextPosition(inquiry.pearls),
@@ -317,10 +332,14 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 		case 'many': {
 			if (command.commands.length > MOST_AT_ONCE)
 				throw new CommandError('invalid', `At most ${MOST_AT_ONCE} changes can be made in one step.`);
-			let state = inquiry;
+			for (const [kinds, most, said] of BOUNDED_AT_ONCE)
+				if (command.commands.filter(({ kind }) => kinds.includes(kind)).length > most)
+					throw new CommandError('invalid', `At most ${most} changes of ${said} can be made in one step.`);
+			const state = { ...inquiry };
+			const copied = new Set<Table>();
 			for (const one of command.commands) {
 				const made = execute(state, one);
-				state = apply(state, made);
+				applyTo(state, copied, made, command.commands.length > FEW);
 				for (const { table, id, after } of made) draft.put(table, id, after);
 			}
 			break;
@@ -386,10 +405,15 @@ function merge(draft: Draft, inquiry: Inquiry, id: string, into: string): void {
 		draft.put('words', word.id, known.has(fold(word.text)) ? null : { ...word, conceptId: into });
 		known.add(fold(word.text));
 	}
+	const urisOf = ({ headings }: Pick) => headings.map(({ uri }) => uri);
+	const twins = new Set(
+		Object.values(inquiry.picks)
+			.filter(({ conceptId }) => conceptId === into)
+			.map((pick) => keyOfPick(into, pick.indexCode, urisOf(pick)))
+	);
 	for (const pick of byIdentifier(inquiry.picks)) {
 		if (pick.conceptId !== id) continue;
-		const uris = pick.headings.map(({ uri }) => uri);
-		const twin = pickOfHeadings(inquiry, into, pick.indexCode, uris);
+		const twin = twins.has(keyOfPick(into, pick.indexCode, urisOf(pick)));
 		draft.put('picks', pick.id, twin ? null : { ...pick, conceptId: into });
 		if (!twin && pick.role !== 'rejected') draft.reopen(into, pick.indexCode);
 	}
@@ -412,6 +436,7 @@ function split(
 ): void {
 	const concept = existing(inquiry.concepts, id, 'This concept');
 	fresh(inquiry.concepts, newId);
+	roomForConcept(inquiry);
 	const order = inOrder(inquiry.concepts);
 	const made: Concept = { ...concept, id: newId, name: required(name, 'A concept', LONGEST_NAME) };
 	order.splice(order.findIndex((other) => other.id === id) + 1, 0, made);
@@ -424,6 +449,18 @@ function split(
 		const pick = existing(inquiry.picks, pickId, 'This pick');
 		if (pick.conceptId === id) draft.put('picks', pick.id, { ...pick, conceptId: newId });
 	}
+}
+
+/** Picks of one cell, in order. */
+const picksIn = (inquiry: Inquiry, conceptId: string, indexCode: string) =>
+	rowsWithKey('picks', inquiry.picks, keyOfCell(conceptId, indexCode)).sort(
+		(a, b) => a.position - b.position || (a.id < b.id ? -1 : 1)
+	);
+
+/** To move one concept is to write all of them. */
+function roomForConcept({ concepts }: Inquiry): void {
+	if (Object.keys(concepts).length >= MOST_CONCEPTS)
+		throw new CommandError('invalid', `An inquiry holds at most ${MOST_CONCEPTS} concepts.`);
 }
 
 /** Rows in an order that does not depend on who holds them: a database gives them in another one than a window has. */
@@ -453,10 +490,6 @@ class Draft {
 	changes(): Change[] {
 		return [...this.rows.values()].filter(({ before, after }) => !sameRow(before, after));
 	}
-}
-
-function nextPosition(rows: Record<string, { position: number }>): number {
-	return Object.values(rows).reduce((most, { position }) => Math.max(most, position + 1), 0);
 }
 
 function existing<T>(rows: Record<string, T>, id: string, what: string): T {

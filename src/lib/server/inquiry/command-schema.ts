@@ -44,10 +44,24 @@ const wordSwitches = {
 	off: v.optional(many(id))
 };
 
+/** Settings of a strategy by word, pick or finding: so many at most. */
+const MOST_SETTINGS = 2_000;
+function atMost<S extends v.GenericSchema<Record<string, unknown>, Record<string, unknown>>>(record: S) {
+	return v.pipe(
+		record,
+		v.check(
+			(all) => Object.keys(all).length <= MOST_SETTINGS,
+			`A strategy has at most ${MOST_SETTINGS} settings of a kind.`
+		)
+	);
+}
+
 /** Reasons by finding. */
-const leftFindings = v.record(
-	v.pipe(v.string(), v.maxLength(1_000)),
-	v.pipe(v.string(), v.trim(), v.minLength(1, 'Say why it is left as it is.'), v.maxLength(2_000))
+const leftFindings = atMost(
+	v.record(
+		v.pipe(v.string(), v.maxLength(1_000)),
+		v.pipe(v.string(), v.trim(), v.minLength(1, 'Say why it is left as it is.'), v.maxLength(2_000))
+	)
 );
 
 /** The settings of one index's strategy, whole. */
@@ -188,8 +202,8 @@ const single = [
 	commandOf('strategy.set', {
 		indexCode: id,
 		off: v.optional(many(id)),
-		fields: v.optional(v.record(id, wordField)),
-		searches: v.optional(v.record(id, searches)),
+		fields: v.optional(atMost(v.record(id, wordField))),
+		searches: v.optional(atMost(v.record(id, searches))),
 		limits: v.optional(many(limitSetting)),
 		lifted: v.optional(v.boolean()),
 		left: v.optional(leftFindings),
@@ -235,5 +249,16 @@ export const newInquiry = v.object({
 	question: v.optional(text, '')
 });
 
-/** Changes whose effect is asked for before they are made. */
-export const trialBody = v.object({ commands: v.pipe(v.array(command), v.maxLength(200)) });
+/** Changes whose effect is asked for before they are made; those that come as one count as many as they are. */
+const MOST_TRIED = 500;
+export const trialBody = v.object({
+	commands: v.pipe(
+		v.array(command),
+		v.maxLength(200),
+		v.check(
+			(all) =>
+				all.reduce((sum, one) => sum + (one.kind === 'many' ? one.commands.length : 1), 0) <= MOST_TRIED,
+			`The effect of at most ${MOST_TRIED} changes is worked out at once.`
+		)
+	)
+});
