@@ -3,7 +3,7 @@
 const LOOPBACK = new Set(['localhost', '127.0.0.1', '[::1]']);
 
 /** What looks whether a server runs, or reads its figures with their key, knows it by another name than people do. */
-const BY_ANY_NAME = new Set(['/live', '/metrics']);
+const BY_ANY_NAME = new Set(['/live', '/metrics', '/api/v1/health']);
 
 /** @returns {URL | undefined} the address that the server was told it is reached at */
 export function ownOrigin() {

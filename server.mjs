@@ -18,6 +18,8 @@ if (process.env.OAKMOSS_ACCOUNTS !== 'on' && !['127.0.0.1', '::1', 'localhost'].
 	process.exit(1);
 }
 
+/** A request may take so long to arrive, in milliseconds. */
+const LONGEST_REQUEST = 15 * 60_000;
 /** Requests under way get so long when the server stops, in milliseconds. */
 const LONGEST_ANSWER = 6_000;
 
@@ -55,23 +57,33 @@ const server = http.createServer((request, response) => {
 	void handler(request, response);
 });
 
+const TROUBLES = {
+	HPE_HEADER_OVERFLOW: [
+		'431 Request Header Fields Too Large',
+		'too-large',
+		'The address or a header is longer than is taken.'
+	],
+	ERR_HTTP_REQUEST_TIMEOUT: [
+		'408 Request Timeout',
+		'too-slow',
+		`The request had not arrived after ${LONGEST_REQUEST / 60_000} minutes. Nothing was changed; bring less at a time, or over a faster line.`
+	],
+	other: ['400 Bad Request', 'malformed-request', 'This is no request of HTTP.']
+};
+
 /** What the protocol itself cannot take, such as an address of megabytes. */
 server.on('clientError', (error, socket) => {
 	if (!socket.writable) return socket.destroy();
-	const [status, code, message] =
-		error.code === 'HPE_HEADER_OVERFLOW'
-			? [
-					'431 Request Header Fields Too Large',
-					'too-large',
-					'The address or a header is longer than is taken.'
-				]
-			: ['400 Bad Request', 'malformed-request', 'This is no request of HTTP.'];
+	const [status, code, message] = TROUBLES[error.code] ?? TROUBLES.other;
 	const body = inWords(code, message);
 	socket.end(
 		`HTTP/1.1 ${status}\r\ncontent-type: application/json\r\ncontent-length: ${Buffer.byteLength(body)}\r\nconnection: close\r\n\r\n${body}`
 	);
 });
 
+// A file of hundreds of megabytes comes over a slow line for minutes; what asks must be said soon all the same.
+server.requestTimeout = LONGEST_REQUEST;
+server.headersTimeout = 60_000;
 server.listen(Number(PORT), HOST, () => console.log(`Listening on http://${HOST}:${PORT}`));
 server.on('error', (error) => {
 	console.error(`Oakmoss cannot listen on ${HOST}:${PORT}: ${error.message}`);

@@ -15,7 +15,7 @@ import {
 	whoAsks
 } from '$lib/server/http';
 import { log, reasonOf } from '$lib/server/log';
-import { measured } from '$lib/server/metrics';
+import { answering, measured } from '$lib/server/metrics';
 import { forgetLately, withAccounts } from '$lib/server/people';
 import { isReady, startServing } from '$lib/server/serving';
 
@@ -26,8 +26,9 @@ const CHANGES_PEOPLE = /^\/(account|people|inquiry\/[^/]+\/people|api\/v1\/inqui
 
 export const handle: Handle = async (asked) => {
 	const begun = performance.now();
-	const response = await handled(asked);
 	const { route, request, url } = asked.event;
+	const answered = answering(`${request.method} ${route.id ?? 'none'}`);
+	const response = await Promise.resolve(handled(asked)).finally(answered);
 	if (request.method !== 'GET' && CHANGES_PEOPLE.test(url.pathname)) forgetLately();
 	measured(route.id, request.method, response.status, (performance.now() - begun) / 1_000);
 	return response;

@@ -19,11 +19,11 @@ export async function startServer({ databaseUrl, port, logFile, cwd = root, envi
 			detached: true,
 			env: {
 				...process.env,
+				ORIGIN: address,
 				...environment,
 				DATABASE_URL: databaseUrl,
 				PORT: String(port),
 				HOST: '127.0.0.1',
-				ORIGIN: address,
 				...(logFile && { OAKMOSS_LOG: logFile }),
 				NODE_ENV: 'production'
 			}

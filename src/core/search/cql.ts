@@ -85,6 +85,8 @@ const OPERATORS = ['and', 'or', 'not'] as const;
 const NOT_SUPPORTED: Record<string, string> = {
 	prox: 'Nearness (“prox”) is not supported. A phrase stands in quotation marks.'
 };
+/** Clauses and brackets: one after another they stand as deep as they are many. */
+const MOST_CLAUSES = 2_500;
 /** Relations that are words. */
 const RELATIONS = new Set(['any', 'all', 'adj', 'within', 'exact', 'encloses', 'scr']);
 
@@ -106,6 +108,7 @@ class Parser {
 	private at = 0;
 	private token: Token;
 	private depth = 0;
+	private clauses = 0;
 
 	constructor(private readonly text: string) {
 		this.token = this.read();
@@ -175,6 +178,11 @@ class Parser {
 
 	private clause(): CqlNode {
 		const first = this.token;
+		if (++this.clauses > MOST_CLAUSES)
+			throw this.unexpected(
+				`A strategy has at most ${MOST_CLAUSES.toLocaleString('en')} words and fields; here is one more. Split it into several runs and combine them.`,
+				['a shorter strategy']
+			);
 		if (first.kind === 'open') {
 			if (++this.depth > DEEPEST)
 				throw this.unexpected(`Brackets are nested more than ${DEEPEST} deep here.`, ['fewer brackets']);

@@ -7,6 +7,8 @@ export const isFree = (name: string) => !(name in {});
 export const NOT_FREE = 'This name cannot be used.';
 
 export const id = v.pipe(v.string(), v.minLength(1), v.maxLength(100), v.check(isFree, NOT_FREE));
+/** An identifier that is given now: none is written into a file as markup. */
+export const newId = v.pipe(id, v.regex(/^[^<>"&]+$/, 'An identifier holds none of < > " &.'));
 export const text = v.pipe(v.string(), v.maxLength(20_000));
 
 export const heading = v.object({ uri: v.pipe(v.string(), v.minLength(1), v.maxLength(2_000)), label: text });

@@ -8,6 +8,7 @@ import { sends, sendWaiting } from './outbox';
 import { remakeWorks } from './records';
 import { deliverToAll, runWatches } from './keeping';
 import { log, reasonOf } from './log';
+import { startWatching } from './metrics';
 import {
 	accountsFault,
 	dropOldAttempts,
@@ -38,6 +39,7 @@ export const isReady = () => ready;
 
 /** Begins to serve. Does not wait for the database: what is asked for meanwhile is answered so. */
 export function startServing(): void {
+	startWatching();
 	for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, onSignal);
 	process.on('sveltekit:shutdown', () => void letGo());
 	// What one request left unanswered must not end the others: all that is kept is in the database.

@@ -1,32 +1,23 @@
 /** A crosswalk from a file: read, placed against the vocabularies, and shown before anything changes. */
 import { randomUUID } from 'node:crypto';
 import { CommandError, type PickedHeading } from '../../../core/crosswalk';
-import { crosswalkFromCsv } from '../../../core/formats/crosswalk-csv';
 import {
 	planImport,
 	type ImportPlan,
 	type IncomingCrosswalk,
 	type Placement
 } from '../../../core/formats/crosswalk-import';
-import { crosswalkFromJson } from '../../../core/formats/crosswalk-json';
-import { crosswalkFromSssom } from '../../../core/formats/crosswalk-sssom';
 import { fold } from '../../../core/text';
 import type { EditionIndex } from '../../../core/edition/edition-index';
 import type { Person } from '../people';
 import { currentIndexes, editionIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
 import { allowIn, faultOfCommand, loadInquiry } from '../inquiry';
-import { sheetAsCsv } from './workbook';
+import { readInThread } from '../jobs';
+import { isCrosswalkFormat } from './reading-crosswalks';
 
 /** The largest crosswalk file taken, in characters. */
 export const MOST_CROSSWALK = 10_000_000;
-
-const READERS: Record<string, (text: string) => IncomingCrosswalk | Promise<IncomingCrosswalk>> = {
-	csv: crosswalkFromCsv,
-	xlsx: async (text) => crosswalkFromCsv(await sheetAsCsv(Buffer.from(text, 'base64'))),
-	json: crosswalkFromJson,
-	tsv: crosswalkFromSssom
-};
 
 /** What taking the file in would change; the interface sends the command once the person agrees. */
 export async function previewCrosswalkImport(
@@ -35,17 +26,16 @@ export async function previewCrosswalkImport(
 	{ kind, text }: { kind: string; text: string }
 ): Promise<ImportPlan> {
 	await allowIn(person, 'change-inquiry', id);
-	const read = Object.hasOwn(READERS, kind) ? READERS[kind] : undefined;
-	if (!read)
+	if (!isCrosswalkFormat(kind))
 		throw new ServiceError(415, 'unknown-format', 'A crosswalk is taken as SSSOM (.tsv), CSV, JSON or XLSX.');
 	if (text.length > MOST_CROSSWALK)
 		throw new ServiceError(413, 'too-large', 'The file is larger than 10 MB, the most that is taken.');
-	let incoming: IncomingCrosswalk;
-	try {
-		incoming = await read(text);
-	} catch (error) {
-		throw new ServiceError(422, 'unreadable', `${(error as Error).message} Nothing was changed.`);
-	}
+	const incoming = await readInThread<IncomingCrosswalk>('crosswalk', { kind, text }).catch(
+		(error: unknown) => {
+			if (!(error instanceof ServiceError)) throw error;
+			throw new ServiceError(error.status, error.code, `${error.message} Nothing was changed.`);
+		}
+	);
 	const { inquiry } = await loadInquiry(id);
 	try {
 		return planImport(inquiry, incoming, await placement(), randomUUID, faultOfCommand);

@@ -1,4 +1,5 @@
 /** The crosswalk as a workbook of one sheet, out and in. */
+import { Unzip, UnzipInflate } from 'fflate';
 import Papa from 'papaparse';
 import type { Inquiry } from '../../../core/crosswalk';
 import { CROSSWALK_COLUMNS, crosswalkTable } from '../../../core/formats/crosswalk-csv';
@@ -9,7 +10,9 @@ import { guard } from '../../../core/formats/csv-guard';
 const MOST_ROWS = 100_000;
 const MOST_COLUMNS = 200;
 /** Of a workbook when it is unpacked, in bytes. */
-const MOST_BYTES = 200 * 2 ** 20;
+const MOST_BYTES = 40 * 2 ** 20;
+/** Bytes that are unpacked at a time: each may become a thousand times as many. */
+const PIECE = 16 * 2 ** 10;
 
 /** Texts are stored as texts, so that none is run as a formula; numbers as numbers. */
 export async function crosswalkToXlsx(inquiry: Inquiry, indexes: readonly IndexName[]): Promise<Uint8Array> {
@@ -31,9 +34,15 @@ export async function crosswalkToXlsx(inquiry: Inquiry, indexes: readonly IndexN
  * @throws Error where it is none, or too large
  */
 export async function sheetAsCsv(bytes: Buffer): Promise<string> {
-	if (sizeUnpacked(bytes) > MOST_BYTES) throw new Error('The workbook is too large to be a crosswalk.');
 	const { default: exceljs } = await import('exceljs');
 	const book = new exceljs.Workbook();
+	let size: number;
+	try {
+		size = sizeUnpacked(bytes, MOST_BYTES);
+	} catch (error) {
+		throw new Error('This is no workbook that can be read.', { cause: error });
+	}
+	if (size > MOST_BYTES) throw new Error('The workbook is too large to be a crosswalk.');
 	try {
 		await book.xlsx.load(bytes as unknown as ArrayBuffer);
 	} catch (error) {
@@ -53,17 +62,21 @@ export async function sheetAsCsv(bytes: Buffer): Promise<string> {
 	return Papa.unparse(rows);
 }
 
-/** How large the files in a ZIP archive say they are, by its directory (APPNOTE 4.3.12). O(files). */
-export function sizeUnpacked(bytes: Buffer): number {
-	const ENTRY = 0x02014b50;
-	const END = Buffer.from([0x50, 0x4b, 0x05, 0x06]);
-	const end = bytes.lastIndexOf(END);
-	if (end < 0 || end + 20 > bytes.length) return 0;
+/**
+ * How large the files in a ZIP archive are, as they are unpacked and not as they say; unpacks no further than the bound.
+ * @throws Error where it is none
+ */
+function sizeUnpacked(bytes: Buffer, most: number): number {
 	let size = 0;
-	for (let at = bytes.readUInt32LE(end + 16); at + 46 <= bytes.length;) {
-		if (bytes.readUInt32LE(at) !== ENTRY) break;
-		size += bytes.readUInt32LE(at + 24);
-		at += 46 + bytes.readUInt16LE(at + 28) + bytes.readUInt16LE(at + 30) + bytes.readUInt16LE(at + 32);
-	}
+	const unzip = new Unzip((file) => {
+		if (size > most) return;
+		file.ondata = (_, piece) => {
+			size += piece?.length ?? 0;
+			if (size > most) file.terminate();
+		};
+		file.start();
+	});
+	unzip.register(UnzipInflate);
+	for (let at = 0; at < bytes.length && size <= most; at += PIECE) unzip.push(bytes.subarray(at, at + PIECE));
 	return size;
 }

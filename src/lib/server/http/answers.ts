@@ -43,6 +43,13 @@ export async function forPage<T>(work: () => Promise<T>): Promise<T> {
 	}
 }
 
+/** Whether there was no room: for a file here, or in the database. */
+function isFull(error: unknown): boolean {
+	for (let at = error; at instanceof Error; at = at.cause)
+		if (['ENOSPC', 'EDQUOT', '53100'].includes((at as { code?: string }).code ?? '')) return true;
+	return false;
+}
+
 /** Whatever went wrong, as what is answered for it. */
 export function asServiceError(error: unknown): ServiceError {
 	if (error instanceof ServiceError) return error;
@@ -57,6 +64,14 @@ export function asServiceError(error: unknown): ServiceError {
 			'invalid',
 			`The request does not fit${path ? `, at “${path}”` : ''}: ${message}`,
 			issues.slice(0, MOST_ISSUES)
+		);
+	}
+	if (isFull(error)) {
+		log.error({ reason: reasonOf(error) }, 'disk full');
+		return new ServiceError(
+			507,
+			'disk-full',
+			'The disk of the server is full. Nothing was changed; tell whoever runs this server.'
 		);
 	}
 	if (isAway(error)) {

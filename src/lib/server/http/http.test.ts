@@ -90,7 +90,7 @@ describe('what comes in', () => {
 		['half a character', json('{"name":"\\ud800"}'), 400, /half of a character/],
 		['a name that no object may have', json('{"name":"a","__proto__":{"x":1}}'), 400, /__proto__/],
 		['a NUL in a name', json('{"name":"a","b\\u0000":1}'), 400, /NUL/],
-		['more values than anything holds', json(`{"name":"a","list":[${'0,'.repeat(1_000_001)}0]}`), 400, /“list\.\d+”: there are more than 1000000 values/],
+['more values than anything holds', json(`{"name":"a","list":[${'0,'.repeat(500_001)}0]}`), 413, /larger than 500,000 values/],
 		['what is nested without end', json(`{"name":"a","deep":${'['.repeat(70)}${']'.repeat(70)}}`), 400, /60 levels/],
 		['what is too large, as it says itself', json('{}', 'application/json', { 'content-length': String(MOST_BODY + 1) }), 413, /10 MiB/],
 		['what is too large, whatever it says', json(`"${'x'.repeat(MOST_BODY)}"`), 413, /nothing was changed/]
@@ -99,7 +99,7 @@ describe('what comes in', () => {
 	}); // prettier-ignore
 
 	it('is looked through in less time and memory than it takes to read it', async () => {
-		const text = `[${'0,'.repeat(900_000)}0]`;
+		const text = `[${'0,'.repeat(490_000)}0]`;
 		const begun = performance.now();
 		JSON.parse(text);
 		const reading = performance.now() - begun;
@@ -109,6 +109,11 @@ describe('what comes in', () => {
 		);
 		// Reading it is part of it, as is decoding; the walk that held every value with its place took some forty times as long.
 		expect(performance.now() - before).toBeLessThan(15 * reading + 100);
+	});
+
+	it('may hold as many commas and brackets in its texts as it likes', async () => {
+		const name = '[{,\\",'.repeat(300_000);
+		expect(await bodyOf(json(JSON.stringify({ name })), shape)).toEqual({ name, list: [] });
 	});
 
 	it('is small where nobody is signed in, and says how large it is', () => {
@@ -145,6 +150,13 @@ describe('what goes out', () => {
 		expect(await errorOf(await answer(refuse))).toEqual([404, { code: 'no-run', message: 'There is none.', details: { number: 3 } }]); // prettier-ignore
 		expect(await errorOf(errorAnswer({ status: 403, code: 'x', message: 'No.', details: undefined }))).toEqual([403, { code: 'x', message: 'No.' }]); // prettier-ignore
 	});
+
+	it('says that a disk is full, here or under the database, in words', async () => {
+		const here = Object.assign(new Error('no space left on device'), { code: 'ENOSPC' });
+		const there = new Error('Failed query', { cause: Object.assign(new Error('could not extend file'), { code: '53100' }) });
+		for (const error of [here, there])
+			expect(await errorOf(await answer(() => Promise.reject(error)))).toMatchObject([507, { code: 'disk-full', message: /disk of the server is full/ }].map((one) => (typeof one === 'number' ? one : { ...one, message: expect.stringMatching(one.message) as string })));
+	}); // prettier-ignore
 
 	it('names what does not fit, and where, but no more than the first twenty places', async () => {
 		const parse = (value: unknown) =>

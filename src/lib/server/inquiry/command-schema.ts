@@ -9,6 +9,7 @@ import {
 	id,
 	limitSetting,
 	many,
+	newId,
 	NOT_FREE,
 	isFree,
 	searches,
@@ -101,7 +102,7 @@ const single = [
 		indexes: v.optional(many(id)),
 		wordField: v.optional(wordField)
 	}),
-	commandOf('concept.add', { id, name: text }),
+	commandOf('concept.add', { id: newId, name: text }),
 	commandOf('concept.set', {
 		id,
 		name: v.optional(text),
@@ -109,7 +110,7 @@ const single = [
 	}),
 	commandOf('concept.move', { id, to: v.pipe(v.number(), v.integer()) }),
 	commandOf('concept.merge', { id, into: id }),
-	commandOf('concept.split', { id, newId: id, name: text, words: many(id), picks: many(id) }),
+	commandOf('concept.split', { id, newId, name: text, words: many(id), picks: many(id) }),
 	commandOf('concept.remove', { id }),
 	commandOf('word.add', { id, conceptId: id, text, ...wordSwitches }),
 	commandOf('word.set', { id, conceptId: v.optional(id), text: v.optional(text), ...wordSwitches }),

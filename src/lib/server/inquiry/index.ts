@@ -21,7 +21,7 @@ export type { HistoryEntry } from './inquiry-changes';
 export { decidersOf, namesOf } from './deciders';
 export { exportInquiry, importInquiry } from './inquiry-document';
 export { ownArchive } from './own-data';
-export { endStreams, liveStream, sayWhere } from './live';
+export { endStreams, liveStream, sayWhere, streamHead } from './live';
 export { liveLinks, ownerOf, seenAmong } from './access-rows';
 export { participantsBody } from './participants-schema';
 export {

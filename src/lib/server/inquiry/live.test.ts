@@ -8,7 +8,7 @@ import { addPeople } from '../people/people.test-aid';
 import * as changeRows from './change-rows';
 import { changeInquiry } from './inquiry-changes';
 import { createInquiry } from './inquiries';
-import { endStreams, liveStream, sayWhere } from './live';
+import { endStreams, liveStream, sayWhere, streamHead } from './live';
 import { setParticipants } from './taking-part';
 
 const ID = 'quiet';
@@ -179,6 +179,25 @@ describe('a stream of an inquiry', () => {
 		expect(other.isOver()).toBe(false);
 		await stopLately();
 		vi.unstubAllEnvs();
+	});
+
+	it('is open to one person so many times, and no more', async () => {
+		const all: Response[] = [];
+		const open = () => liveStream(owner, ID, () => Promise.resolve(owner));
+		// Some are open since before.
+		while (
+			await open().then(
+				(stream) => all.push(stream),
+				() => undefined
+			)
+		)
+			expect(all.length).toBeLessThanOrEqual(100);
+		expect(all.length).toBeGreaterThan(50);
+		await expect(open()).rejects.toMatchObject({ status: 429, code: 'too-many-streams' });
+		for (const { body } of all) await body?.cancel();
+		await (await opened(owner)).hears('here', []);
+		expect((await streamHead(owner, ID)).headers.get('content-type')).toContain('event-stream');
+		await expect(streamHead(member('other'), ID)).rejects.toMatchObject({ status: 404 });
 	});
 
 	it('is ended when the server stops', async () => {

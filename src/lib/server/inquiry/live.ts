@@ -1,6 +1,7 @@
 /** What happens in an inquiry, as it happens: changes, who is here and where, and who takes part. */
 import { setImmediate as immediate, setTimeout as wait } from 'node:timers/promises';
 import { listen, type Listening, perConnection } from '../db';
+import { ServiceError } from '../errors';
 import { log, reasonOf } from '../log';
 import { type Person, whenPeopleChange } from '../people';
 import { changesAfter, revisionOf } from './change-rows';
@@ -43,6 +44,13 @@ const eventOf = (event: string, data: unknown) =>
 	text.encode(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
 /** That there are changes, of which nothing else is known. */
 const changedUpTo = (revision: number) => eventOf('changed', { revision });
+
+const STREAM = {
+	'content-type': 'text/event-stream; charset=utf-8',
+	'cache-control': 'no-store',
+	// A proxy must not gather it up.
+	'x-accel-buffering': 'no'
+};
 
 class Board {
 	private readonly hearers = new Map<string, Set<Hearer>>();
@@ -190,6 +198,26 @@ class Board {
 
 const board = perConnection(() => new Board());
 
+/** So many streams are open to one person at a time at each server; whoever has no account is nobody in particular. */
+const MOST_STREAMS = { person: 100, visitors: 500 };
+const streamsOf = new Map<string, number>();
+
+function takeStream({ id, role }: Person): () => void {
+	const open = streamsOf.get(id) ?? 0;
+	if (open >= (role === 'visitor' ? MOST_STREAMS.visitors : MOST_STREAMS.person))
+		throw new ServiceError(
+			429,
+			'too-many-streams',
+			'So many windows are open that no more can be told at once.'
+		);
+	streamsOf.set(id, open + 1);
+	return () => {
+		const left = (streamsOf.get(id) ?? 1) - 1;
+		if (left > 0) streamsOf.set(id, left);
+		else streamsOf.delete(id);
+	};
+}
+
 const open = new Set<() => void>();
 /** The stream of each window of somebody. One that is opened again is another one, whose end says that the window is gone. */
 const streamOf = new Map<string, () => void>();
@@ -213,10 +241,17 @@ export async function liveStream(
 	stillIn: () => Promise<Person | undefined>,
 	window?: string
 ): Promise<Response> {
-	let { role, person: asking } = await standingIn(person, 'read', inquiryId);
+	const { role: first, person: asking } = await standingIn(person, 'read', inquiryId);
+	let role = first;
 	const own = window && `${asking.id} ${window}`;
+	const letGo = takeStream(asking);
 	const at = board();
-	await at.open();
+	try {
+		await at.open();
+	} catch (error) {
+		letGo();
+		throw error;
+	}
 	let end = () => {};
 	const body = new ReadableStream<Uint8Array>({
 		start(stream) {
@@ -251,7 +286,7 @@ export async function liveStream(
 				lookAgain().then(sayWhatWasMissed).catch(warn);
 			}, BEAT);
 			end = () => {
-				open.delete(end);
+				if (open.delete(end)) letGo();
 				if (window !== undefined && own !== undefined && streamOf.get(own) === end) {
 					streamOf.delete(own);
 					tell({ inquiry: inquiryId, kind: 'gone', window, person: asking.id }).catch(warn);
@@ -271,14 +306,13 @@ export async function liveStream(
 		},
 		cancel: () => end()
 	});
-	return new Response(body, {
-		headers: {
-			'content-type': 'text/event-stream; charset=utf-8',
-			'cache-control': 'no-store',
-			// A proxy must not gather it up.
-			'x-accel-buffering': 'no'
-		}
-	});
+	return new Response(body, { headers: STREAM });
+}
+
+/** What is said before the first event, without a stream. */
+export async function streamHead(person: Person | undefined, inquiryId: string): Promise<Response> {
+	await allowIn(person, 'read', inquiryId);
+	return new Response(null, { headers: STREAM });
 }
 
 /** Says where somebody is in an inquiry, or that their window is gone. */

@@ -104,10 +104,11 @@ export async function isLoading(indexCode: string): Promise<boolean> {
 	return job !== undefined;
 }
 
-/** How many jobs that have not begun came before this one. */
-export async function jobsBefore(createdAt: Date): Promise<number> {
+/** How many jobs of a kind that have not begun came before this one: others take their turns between them. */
+export async function jobsBefore(kind: string, createdAt: Date): Promise<number> {
 	const [{ count }] = await connection().sql<{ count: number }>`
-		select count(*)::int as count from jobs where state = 'queued' and created_at < ${createdAt}`;
+		select count(*)::int as count from jobs
+		where state = 'queued' and kind = ${kind} and created_at < ${createdAt}`;
 	return count;
 }
 

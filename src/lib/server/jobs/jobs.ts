@@ -43,12 +43,14 @@ export interface NewJob extends Pick<JobRow, 'kind' | 'indexCode' | 'edition' | 
 
 /** Takes the file in, where there is one, and has the work done; the answer comes as soon as the file has arrived. */
 export async function startJob({ upload, request, done, ...row }: NewJob): Promise<string> {
+	refuseMany(row.kind, row.startedBy);
 	const { folder, file, total } = upload ? await receive(upload) : NO_FILE;
 	try {
 		const id = randomUUID();
 		await insertJob({ ...row, id, state: 'queued', total });
 		if (row.indexCode) await noteForAdministrators('import', row.startedBy, loadingOf(row));
-		enqueue(id, { kind: row.kind, databaseUrl: databaseUrl(), request: request(file) }, folder, done);
+		const input = { kind: row.kind, databaseUrl: databaseUrl(), request: request(file) };
+		enqueue(id, row.startedBy, input, folder, done);
 		return id;
 	} catch (error) {
 		await clear(folder);
@@ -61,12 +63,31 @@ const loadingOf = ({ kind, indexCode, edition }: Pick<NewJob, 'kind' | 'indexCod
 		? `The edition ${edition} of ${indexCode} is being loaded.`
 		: `Records of ${indexCode} are being loaded.`;
 
-/** So many imports at a time: each takes a thread and room for a whole vocabulary. */
+/** So many jobs of a kind at a time: each takes a thread and room for what it works on, whole vocabularies the most. */
 const AT_A_TIME = 2;
+/** So many jobs of a kind that one person has waiting or under way. */
+const MOST_OF_ONE = 20;
 /** How often a server says that it still looks after its jobs, in milliseconds. */
 const PULSE = 2_000;
 
-const queue = new WorkQueue(AT_A_TIME);
+/** One for each kind, so that the long ones of one keep no other waiting. */
+const queues = new Map<string, WorkQueue>();
+function queueOf(kind: string): WorkQueue {
+	const known = queues.get(kind) ?? new WorkQueue(AT_A_TIME);
+	queues.set(kind, known);
+	return known;
+}
+const stopWork = (id: string, reason: unknown) =>
+	Promise.all([...queues.values()].map((queue) => queue.stop(id, reason)));
+
+function refuseMany(kind: string, by: string): void {
+	if (queueOf(kind).countOf(by) >= MOST_OF_ONE)
+		throw new ServiceError(
+			429,
+			'too-many-jobs',
+			`${MOST_OF_ONE} of these are waiting or under way for you already. Wait until one has ended.`
+		);
+}
 let pulse: ReturnType<typeof setInterval> | undefined;
 
 /** Why work is stopped before its end, as its report says it. */
@@ -84,9 +105,10 @@ const clear = async (folder: string) => {
 	if (folder) await rm(folder, { recursive: true, force: true });
 };
 
-function enqueue(id: string, input: ThreadInput, folder: string, done?: () => void): void {
-	queue.add({
+function enqueue(id: string, by: string, input: ThreadInput, folder: string, done?: () => void): void {
+	queueOf(input.kind).add({
 		id,
+		by,
 		run: async (stop) => {
 			const isDone = await work(id, input, stop).catch((err: unknown) =>
 				log.error({ reason: reasonOf(err), job: id }, 'a job could not be settled')
@@ -104,7 +126,7 @@ function enqueue(id: string, input: ThreadInput, folder: string, done?: () => vo
 
 /** Says that the jobs here are looked after, and stops those that somebody has cancelled at another server. */
 async function beat(): Promise<void> {
-	const ids = queue.ids();
+	const ids = [...queues.values()].flatMap((queue) => queue.ids());
 	if (ids.length === 0) {
 		clearInterval(pulse);
 		pulse = undefined;
@@ -112,7 +134,7 @@ async function beat(): Promise<void> {
 	}
 	// While the database is away there is nobody to tell; the next beat tells it.
 	const cancelled = await renew(ids).catch(() => []);
-	await Promise.all(cancelled.map((id) => queue.stop(id, CANCELLED)));
+	await Promise.all(cancelled.map((id) => stopWork(id, CANCELLED)));
 }
 
 const CANCELLED = new Stopped('cancelled', 'It was cancelled and changed nothing.');
@@ -121,13 +143,14 @@ const CANCELLED = new Stopped('cancelled', 'It was cancelled and changed nothing
 export async function cancelJob(person: Person | undefined, id: string) {
 	await jobFor(person, 'change', id);
 	await askToCancel(id);
-	await queue.stop(id, CANCELLED);
+	await stopWork(id, CANCELLED);
 	return findJob(person, id);
 }
 
 /** Stops all work of this server; resolves when every job says how it ended. */
 export async function stopJobs(): Promise<void> {
-	await queue.stopAll(new Stopped('stopped', 'The server was stopped. Nothing was changed; begin it again.'));
+	const reason = new Stopped('stopped', 'The server was stopped. Nothing was changed; begin it again.');
+	await Promise.all([...queues.values()].map((queue) => queue.stopAll(reason)));
 }
 
 /** Settles what servers left that have gone: their jobs, and the files they were reading. */
@@ -233,7 +256,7 @@ export async function recordJob(
 export async function findJob(person: Person | undefined, id: string) {
 	const job = await jobFor(person, 'see', id);
 	const { indexCode, edition, state, done, total, report, createdAt } = job;
-	const ahead = state === 'queued' ? await jobsBefore(createdAt) : undefined;
+	const ahead = state === 'queued' ? await jobsBefore(job.kind, createdAt) : undefined;
 	return { indexCode, edition, state, done, total, report, ...(ahead !== undefined && { ahead }) };
 }
 

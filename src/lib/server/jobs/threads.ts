@@ -6,7 +6,7 @@ import { inInstallation } from '../installation';
 const THREADS = path.resolve(process.env.OAKMOSS_WORKERS ?? inInstallation('build/worker'));
 
 /** The bundled program of a thread. */
-export const threadAt = (name: 'import' | 'phrases') => path.join(THREADS, `${name}.js`);
+export const threadAt = (name: 'import' | 'phrases' | 'reading') => path.join(THREADS, `${name}.js`);
 
 /** A thread's heap, in MiB: a larger vocabulary fails with words instead of taking the server down. */
 const MOST_MEMORY = 1_536;

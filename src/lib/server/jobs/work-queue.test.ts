@@ -3,6 +3,20 @@ import { describe, expect, it } from 'vitest';
 import { WorkQueue } from './work-queue';
 
 describe('work that needs much room', () => {
+	it('is done by turns of those who wait, each in their own order', async () => {
+		const queue = new WorkQueue(1);
+		const begun: string[] = [];
+		const add = (by: string, id: string) =>
+			queue.add({ id, by, run: async () => void begun.push(id), dropped: async () => {} });
+		for (let i = 0; i < 5; i++) add('many', `m${i}`);
+		add('few', 'f0');
+		add('few', 'f1');
+		expect(queue.countOf('many')).toBe(5);
+		while (queue.ids().length > 0) await new Promise((resolve) => setImmediate(resolve));
+		expect(begun).toEqual(['m0', 'f0', 'm1', 'f1', 'm2', 'm3', 'm4']);
+		expect(queue.countOf('many')).toBe(0);
+	});
+
 	it('is done so many at a time, in order, each once; what is stopped while it waits is never begun', async () => {
 		const piece = fc.record({ steps: fc.nat(4), fails: fc.boolean(), stop: fc.boolean() });
 		await fc.assert(
@@ -18,6 +32,7 @@ describe('work that needs much room', () => {
 					pieces.forEach(({ steps, fails }, i) =>
 						queue.add({
 							id: String(i),
+							by: 'one',
 							run: async (stop) => {
 								begun.push(i);
 								expect(++running).toBeLessThanOrEqual(most);

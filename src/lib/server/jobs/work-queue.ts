@@ -1,7 +1,9 @@
-/** Work that needs much room: so many at a time, the rest in the order in which they came. */
+/** Work that needs much room: so many at a time, the rest by turns of those who wait, each in the order of their own. */
 
 interface Piece {
 	id: string;
+	/** Whose turn it takes. */
+	by: string;
 	/** Begins the work. Resolves when it has ended, well or not. */
 	run: (stop: AbortSignal) => Promise<void>;
 	/** Told instead of being run when the piece is stopped while it waits. */
@@ -10,7 +12,10 @@ interface Piece {
 
 export class WorkQueue {
 	private readonly waiting: Piece[] = [];
-	private readonly running = new Map<string, { stop: AbortController; ended: Promise<void> }>();
+	private readonly running = new Map<string, { by: string; stop: AbortController; ended: Promise<void> }>();
+	/** When somebody had a turn last, counted in turns. */
+	private readonly turns = new Map<string, number>();
+	private turn = 0;
 
 	/** @param most pieces that are worked on at the same time */
 	constructor(private readonly most: number) {}
@@ -23,6 +28,11 @@ export class WorkQueue {
 	/** Everything that waits or is worked on. */
 	ids(): string[] {
 		return [...this.running.keys(), ...this.waiting.map(({ id }) => id)];
+	}
+
+	/** How many pieces of somebody wait or are worked on. */
+	countOf(by: string): number {
+		return [...this.running.values(), ...this.waiting].filter((piece) => piece.by === by).length;
 	}
 
 	/** Stops a piece of work; resolves when it has ended. One that is not here is left alone. */
@@ -42,9 +52,22 @@ export class WorkQueue {
 		);
 	}
 
+	/** The next piece of whoever waits and had no turn for longest. */
+	private takeNext(): Piece | undefined {
+		const lastTurn = ({ by }: Piece) => this.turns.get(by) ?? 0;
+		let next = 0;
+		for (const [i, piece] of this.waiting.entries())
+			if (lastTurn(piece) < lastTurn(this.waiting[next])) next = i;
+		const [piece] = this.waiting.splice(next, 1);
+		if (piece) this.turns.set(piece.by, ++this.turn);
+		// Nobody waits: everybody has been served.
+		else this.turns.clear();
+		return piece;
+	}
+
 	private begin(): void {
 		while (this.running.size < this.most) {
-			const piece = this.waiting.shift();
+			const piece = this.takeNext();
 			if (!piece) return;
 			const stop = new AbortController();
 			const ended = piece
@@ -54,7 +77,7 @@ export class WorkQueue {
 					this.running.delete(piece.id);
 					this.begin();
 				});
-			this.running.set(piece.id, { stop, ended });
+			this.running.set(piece.id, { by: piece.by, stop, ended });
 		}
 	}
 }

@@ -2,6 +2,9 @@
 import { timingSafeEqual } from 'node:crypto';
 import { collectDefaultMetrics, Counter, Histogram, Registry } from 'prom-client';
 import { ServiceError } from '../errors';
+import { watchThread } from './thread-watch';
+
+export { answering } from './thread-watch';
 
 const registry = new Registry();
 collectDefaultMetrics({ register: registry, prefix: 'oakmoss_' });
@@ -17,6 +20,9 @@ const faults = new Counter({
 	help: 'Errors that nobody foresaw',
 	registers: [registry]
 });
+
+/** Begins to look what holds this server up. */
+export const startWatching = () => watchThread(registry);
 
 /** Counts a request that was answered. Streams are answered when they begin. */
 export function measured(route: string | null, method: string, status: number, seconds: number): void {

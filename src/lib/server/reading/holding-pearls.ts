@@ -9,7 +9,7 @@ import { contentWords, fold } from '../../../core/text';
 import { ServiceError } from '../errors';
 import { allowIn, changeInquiry, loadInquiry, sharedView } from '../inquiry';
 import type { Person } from '../people';
-import { citationsIn, type RecordLine, recordLines, recordNumber } from '../records';
+import { citationsOf, type RecordLine, recordLines, recordNumber } from '../records';
 import { findRecordsIn } from '../search';
 import { currentIndex } from '../vocabulary';
 import { recordsOfTheirWorks } from './work-record-rows';
@@ -243,7 +243,7 @@ export async function recognise(
 ): Promise<Recognised> {
 	await allowIn(person, 'read', inquiryId);
 	const { inquiry } = await loadInquiry(inquiryId);
-	const { items, findings } = citationsIn(text);
+	const { items, findings } = await citationsOf(text);
 	const works = await matchedWorks(inquiry.about.indexes, items);
 	const recognised: Recognised = {
 		found: [],
@@ -253,8 +253,10 @@ export async function recognise(
 			.map(({ line, message }) => ({ line, message })),
 		already: 0
 	};
-	const isPearl = (code: string, key: string) =>
-		Object.values(inquiry.pearls).some(({ indexCode, record }) => indexCode === code && record === key);
+	const pearls = new Set(
+		Object.values(inquiry.pearls).map(({ indexCode, record }) => `${indexCode}\n${record}`)
+	);
+	const isPearl = (code: string, key: string) => pearls.has(`${code}\n${key}`);
 	const seen = new Set<string>();
 	for (const [i, own] of works.entries()) {
 		const [first] = own;

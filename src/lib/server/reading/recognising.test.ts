@@ -3,7 +3,7 @@ import { dropDatabase } from '../db/database.test-aid';
 import { createInquiry } from '../inquiry/inquiries';
 import { changeInquiry } from '../inquiry/inquiry-changes';
 import { LOCAL_PERSON } from '../people/access';
-import { citationsIn } from '../records/record-import';
+import { readCitations } from '../records/record-import';
 import { databaseWithYarrow, store } from '../records/yarrow.test-aid';
 import '../wings';
 import { recognise } from './holding-pearls';
@@ -86,7 +86,7 @@ describe('citations that are pasted', () => {
 		expect(known.found).toHaveLength(1);
 		expect(known.faults.length).toBeGreaterThan(0);
 		expect(await ask('   \n ')).toEqual({ found: [], unknown: [], faults: [], already: 0 });
-		expect(citationsIn('[{"type":7},{"type":"book","id":"b","title":"T"}]').items).toHaveLength(1);
+		expect(readCitations('[{"type":7},{"type":"book","id":"b","title":"T"}]').items).toHaveLength(1);
 	});
 
 	it('may be ten thousand', async () => {

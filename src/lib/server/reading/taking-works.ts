@@ -6,7 +6,7 @@ import { authorsInShort, type CslItem, yearOf } from '../../../core/evidence/cit
 import { ServiceError } from '../errors';
 import { allowIn, changeInquiry, loadInquiry } from '../inquiry';
 import type { Person } from '../people';
-import { citationsIn } from '../records';
+import { citationsOf } from '../records';
 import { ordered } from '../search';
 import { matchedWorks } from './matching';
 import { poolOf, type PoolWish } from './pooled-lists';
@@ -188,7 +188,7 @@ export async function takeCitations(
 	how: TakenFrom
 ): Promise<Taken> {
 	await allowIn(person, 'change-inquiry', inquiryId);
-	const { items, findings } = citationsIn(text);
+	const { items, findings } = await citationsOf(text);
 	notTooMany(items.length);
 	const { inquiry } = await loadInquiry(inquiryId);
 	const works = await matchedWorks(inquiry.about.indexes, items);

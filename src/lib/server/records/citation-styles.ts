@@ -103,10 +103,14 @@ export function styleNamed(id: string): StyleNode | string | undefined {
 	const file = files.get(id);
 	const style = file
 		? inFull((JSON.parse(readFileSync(path.join(folder, file), 'utf8')) as Record<string, ShortNode>)[id])
-		: otherStyles()[id];
+		: ownValue(otherStyles(), id);
 	if (style) styles.set(id, style);
 	return style;
 }
+
+/** What an object says under a name itself, not what every object has. */
+const ownValue = <T>(all: Partial<Record<string, T>>, name: string) =>
+	Object.hasOwn(all, name) ? all[name] : undefined;
 
 /** Styles that only the other package has, as XML. */
 function otherStyles(): Partial<Record<string, string>> {

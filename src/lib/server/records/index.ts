@@ -4,7 +4,7 @@ export type { StyleSummary } from './citation-styles';
 export type { Cited } from './citing';
 export { citeAll, citedByJob, citeInThread, citeOrBegin } from './citing-in-background';
 export { draftOf, exportRecords, recordFile } from './record-export';
-export { citationsIn, importRecords } from './record-import';
+export { citationsOf, importRecords, readCitations } from './record-import';
 export { recordLines, recordNumber, recordSheet } from './record-lines';
 export type { RecordLine, TaggedHeading } from './record-lines';
 export { storeRecords } from './record-store';

@@ -21,7 +21,7 @@ import type { EditionIndex } from '../../../core/edition/edition-index';
 import type { Finding, ImportCounts } from '../../../core/vocabulary/vocabulary-data';
 import { currentIndex, editionIndex } from '../vocabulary';
 import type { Sql } from '../db';
-import { type Finish, ImportError, type Progress, StrictText } from '../jobs';
+import { type Finish, ImportError, type Progress, readInThread, StrictText } from '../jobs';
 import { parseBibtex } from './bibtex-entry';
 import { RecordStore } from './record-store';
 
@@ -68,8 +68,40 @@ function formatOfText(text: string): RecordFormat | undefined {
 	return undefined;
 }
 
+/** Citations of one text that are looked for in the indexes at once. */
+const MOST_CITATIONS = 10_000;
+
+/** How an entry of BibTeX or RIS begins. */
+const ENTRY = /^[^\S\n]*(?:@(?!comment|string|preamble)\w+\s*[{(]|TY {2}- )/gim;
+
+export interface CitationReading {
+	items: CslItem[];
+	findings: Finding[];
+}
+
+/**
+ * The citations of a text that somebody brings, read in a thread.
+ * @throws ServiceError 422 where they are too many, or cannot be read
+ */
+export const citationsOf = (text: string) => readInThread<CitationReading>('citations', text);
+
+/** The same where it is read: what is said of it is bounded, as it is sent on. */
+export function readCitations(text: string): CitationReading {
+	const refuseMany = (count: number) => {
+		if (count > MOST_CITATIONS)
+			throw new Error(
+				`The text holds ${count} citations; at most ${MOST_CITATIONS} are looked for at once. Bring it in parts.`
+			);
+	};
+	// To see how many begin takes a moment, to read them takes minutes.
+	refuseMany(text.match(ENTRY)?.length ?? 0);
+	const { items, findings } = citationsIn(text);
+	refuseMany(items.length);
+	return { items, findings: findings.slice(0, MOST_CITATIONS) };
+}
+
 /** The citations of a text: RIS, BibTeX, CSL-JSON, or DOIs line by line, however each is written. */
-export function citationsIn(text: string): { items: CslItem[]; findings: Finding[] } {
+function citationsIn(text: string): CitationReading {
 	const format = formatOfText(text);
 	if (format !== undefined) {
 		const { records, findings } = readWhole(READERS[format](), text);

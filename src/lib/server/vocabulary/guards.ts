@@ -60,15 +60,16 @@ function entityFault(doctype: string): ImportError | undefined {
 			'external-entity',
 			'The file names an external DOCTYPE, and nothing is fetched. Remove its DOCTYPE.'
 		);
-	for (const [, external, value] of doctype.matchAll(
-		/<!ENTITY\s+(?:%\s*)?\S+\s+(?:(SYSTEM|PUBLIC)\b|["']([^"']*)["'])/g
+	// The other kind of quotation mark may stand between those of a kind.
+	for (const [, external, double, single] of doctype.matchAll(
+		/<!ENTITY\s+(?:%\s*)?\S+\s+(?:(SYSTEM|PUBLIC)\b|"([^"]*)"|'([^']*)')/g
 	)) {
 		if (external)
 			return new ImportError(
 				'external-entity',
 				'The file declares an external entity, and nothing is fetched. Remove its DOCTYPE.'
 			);
-		if (value.includes('&'))
+		if ((double ?? single).includes('&'))
 			return new ImportError(
 				'nested-entity',
 				'The file declares entities made of other entities, which can grow without end. Remove its DOCTYPE.'

@@ -122,6 +122,7 @@ describe('bad files', () => {
 		['CSV without a heading column', 'text/csv', 'name;broader\na;b\n', 'unreadable'],
 		['CSV with a quotation mark left open', 'text/csv', 'id,heading\n1,"Noise\n2,Rest\n', 'unreadable'],
 		['CSV with a field too many', 'text/csv', 'id,heading\n1,Noise\n2,Rest,and more\n', 'unreadable'],
+		['a heading whose address is a book', 'text/csv', `id,heading\nhttps://x.example/${'a'.repeat(3_000)},Noise\n`, 'address-too-long'],
 		['N-Triples cut short', 'application/n-triples', '<https://x.example/a> <https://x.example/b> "no end', 'unreadable']
 	])('refuse %s with the reason, and change nothing', async (_, type, content, code) => {
 		await load(TURTLE, 'text/turtle');

@@ -1,6 +1,6 @@
 /** From a vocabulary file to a committed edition, in three stages: read, index, write. */
 import type { Finding } from '../../../core/vocabulary/vocabulary-data';
-import type { Finish, Progress } from '../jobs';
+import { type Finish, ImportError, type Progress } from '../jobs';
 import type { Sql } from '../db';
 import { indexVocabulary } from './import-index';
 import { readVocabulary, type ReadVocabulary } from './import-read';
@@ -55,6 +55,7 @@ type Tell = (share: number) => void;
 
 /** From what was read to a committed edition. */
 async function writeReading(sql: Sql, read: ReadVocabulary, wanted: Wanted, told: Tell, finish: Finish) {
+	refuseLongAddresses(read.reading.data.headings);
 	const packed = indexVocabulary(read);
 	told(READ + INDEXED);
 	const said = await mappingsOfVocabulary(wanted.indexCode, read.reading.data);
@@ -74,6 +75,18 @@ async function writeReading(sql: Sql, read: ReadVocabulary, wanted: Wanted, told
 		await finish(tx, { counts: { ...counts }, findings, findingCounts });
 	});
 	return read.reading;
+}
+
+/** The longest address that a heading may have, in characters: it goes along wherever the heading does. */
+const LONGEST_ADDRESS = 2_000;
+
+function refuseLongAddresses(headings: readonly { uri: string }[]): void {
+	for (const { uri } of headings)
+		if (uri.length > LONGEST_ADDRESS)
+			throw new ImportError(
+				'address-too-long',
+				`The address that begins with “${uri.slice(0, 60)}” is ${uri.length.toLocaleString('en')} characters long; a heading has one of at most ${LONGEST_ADDRESS.toLocaleString('en')}. Nothing was changed.`
+			);
 }
 
 /** What a person should know of what became of the edition. */

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { answer, bodyOf, queryOf, whoAsks } from '$lib/server/http';
-import { liveStream, sayWhere } from '$lib/server/inquiry';
+import { liveStream, sayWhere, streamHead } from '$lib/server/inquiry';
 
 const window = v.pipe(v.string(), v.uuid());
 const query = v.object({ window: v.optional(window) });
@@ -16,6 +16,9 @@ export const GET = (event) =>
 		const { window } = queryOf(event.url, query);
 		return liveStream(event.locals.person, event.params.id, () => whoAsks(event), window);
 	});
+
+/** Answers whoever asks only what it would be. */
+export const HEAD = ({ locals, params }) => answer(() => streamHead(locals.person, params.id));
 
 /** Where somebody is. */
 export const POST = ({ locals, params, request }) =>

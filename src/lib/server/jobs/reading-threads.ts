@@ -1,0 +1,62 @@
+/**
+ * Reading what a person brings, in threads that are kept: while a text of megabytes is taken apart, everybody else is
+ * answered. It is waited for, and is bounded in time and memory.
+ */
+import { Piscina } from 'piscina';
+import { ServiceError } from '../errors';
+import { threadAt } from './threads';
+
+const THREADS = 2;
+/** Texts that wait for a thread; each may have megabytes. */
+const MOST_WAITING = 40;
+/** Milliseconds after which a text is given up, its wait for a thread counted. */
+const LONGEST = 60_000;
+/** A thread's heap, in MiB. */
+const MOST_MEMORY = 768;
+
+/** What a thread answers: what it read, or why it cannot be read. */
+export type Reading<T> = { value: T } | { fault: string };
+
+let pool: Piscina | undefined;
+const threads = () =>
+	(pool ??= new Piscina({
+		filename: threadAt('reading'),
+		minThreads: 0,
+		maxThreads: THREADS,
+		maxQueue: MOST_WAITING,
+		idleTimeout: 30_000,
+		resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY }
+	}));
+
+/**
+ * @param kind which reader is asked, by the name it has in the thread
+ * @throws ServiceError 422 where it cannot be read, or takes too long or too much memory; 503 where too many wait
+ */
+export async function readInThread<T>(kind: string, request: unknown): Promise<T> {
+	let reading: Reading<T>;
+	try {
+		reading = (await threads().run(
+			{ kind, request },
+			{ signal: AbortSignal.timeout(LONGEST) }
+		)) as Reading<T>;
+	} catch (error) {
+		throw troubleOf(error as Error & { code?: string });
+	}
+	if ('fault' in reading) throw new ServiceError(422, 'unreadable', reading.fault);
+	return reading.value;
+}
+
+function troubleOf(error: Error & { code?: string }): Error {
+	const { name, code, message } = error;
+	if (name === 'AbortError' || name === 'TimeoutError')
+		return new ServiceError(422, 'too-large', 'This takes too long to be read. Bring it in smaller parts.');
+	if (code === 'ERR_WORKER_OUT_OF_MEMORY')
+		return new ServiceError(
+			422,
+			'too-large',
+			'This takes too much memory to be read. Bring it in smaller parts.'
+		);
+	if (/queue/i.test(message))
+		return new ServiceError(503, 'busy', 'Much is being read for others just now. Try again in a moment.');
+	return error;
+}
