@@ -57,6 +57,7 @@ const server = http.createServer((request, response) => {
 	void handler(request, response);
 });
 
+/** @type {Record<string, [string, string, string]>} */
 const TROUBLES = {
 	HPE_HEADER_OVERFLOW: [
 		'431 Request Header Fields Too Large',
@@ -74,7 +75,8 @@ const TROUBLES = {
 /** What the protocol itself cannot take, such as an address of megabytes. */
 server.on('clientError', (error, socket) => {
 	if (!socket.writable) return socket.destroy();
-	const [status, code, message] = TROUBLES[error.code] ?? TROUBLES.other;
+	const [status, code, message] =
+		TROUBLES[/** @type {NodeJS.ErrnoException} */ (error).code ?? ''] ?? TROUBLES.other;
 	const body = inWords(code, message);
 	socket.end(
 		`HTTP/1.1 ${status}\r\ncontent-type: application/json\r\ncontent-length: ${Buffer.byteLength(body)}\r\nconnection: close\r\n\r\n${body}`

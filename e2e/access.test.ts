@@ -1,54 +1,19 @@
 /** Who may have what: every route, for every role, in inquiries that are theirs, shared, linked, foreign, and not there. */
-import { existsSync, readdirSync, readFileSync } from 'node:fs';
-import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { connect, type Connection } from '../src/lib/server/db/client';
 import { actionOf } from '../src/lib/server/http/route-actions';
+import {
+	expected,
+	isOfInquiry,
+	isPage,
+	OF_ONESELF,
+	PARTS,
+	ROLES,
+	routeTable,
+	THERE,
+	wasLetIn
+} from './access.test-aid';
 import { startTogether } from './app.test-aid';
-
-const ROUTES = path.resolve('src/routes');
-
-/** Every method that a file of a route answers. */
-function routeTable(): { method: string; route: string }[] {
-	const files = readdirSync(ROUTES, { recursive: true, encoding: 'utf8' });
-	return files
-		.filter((file) => /\+(server\.ts|page\.svelte|page\.server\.ts)$/.test(file))
-		.flatMap((file) => {
-			const route = `/${path.dirname(file)}`.replace(/\/\.$/, '/');
-			if (file.endsWith('+page.svelte')) return [{ method: 'GET', route }];
-			const text = readFileSync(path.join(ROUTES, file), 'utf8');
-			const methods = file.endsWith('+server.ts')
-				? [...text.matchAll(/export (?:const|async function) (GET|POST|PUT|PATCH|DELETE)\b/g)].map(
-						([, one]) => one
-					)
-				: text.includes('export const actions')
-					? ['POST']
-					: [];
-			return methods.map((method) => ({ method, route }));
-		});
-}
-
-/** Whoever has done these is no longer who they were; for whom nobody is, they are asked all the same. */
-const OF_ONESELF = /^(DELETE \/account\/me|POST \/account\/sign-out|DELETE \/inquiry\/\[id\]\/people\/me)$/;
-
-const ROLES = ['administrator', 'librarian', 'member'] as const;
-const PARTS = ['owner', 'editor', 'reader', 'linked', 'foreign', 'absent'] as const;
-type Role = (typeof ROLES)[number];
-type Part = (typeof PARTS)[number];
-
-/** What is expected, said here once more, in other words than where it is decided. */
-function expected(action: string, role: Role, part?: Part): 'may' | 401 | 403 | 404 {
-	if (action === 'open') return 'may';
-	if (part === undefined) {
-		if (action === 'govern') return role === 'administrator' ? 'may' : 403;
-		if (action === 'change-indexes') return role === 'member' ? 403 : 'may';
-		return 'may';
-	}
-	if (part === 'foreign' || part === 'absent') return 404;
-	if (action === 'read') return 'may';
-	if (action === 'own-inquiry') return part === 'owner' ? 'may' : 403;
-	return part === 'owner' || part === 'editor' ? 'may' : 403;
-}
 
 let app: Awaited<ReturnType<typeof startTogether>>;
 let database: Connection;
@@ -77,9 +42,6 @@ afterAll(async () => {
 	await database?.end();
 	await app?.close();
 });
-
-/** Things that are there, for routes that only look; for others, none, so that nothing is lost on the way. */
-const THERE: Record<string, string> = { code: 'yarrow', format: 'json', record: 'y0001', label: '2024' };
 
 interface Asked {
 	status: number;
@@ -111,23 +73,11 @@ async function ask(
 	return { status: response.status, code: error?.code, body, location: response.headers.get('location') };
 }
 
-/** Whether somebody was let in, whatever the route then made of what was sent. */
-const fits = ({ status, code }: Asked, wanted: ReturnType<typeof expected>) =>
-	wanted === 'may'
-		? status !== 401 && code !== 'not-allowed' && code !== 'no-inquiry' && status < 500
-		: status === wanted;
+const fits = (asked: Asked, wanted: ReturnType<typeof expected>) =>
+	wanted === 'may' ? wasLetIn(asked) : asked.status === wanted;
 
 describe('every route', () => {
 	const table = routeTable();
-	const isOfInquiry = (route: string) => /^\/(inquiry|api\/v1\/inquiries)\/\[id\]/.test(route);
-
-	const pages = new Set(
-		table
-			.filter(({ route }) => existsSync(path.join(ROUTES, route, '+page.svelte')))
-			.map(({ route }) => route)
-	);
-	const isPage = (route: string) => pages.has(route);
-
 	it('says what it asks for', () => {
 		expect(table.length).toBeGreaterThan(150);
 		expect(table.filter(({ method, route }) => actionOf(method, route) === undefined)).toEqual([]);

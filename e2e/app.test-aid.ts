@@ -45,9 +45,11 @@ function loadDemo(databaseUrl: string): void {
 }
 
 /** The same with accounts on: one administrator, one librarian, one member, who are called after what they are. */
-export async function startTogether(): Promise<App & { signIn: (role: string) => Promise<string> }> {
+export async function startTogether(
+	environment: Record<string, string> = {}
+): Promise<App & { signIn: (role: string) => Promise<string> }> {
 	const OAKMOSS_SECRET = 'for the tests alone, and long enough';
-	const app = await startApp({ OAKMOSS_ACCOUNTS: 'on', OAKMOSS_SECRET });
+	const app = await startApp({ OAKMOSS_ACCOUNTS: 'on', OAKMOSS_SECRET, ...environment });
 	const { sql, end } = connect(app.databaseUrl, 1);
 	const hash = await hashPassword(PASSWORD);
 	for (const role of ['administrator', 'librarian', 'member']) {

@@ -61,17 +61,15 @@ function knownTo({ headers }: Request): number | undefined {
 const isForScripts = ({ url, request }: RequestEvent) =>
 	url.pathname.startsWith('/api/') || !(request.headers.get('accept') ?? '').includes('text/html');
 
-const routesWith = (files: Record<string, unknown>) =>
-	new Set(Object.keys(files).map((file) => file.replace(/^\/src\/routes|\/\+[^/]+$/g, '') || '/'));
-const PAGES = routesWith(import.meta.glob('/src/routes/**/+page.svelte'));
-const ENDPOINTS = routesWith(import.meta.glob('/src/routes/**/+server.ts'));
+const PAGES = new Set(
+	Object.keys(import.meta.glob('/src/routes/**/+page.svelte')).map(
+		(file) => file.replace(/^\/src\/routes|\/[^/]+$/g, '') || '/'
+	)
+);
 
-/** Whether it is a page that is asked for. Where a route has none, nothing that a request says makes it one. */
+/** Whether a page is asked for as browsers ask for one. Where a route has none, nothing that a request says makes it one. */
 const asksForPage = (event: RequestEvent) =>
-	event.request.method === 'GET' &&
-	event.route.id !== null &&
-	PAGES.has(event.route.id) &&
-	(!ENDPOINTS.has(event.route.id) || !isForScripts(event));
+	event.request.method === 'GET' && PAGES.has(event.route.id ?? '') && !isForScripts(event);
 
 /**
  * Finds out who asks, and whether they may have what the route does, before anything that was sent is looked at.

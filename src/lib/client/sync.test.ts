@@ -67,6 +67,7 @@ describe('commands on their way', () => {
 		first.close();
 		play.line.fates = [];
 		const again = await play.open();
+		await seconds(0.1);
 		expect(namesIn(again.queue.inquiry)).toEqual(['sound']);
 		await seconds(10);
 		expect(namesIn(server.inquiry)).toEqual(['sound']);

@@ -71,7 +71,8 @@ export interface Transport {
 /** Where what is not sent yet outlives the window. */
 export interface Shelf {
 	hold(): void;
-	keep(list: readonly Sent[]): void;
+	/** Resolves once it outlives the browser, too. */
+	keep(list: readonly Sent[]): Promise<void>;
 	/** Gives what windows left that are no longer open. */
 	adopt(take: (left: Sent[]) => void): Promise<void>;
 }
@@ -112,6 +113,8 @@ export class SyncQueue {
 	undo: string | null;
 	redo: string | null;
 	saving: Saving = 'saved';
+	/** Whether what waits outlives the browser, even if that is killed. */
+	isKept = true;
 	/** Changes that met others', oldest first. */
 	met: readonly Met[] = [];
 
@@ -256,7 +259,16 @@ export class SyncQueue {
 
 	private setQueue(queue: readonly Sent[]): void {
 		this.queue = queue;
-		this.shelf.keep(queue);
+		this.isKept = queue.length === 0;
+		this.shelf.keep(queue).then(
+			() => {
+				if (this.queue !== queue) return;
+				this.isKept = true;
+				this.listener.changed();
+			},
+			// Without room it is said not to be kept.
+			() => {}
+		);
 		this.listener.changed();
 	}
 

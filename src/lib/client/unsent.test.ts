@@ -27,7 +27,7 @@ async function adoptedBy(unsent: Unsent<string>): Promise<string[]> {
 describe('what a window could not send', () => {
 	it('is left alone while that window is open, and taken over once when it is not', async () => {
 		const first = open('one');
-		first.unsent.keep(['a', 'b']);
+		await first.unsent.keep(['a', 'b']);
 		const second = open('two');
 		expect(await adoptedBy(second.unsent)).toEqual([]);
 		first.end();
@@ -36,10 +36,10 @@ describe('what a window could not send', () => {
 		expect(browser.stored.size).toBe(0);
 	});
 
-	it('is gone once it is sent', () => {
+	it('is gone once it is sent', async () => {
 		const { unsent } = open('one');
-		unsent.keep(['a']);
-		unsent.keep([]);
+		await unsent.keep(['a']);
+		await unsent.keep([]);
 		expect(browser.stored.size).toBe(0);
 	});
 

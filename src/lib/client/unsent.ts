@@ -1,3 +1,5 @@
+import { clearDurable, DurableText, durableTexts } from './durable-texts';
+
 /**
  * What a window could not send yet, kept in the browser until it can. All windows of a browser share its storage, so each
  * has a place of its own there, and holds a lock of that name as long as it is open: what stands in a place that nobody
@@ -5,6 +7,8 @@
  */
 export class Unsent<T> {
 	private readonly place: string;
+	/** Kept twice: at once, for a window that is closed in the next moment, and on the disk, for a browser that is killed. */
+	private readonly durable: DurableText;
 
 	/**
 	 * @param name what it is that windows have in common
@@ -15,6 +19,7 @@ export class Unsent<T> {
 		window: string
 	) {
 		this.place = `${name} ${window}`;
+		this.durable = new DurableText(this.place);
 	}
 
 	/** Says that this window is open. The browser takes the lock back when it is closed. */
@@ -22,9 +27,12 @@ export class Unsent<T> {
 		void locks()?.request(this.place, () => new Promise(() => {}));
 	}
 
-	keep(list: readonly T[]): void {
-		if (list.length === 0) localStorage.removeItem(this.place);
-		else localStorage.setItem(this.place, JSON.stringify(list));
+	/** @returns what resolves once nothing that happens to the browser can lose it */
+	keep(list: readonly T[]): Promise<void> {
+		const text = list.length === 0 ? undefined : JSON.stringify(list);
+		if (text === undefined) localStorage.removeItem(this.place);
+		else localStorage.setItem(this.place, text);
+		return this.durable.set(text);
 	}
 
 	/**
@@ -32,19 +40,23 @@ export class Unsent<T> {
 	 * @param take is given what stood in one; only when it is done does that place go
 	 */
 	async adopt(take: (left: T[]) => void): Promise<void> {
-		for (const place of this.placesOfOthers()) {
-			const takeOver = () => {
-				take(read<T>(place));
+		const durable = await durableTexts(this.name);
+		for (const place of new Set([
+			...this.placesOfOthers([...durable.keys()]),
+			...this.placesOfOthers(placesHere())
+		])) {
+			const takeOver = async () => {
+				take(together(listIn<T>(durable.get(place)), listIn<T>(localStorage.getItem(place))));
 				localStorage.removeItem(place);
+				if (durable.has(place)) await clearDurable(place);
 			};
 			const shared = locks();
-			if (!shared) takeOver();
+			if (!shared) await takeOver();
 			else await shared.request(place, { ifAvailable: true }, (lock) => lock && takeOver());
 		}
 	}
 
-	private placesOfOthers(): string[] {
-		const places = Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) ?? '');
+	private placesOfOthers(places: readonly string[]): string[] {
 		// The name alone was the one place for all windows before.
 		return places.filter(
 			(place) => place !== this.place && (place === this.name || place.startsWith(`${this.name} `))
@@ -55,10 +67,21 @@ export class Unsent<T> {
 /** A page that was not sent over a safe line has no locks; there every window takes all for left. */
 const locks = () => (navigator as Partial<Navigator>).locks;
 
-function read<T>(place: string): T[] {
+const placesHere = () => Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) ?? '');
+
+function listIn<T>(text: string | null | undefined): T[] {
 	try {
-		return JSON.parse(localStorage.getItem(place) ?? '[]') as T[];
+		return JSON.parse(text ?? '[]') as T[];
 	} catch {
 		return [];
 	}
+}
+
+/**
+ * What was kept in two ways. Of a browser that was killed one way may have less, or what was sent since: that is known
+ * where it is sent, and done once.
+ */
+function together<T>(first: readonly T[], second: readonly T[]): T[] {
+	const known = new Set(first.map((one) => JSON.stringify(one)));
+	return [...first, ...second.filter((one) => !known.has(JSON.stringify(one)))];
 }

@@ -1,7 +1,7 @@
 /** The thread in which texts are read that people bring and wait for: each kind by its own wing. */
 import type { Reading } from './jobs';
 import { readCitations } from './records';
-import { readCrosswalk } from './crosswalk/reading-crosswalks';
+import { readCrosswalk } from './crosswalk';
 
 const READERS: Record<string, (request: never) => unknown> = {
 	citations: readCitations,

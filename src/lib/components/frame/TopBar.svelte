@@ -45,6 +45,12 @@
 		event.preventDefault();
 		first.focus();
 	}
+	const saving = $derived.by(() => {
+		if (store.saving === 'saved') return 'Saved';
+		if (store.saving === 'saving') return 'Saving';
+		// Until it lies on the disk of whoever typed it, nothing is promised.
+		return store.isKept ? 'Kept here' : 'Not saved';
+	});
 </script>
 
 <header class="relative flex h-11 shrink-0 items-center gap-3 border-b px-3 max-sm:gap-2 print:hidden">
@@ -99,7 +105,7 @@
 		>
 	{/if}
 	<p class="shrink-0 text-right text-xs whitespace-nowrap text-quiet" role="status" data-saving>
-		{store.saving === 'saved' ? 'Saved' : store.saving === 'saving' ? 'Saving' : 'Kept here'}
+		{saving}
 	</p>
 	<div class="flex shrink-0">
 		<button class="quiet-action !px-2" onclick={onKeys} aria-label="Help: keys and words">?</button>

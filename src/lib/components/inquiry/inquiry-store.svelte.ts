@@ -35,6 +35,8 @@ export class InquiryStore {
 	undoName = $state<string | null>(null);
 	redoName = $state<string | null>(null);
 	saving = $state<Saving>('saved');
+	/** Whether what is not saved is kept here whatever happens to the browser. */
+	isKept = $state(true);
 	/** The last change that the server has answered for. */
 	revision = $state(0);
 	/** The change up to which what the server works out is asked for: that of one's own at once, those of others after a while. */
@@ -112,8 +114,8 @@ export class InquiryStore {
 	}
 
 	private show(): void {
-		const { inquiry, undo, redo, saving, revision, met } = this.queue;
-		Object.assign(this, { inquiry, undoName: undo, redoName: redo, saving, revision, met });
+		const { inquiry, undo, redo, saving, isKept, revision, met } = this.queue;
+		Object.assign(this, { inquiry, undoName: undo, redoName: redo, saving, isKept, revision, met });
 		if (this.isOwn()) this.followed = revision;
 	}
 

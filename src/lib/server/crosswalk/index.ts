@@ -11,3 +11,4 @@ export { CROSSWALK_TYPES, exportCrosswalk } from './taking-away';
 export { previewCrosswalkImport } from './taking-in';
 export { suggestionsFor } from './suggesting';
 export type { EvidenceLine, SuggestionLine } from './suggesting';
+export { readCrosswalk } from './reading-crosswalks';

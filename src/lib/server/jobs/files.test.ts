@@ -128,8 +128,16 @@ describe('a guard before a parser', () => {
 		],
 		['an external parameter', '<!DOCTYPE a [<!ENTITY % b PUBLIC "x" "http://x/">]><a/>', 'external-entity'],
 		['entities of entities', '<!DOCTYPE a [<!ENTITY b "x"><!ENTITY c "&b;&b;">]><a>&c;</a>', 'nested-entity'],
-		['entities of entities behind an apostrophe', `<!DOCTYPE a [<!ENTITY b "it's x"><!ENTITY c "it's &b;&b;">]><a>&c;</a>`, 'nested-entity'],
-		['entities of entities between apostrophes', `<!DOCTYPE a [<!ENTITY b 'x'><!ENTITY c '"&b;&b;'>]><a>&c;</a>`, 'nested-entity'],
+		[
+			'entities of entities behind an apostrophe',
+			`<!DOCTYPE a [<!ENTITY b "it's x"><!ENTITY c "it's &b;&b;">]><a>&c;</a>`,
+			'nested-entity'
+		],
+		[
+			'entities of entities between apostrophes',
+			`<!DOCTYPE a [<!ENTITY b 'x'><!ENTITY c '"&b;&b;'>]><a>&c;</a>`,
+			'nested-entity'
+		],
 		['elements without end', nested(201), 'too-deep']
 	])('refuses %s', async (_, text, code) => {
 		for (const cuts of [[], [7, 20, 33]]) expect(await xml(text, cuts)).toMatchObject({ code });

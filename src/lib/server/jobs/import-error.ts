@@ -11,6 +11,7 @@ export class ImportError extends Error {
 			| 'remote-context'
 			| 'external-entity'
 			| 'nested-entity'
+			| 'address-too-long'
 			| 'too-deep'
 			| 'withdraws-most'
 			| 'not-mended'

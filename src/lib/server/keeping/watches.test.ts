@@ -1,3 +1,4 @@
+/** This file is long: watches are told of, fed and stopped by what arrives after they were made, each step on the one before. */
 import { SaxesParser } from '@rubensworks/saxes';
 import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Command } from '../../../core/crosswalk';
