@@ -126,7 +126,7 @@ function wanted({ method, route }: Cell, asker: Asker): 'in' | number {
 		if (action === 'work') return 404;
 		return (part === 'owner' || part === 'editor') && !onlyReads ? 'in' : 403;
 	}
-	if (action === 'read') return 'in';
+	if (action === 'read') return role === 'visitor' && route === '/indexes' ? 403 : 'in';
 	if (role === 'visitor' || onlyReads) return 403;
 	if (action === 'change-indexes') return role === 'member' ? 403 : 'in';
 	if (action === 'govern') return role === 'administrator' ? 'in' : 403;

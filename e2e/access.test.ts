@@ -171,6 +171,46 @@ describe('every route', () => {
 	});
 });
 
+describe('an endpoint', () => {
+	it('has a door for whoever is signed in, too, whatever is said to be accepted', async () => {
+		for (const accept of ['text/html', '*/*'])
+			for (const at of [
+				'/inquiry/foreign-member/facts',
+				'/inquiry/foreign-member/outbox/any',
+				'/people/log'
+			]) {
+				const response = await fetch(app.address + at, { headers: { cookie: cookies.member, accept } });
+				await response.text();
+				expect([accept, at, response.status]).toEqual([accept, at, at === '/people/log' ? 403 : 404]);
+			}
+	});
+});
+
+describe('a link', () => {
+	it('shows its inquiry and the indexes that this uses, and no other', async () => {
+		const get = async (at: string, accept = '*/*') => {
+			const headers = { cookie: `oakmoss_links=${LINK}member`, accept };
+			const response = await fetch(app.address + at, { headers, redirect: 'manual' });
+			await response.text();
+			return response.status;
+		};
+		// The inquiry uses Yarrow alone.
+		expect(await get('/indexes/yarrow/hierarchy')).toBe(200);
+		expect(await get('/inquiry/linked-member/records?index=yarrow', 'text/html')).toBe(200);
+		for (const at of [
+			'/indexes/sorrel/hierarchy',
+			'/indexes/sorrel/editions',
+			'/inquiry/linked-member/composition/sorrel',
+			'/inquiry/linked-member/browse/sorrel',
+			'/inquiry/linked-member/facts?index=sorrel'
+		])
+			expect([at, await get(at)]).toEqual([at, 404]);
+		expect(await get('/indexes')).toBe(403);
+		for (const at of ['/indexes', '/indexes/sorrel/editions', '/inquiry/linked-member/records?index=sorrel'])
+			expect([at, await get(at, 'text/html')]).toEqual([at, 303]);
+	});
+});
+
 describe('what somebody signed in reads', () => {
 	it('is kept by no browser, so that nothing of it is there once they have signed out', async () => {
 		for (const where of [

@@ -4,6 +4,7 @@ import { whileReading } from '$lib/server/answering';
 import { ServiceError } from '$lib/server/errors';
 import {
 	actionOf,
+	allowByLink,
 	allowRoute,
 	asServiceError,
 	boundOpenBody,
@@ -78,6 +79,7 @@ const asksForPage = (event: RequestEvent) =>
 async function introduced(event: RequestEvent): Promise<Response | undefined> {
 	const { url, locals, request, route, params } = event;
 	const isPage = asksForPage(event);
+	const isForPeople = request.method === 'GET' && !isForScripts(event);
 	const action = route.id === null ? undefined : actionOf(request.method, route.id);
 	try {
 		locals.person = await whoAsks(event);
@@ -91,13 +93,22 @@ async function introduced(event: RequestEvent): Promise<Response | undefined> {
 				`${locals.person.name} is signed in with this browser now, which this page was not made for.`
 			);
 		if (!locals.person && action !== 'open') {
-			if (!isPage)
+			if (!isForPeople)
 				throw new ServiceError(401, 'not-signed-in', 'Nobody is signed in. Sign in, or send a token.');
 			const to = url.pathname === '/' ? '' : `?to=${encodeURIComponent(url.pathname + url.search)}`;
 			return new Response(null, { status: 303, headers: { location: `/sign-in${to}` } });
 		}
 		if (route.id === null) return undefined;
 		if (action === undefined) return wrongMethod(event, methodsOf(route.id).join(', '));
+		if (locals.person?.role === 'visitor' && action === 'read')
+			try {
+				await allowByLink(locals.person, route.id, indexesAskedFor(event));
+			} catch (error) {
+				// Their own page lists what they have links to.
+				if (isPage && error instanceof ServiceError)
+					return new Response(null, { status: 303, headers: { location: '/' } });
+				throw error;
+			}
 		// Of a page the services say it, so that it is said in a page.
 		if (!isPage) await allowRoute(locals.person, action, route.id, params.id);
 		return undefined;
@@ -105,6 +116,10 @@ async function introduced(event: RequestEvent): Promise<Response | undefined> {
 		return errorAnswer(asServiceError(error), challenge(event));
 	}
 }
+
+/** Codes of the indexes that an address names. */
+const indexesAskedFor = ({ params, url }: RequestEvent) =>
+	[(params as { code?: string }).code, url.searchParams.get('index')].filter((code) => !!code) as string[];
 
 function wrongMethod({ request }: RequestEvent, allow: string): Response {
 	const message = `${request.method} is not possible here; ${allow || 'nothing'} is.`;

@@ -3,7 +3,7 @@ export { ownPath } from './own-address';
 export { answer, asServiceError, errorAnswer, forPage, UNEXPECTED } from './answers';
 export { bodyOf, boundOpenBody, numberOf, queryOf } from './input';
 export { callerOf, rememberLink, signed, whoAsks } from './callers';
-export { actionOf, allowRoute, methodsOf } from './route-actions';
+export { actionOf, allowByLink, allowRoute, methodsOf } from './route-actions';
 export { refusal } from './gate';
 export {
 	apiComposition,

@@ -2,7 +2,8 @@
  * What each route asks for, before anything else is looked at: of a route of an inquiry, in that inquiry. A route that is
  * not named here answers nobody. Services ask again, of what they act on.
  */
-import { allowIn } from '../inquiry';
+import { ServiceError } from '../errors';
+import { allowIn, isLinkedIndex } from '../inquiry';
 import { type Action, allow, type Person } from '../people';
 
 const ROUTES: Record<Action | 'open', readonly string[]> = {
@@ -246,6 +247,23 @@ export function methodsOf(route: string): string[] {
 }
 
 const isOfInquiry = (route: string) => /^\/(inquiry|api\/v1\/inquiries)\/\[id\]/.test(route);
+
+/** Whether a route lists indexes whatever inquiry they are used in. */
+const LISTS_INDEXES = /^\/indexes$/;
+
+/**
+ * Whether a visitor asks for what their links are for: inquiries, and the indexes that those use. Of an inquiry its services
+ * ask.
+ * @param codes of the indexes that are asked for, in the path or as a parameter
+ * @throws ServiceError 404 for any other index, as if there were none, 403 for all of them together
+ */
+export async function allowByLink(person: Person, route: string, codes: readonly string[]): Promise<void> {
+	if (LISTS_INDEXES.test(route))
+		throw new ServiceError(403, 'not-allowed', 'A link shows one inquiry, and the indexes that it uses.');
+	for (const code of codes)
+		if (!(await isLinkedIndex(person.links ?? [], code)))
+			throw new ServiceError(404, 'no-index', `There is no subject index “${code}” in what the link shows.`);
+}
 
 /**
  * Whether a person may have what a route does.

@@ -183,6 +183,23 @@ export async function liveLinks(keys: readonly string[]): Promise<string[]> {
 	return rows.map(({ key }) => key);
 }
 
+/** Whether an inquiry that some keys of links lead to uses an index. */
+export async function isLinkedIndex(keys: readonly string[], code: string): Promise<boolean> {
+	const rows = await connection()
+		.db.select({ id: inquiries.id })
+		.from(inquiryLinks)
+		.innerJoin(inquiries, eq(inquiries.id, inquiryLinks.inquiryId))
+		.where(
+			and(
+				inArray(inquiryLinks.key, [...keys]),
+				isNull(inquiries.deletedAt),
+				sql`${code} = any(${inquiries.indexes})`
+			)
+		)
+		.limit(1);
+	return rows.length > 0;
+}
+
 export async function inquiryOfLink(key: string): Promise<string | undefined> {
 	const [row] = await connection()
 		.db.select({ id: inquiries.id })

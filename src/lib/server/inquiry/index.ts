@@ -22,7 +22,7 @@ export { decidersOf, namesOf } from './deciders';
 export { exportInquiry, importInquiry } from './inquiry-document';
 export { ownArchive } from './own-data';
 export { endStreams, liveStream, sayWhere, streamHead } from './live';
-export { liveLinks, ownerOf, seenAmong } from './access-rows';
+export { isLinkedIndex, liveLinks, ownerOf, seenAmong } from './access-rows';
 export { participantsBody } from './participants-schema';
 export {
 	inquiryBehind,
