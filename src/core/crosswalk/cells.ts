@@ -6,7 +6,12 @@ export function cellId(conceptId: string, indexCode: string): string {
 }
 
 export function inOrder<T extends { position: number; id: string }>(rows: Record<string, T>): T[] {
-	return Object.values(rows).sort((a, b) => a.position - b.position || (a.id < b.id ? -1 : 1));
+	return Object.values(rows).sort(byPosition);
+}
+
+/** How rows stand in order, whoever holds them. */
+export function byPosition(a: { position: number; id: string }, b: { position: number; id: string }): number {
+	return a.position - b.position || (a.id < b.id ? -1 : 1);
 }
 
 /** Picks of one cell, in order. */

@@ -6,7 +6,7 @@
  * This file is long: one switch says what every command does.
  */
 import { fold } from '../text';
-import { cellId, inOrder, picksOf, wordsOfConcept } from './cells';
+import { byPosition, cellId, inOrder, picksOf, wordsOfConcept } from './cells';
 import { LONGEST_CQL, NO_SETTINGS } from './strategy-settings';
 import { applyTo, rowOf, sameRow } from './changes';
 import { placeOfComment } from './comments';
@@ -453,9 +453,7 @@ function split(
 
 /** Picks of one cell, in order. */
 const picksIn = (inquiry: Inquiry, conceptId: string, indexCode: string) =>
-	rowsWithKey('picks', inquiry.picks, keyOfCell(conceptId, indexCode)).sort(
-		(a, b) => a.position - b.position || (a.id < b.id ? -1 : 1)
-	);
+	rowsWithKey('picks', inquiry.picks, keyOfCell(conceptId, indexCode)).sort(byPosition);
 
 /** To move one concept is to write all of them. */
 function roomForConcept({ concepts }: Inquiry): void {

@@ -22,11 +22,12 @@ const KEYS: Partial<Record<Table, (row: never) => string[]>> = {
 	pearls: ({ indexCode, record }: Pearl) => [keyOfPearl(indexCode, record)],
 	sightings: (row: Sighting) => [keyOfSighting(row)]
 };
-const key = (...parts: string[]) => parts.join('\n');
+/** No identifier can be taken for another part, nor a key of one kind for one of another. */
+const key = (...parts: string[]) => JSON.stringify(parts);
 export const keyOfWord = (conceptId: string, text: string) => key(conceptId, fold(text));
 export const keyOfCell = (conceptId: string, indexCode: string) => key('cell', conceptId, indexCode);
 export const keyOfPick = (conceptId: string, indexCode: string, uris: readonly string[]) =>
-	key(conceptId, indexCode, ...[...new Set(uris)].sort());
+	key('pick', conceptId, indexCode, ...[...new Set(uris)].sort());
 export const keyOfPearl = (indexCode: string, record: string) => key(indexCode, record);
 export const keyOfSighting = ({
 	indexCode,

@@ -37,13 +37,18 @@ export class DurableText {
 	set(text: string | undefined): Promise<void> {
 		this.wanted = text;
 		this.isBehind = true;
-		return (this.writing ??= this.writeAll().finally(() => (this.writing = undefined)));
+		return (this.writing ??= this.writeAll());
 	}
 
 	private async writeAll(): Promise<void> {
-		while (this.isBehind) {
-			this.isBehind = false;
-			await store(this.place, this.wanted);
+		try {
+			while (this.isBehind) {
+				this.isBehind = false;
+				await store(this.place, this.wanted);
+			}
+		} finally {
+			// In the same moment as the last look: what is set after that begins another writing.
+			this.writing = undefined;
 		}
 	}
 }

@@ -248,9 +248,6 @@ export function methodsOf(route: string): string[] {
 
 const isOfInquiry = (route: string) => /^\/(inquiry|api\/v1\/inquiries)\/\[id\]/.test(route);
 
-/** Whether a route lists indexes whatever inquiry they are used in. */
-const LISTS_INDEXES = /^\/indexes$/;
-
 /**
  * Whether a visitor asks for what their links are for: inquiries, and the indexes that those use. Of an inquiry its services
  * ask.
@@ -258,7 +255,7 @@ const LISTS_INDEXES = /^\/indexes$/;
  * @throws ServiceError 404 for any other index, as if there were none, 403 for all of them together
  */
 export async function allowByLink(person: Person, route: string, codes: readonly string[]): Promise<void> {
-	if (LISTS_INDEXES.test(route))
+	if (route === '/indexes')
 		throw new ServiceError(403, 'not-allowed', 'A link shows one inquiry, and the indexes that it uses.');
 	for (const code of codes)
 		if (!(await isLinkedIndex(person.links ?? [], code)))
