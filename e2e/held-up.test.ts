@@ -85,6 +85,39 @@ function lyingWorkbook(): string {
 	return bytes.toString('base64');
 }
 
+/** The document of an inquiry with as many works as fit in one. */
+function largeInquiry(): string {
+	const at = new Date(0).toISOString();
+	const id = randomBytes(8).toString('hex');
+	const entries = repeat(15_000, (i) => ({
+		id: `${id}-${i}`,
+		position: i,
+		records: [],
+		citation: { id: `c${i}`, type: 'article-journal', title: `Sound and rest ${i}` },
+		title: `Sound and rest in rooms where people learn, work or get well again, part ${i}`,
+		authors: 'Brandt, A.; Sole, B.; Thorn, C.',
+		source: 'Rooms and Sound',
+		year: 2001,
+		from: 'pasted',
+		decision: 'open',
+		reason: '',
+		note: 'One that has to be read again before anything is said of it.',
+		tags: ['sound', 'rest'],
+		mends: {},
+		addedAt: at,
+		decidedAt: at,
+		decidedBy: ''
+	}));
+	const none = { concepts: [], words: [], cells: [], picks: [], sightings: [], pearls: [] };
+	const about = { id, title: 'Large', question: '', indexes: ['yarrow'], archived: false };
+	return JSON.stringify({
+		format: 'oakmoss-inquiry',
+		version: 1,
+		inquiry: { ...about, ...none, entries },
+		history: []
+	});
+}
+
 const ATTACKS: [string, number[], () => { at: string; body: string }][] = [
 	['ten megabytes to whoever signs in', [413], () => ({ at: '/account/sign-in', body: `[${'0,'.repeat(5_000_000)}0]` })],
 	['a list of five million nothings', [413], () => ({ at: `${INQUIRY}/commands`, body: `[${'0,'.repeat(4_900_000)}0]` })],
@@ -96,6 +129,7 @@ const ATTACKS: [string, number[], () => { at: string; body: string }][] = [
 	['a workbook that unpacks to fifty megabytes', [422], () => ({ at: `${INQUIRY}/incoming`, body: JSON.stringify({ kind: 'xlsx', text: hugeWorkbook() }) })],
 	['one that says that it is small', [422], () => ({ at: `${INQUIRY}/incoming`, body: JSON.stringify({ kind: 'xlsx', text: lyingWorkbook() }) })],
 	['a table of a hundred thousand cells', [422], () => ({ at: `${INQUIRY}/incoming`, body: JSON.stringify({ kind: 'csv', text: `concept,index,heading\n${'x,yarrow,Noise\n'.repeat(100_000)}` }) })],
+	['an inquiry of fifteen thousand works', [201], () => ({ at: '/api/v1/inquiries', body: largeInquiry() })],
 	['eighteen thousand lines of CQL', [200, 400, 422], () => ({ at: '/api/v1/indexes/yarrow/parse', body: JSON.stringify({ cql: repeat(18_000, (i) => `a${i % 1000}`).join(' or\n') }) })],
 	['a search of as many', [200, 400, 422], () => ({ at: '/api/v1/indexes/yarrow/search', body: JSON.stringify({ cql: repeat(18_000, (i) => `n${i % 1000}*`).join(' or ') }) })],
 	['a search nested without end', [400, 422], () => ({ at: '/api/v1/indexes/yarrow/search', body: JSON.stringify({ cql: `${'('.repeat(90_000)}a${')'.repeat(90_000)}` }) })]

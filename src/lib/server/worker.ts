@@ -1,6 +1,7 @@
 /** The thread in which a file is read or a vocabulary packed anew, so that the server goes on answering meanwhile. */
 import { parentPort, workerData } from 'node:worker_threads';
 import { closeConnection, connect } from './db';
+import { isFull } from './errors';
 import {
 	type Finish,
 	finishJob,
@@ -45,7 +46,11 @@ try {
 	if (error instanceof ImportError)
 		send({ kind: 'failed', code: error.code, message: error.message, line: error.line });
 	else {
-		const reason = error instanceof Error ? error.message : String(error);
+		const reason = isFull(error)
+			? 'the disk of the server is full. Tell whoever runs this server.'
+			: error instanceof Error
+				? error.message
+				: String(error);
 		send({
 			kind: 'failed',
 			code: 'interrupted',

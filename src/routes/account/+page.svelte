@@ -87,7 +87,9 @@
 					label="New password"
 					says=". You are signed out everywhere else."
 					bind:value={password}
-					bind:endTokens
+					bind:endTokens={
+						() => (data.tokens.length > 0 ? endTokens : undefined), (value) => (endTokens = value ?? false)
+					}
 				/>
 				<button class="action" disabled={asking.busy}>Change password</button>
 			</form>

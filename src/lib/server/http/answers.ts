@@ -2,15 +2,12 @@
 import { error as pageError, json } from '@sveltejs/kit';
 import * as v from 'valibot';
 import { isAway } from '../db';
-import { ServiceError } from '../errors';
+import { isFull, misfit, ServiceError } from '../errors';
 import { log, reasonOf } from '../log';
 
 export interface ErrorBody {
 	error: { code: string; message: string; details?: unknown };
 }
-
-/** Faults named in an answer; the first ones tell what is wrong. */
-const MOST_ISSUES = 20;
 
 export const UNEXPECTED = 'Something went wrong on the server. What you saved before is kept.';
 
@@ -43,29 +40,10 @@ export async function forPage<T>(work: () => Promise<T>): Promise<T> {
 	}
 }
 
-/** Whether there was no room: for a file here, or in the database. */
-function isFull(error: unknown): boolean {
-	for (let at = error; at instanceof Error; at = at.cause)
-		if (['ENOSPC', 'EDQUOT', '53100'].includes((at as { code?: string }).code ?? '')) return true;
-	return false;
-}
-
 /** Whatever went wrong, as what is answered for it. */
 export function asServiceError(error: unknown): ServiceError {
 	if (error instanceof ServiceError) return error;
-	if (error instanceof v.ValiError) {
-		const issues = (error as v.ValiError<v.GenericSchema>).issues.map((issue) => ({
-			path: v.getDotPath(issue),
-			message: issue.message
-		}));
-		const [{ path, message }] = issues;
-		return new ServiceError(
-			400,
-			'invalid',
-			`The request does not fit${path ? `, at “${path}”` : ''}: ${message}`,
-			issues.slice(0, MOST_ISSUES)
-		);
-	}
+	if (v.isValiError(error)) return misfit(error);
 	if (isFull(error)) {
 		log.error({ reason: reasonOf(error) }, 'disk full');
 		return new ServiceError(

@@ -1,5 +1,6 @@
 /** What comes in with a request: bounded, well-formed, and of the shape that was asked for. */
 import { setImmediate as immediate } from 'node:timers/promises';
+import PQueue from 'p-queue';
 import * as v from 'valibot';
 import { textFault } from '../../../core/text';
 import { ServiceError } from '../errors';
@@ -30,6 +31,18 @@ export async function bodyOf<S extends v.GenericSchema>(
 			`The body is taken as application/json; this one came as “${type.trim()}”.`
 		);
 	const { bytes, values } = await read(request);
+	const take = () => valueOf(bytes, schema, { abortEarly: values > MANY_VALUES });
+	return bytes.length > LARGE ? largeBodies.add(take) : take();
+}
+
+/** Large bodies are taken apart one at a time, so that the steps of several never come in a row. */
+const largeBodies = new PQueue({ concurrency: 1 });
+
+async function valueOf<S extends v.GenericSchema>(
+	bytes: Uint8Array,
+	schema: S,
+	how: { abortEarly: boolean }
+): Promise<v.InferOutput<S>> {
 	// Others are answered between two steps of a large one.
 	const breathe = () => (bytes.length > LARGE ? immediate() : undefined);
 	await breathe();
@@ -38,7 +51,7 @@ export async function bodyOf<S extends v.GenericSchema>(
 	const fault = faultIn(body);
 	if (fault) throw new ServiceError(400, 'invalid', `The request does not fit, ${fault}.`);
 	await breathe();
-	return v.parse(schema, body, { abortEarly: values > MANY_VALUES });
+	return v.parse(schema, body, how);
 }
 
 /**

@@ -19,6 +19,7 @@ export { chosenIndexes, copyInquiry, createInquiry, listInquiries, setInquirySta
 export { changeInquiry, changesSince, historyOf, readInquiry, stepBackOrForth } from './inquiry-changes';
 export type { HistoryEntry } from './inquiry-changes';
 export { decidersOf, namesOf } from './deciders';
+export { readDocument } from './document-reading';
 export { exportInquiry, importInquiry } from './inquiry-document';
 export { ownArchive } from './own-data';
 export { endStreams, liveStream, sayWhere, streamHead } from './live';

@@ -41,7 +41,8 @@ export async function createInquiry(
 		throw new ServiceError(422, 'invalid', 'An inquiry needs a title of at most 200 characters.');
 	const chosen = indexes ?? (await indexNames()).map(({ code }) => code);
 	const row = { id, title: name, question: question.trim(), indexes: chosen };
-	await inTransaction((tx) => insertInquiry(row, owner, tx));
+	const isFree = await inTransaction((tx) => insertInquiry(row, owner, tx));
+	if (!isFree) throw new ServiceError(409, 'taken', `There is an inquiry “${id}” already.`);
 	return id;
 }
 

@@ -1,16 +1,16 @@
 /** A whole inquiry as one JSON document, with its history: taken away, and taken in again without a loss. */
 import { randomUUID } from 'node:crypto';
-import { inOrder, type Change, type Command, type Inquiry } from '../../../core/crosswalk';
+import { inOrder, type Change, type Command } from '../../../core/crosswalk';
 import { allow, type Person } from '../people';
 import { inTransaction } from '../db';
-import { ServiceError } from '../errors';
+import { readInThread } from '../jobs';
 import { cellsOf } from './inquiry-changes';
 import { insertHistory, wholeHistory } from './change-rows';
-import { indexNames, insertInquiry, isTaken, originOf, rowsAsMade, writeRows } from './inquiry-rows';
+import { indexNames, insertInquiry, insertRows, originOf } from './inquiry-rows';
 import { loadInquiry } from './loading';
 import { INQUIRY_FORMAT, type InquiryDocument } from './document-schema';
 import { documentParts } from './document-parts';
-import { documentFault } from './document-fault';
+import type { DocumentPieces } from './document-reading';
 import { allowIn } from './inquiry-access';
 
 export async function exportInquiry(person: Person | undefined, inquiryId: string): Promise<InquiryDocument> {
@@ -52,50 +52,35 @@ export async function exportInquiry(person: Person | undefined, inquiryId: strin
 	};
 }
 
-const byIdentifier = <T extends { id: string }>(rows: readonly T[]) =>
-	Object.fromEntries(rows.map((row) => [row.id, row]));
-
 /**
  * Makes an inquiry of a document. It keeps its identifier where that is free, and gets a new one where it is not.
- * All or nothing.
+ * All or nothing. It is checked in a thread and written piece by piece, as others are answered meanwhile.
+ * @throws ServiceError 400 where the document does not fit its schema, 422 for any other fault
  */
-export async function importInquiry(person: Person | undefined, document: InquiryDocument): Promise<string> {
+export async function importInquiry(person: Person | undefined, document: unknown): Promise<string> {
 	const { id: owner } = allow(person, 'work');
-	const { id: given, title, question, indexes, wordField, archived, ...tables } = document.inquiry;
-	const codes = new Set((await indexNames()).map(({ code }) => code));
-	const isIndex = (code: string) => codes.has(code);
-	const fault =
-		documentFault(document, isIndex) ??
-		documentParts()
-			.map((part) => part.fault(document[part.name], isIndex))
-			.find((found) => found !== undefined);
-	if (fault) throw new ServiceError(422, 'invalid', `${fault} Nothing was imported.`);
+	const codes = (await indexNames()).map(({ code }) => code);
+	// As a text it is handed on in no time; as a value it would be copied part by part.
+	const text = JSON.stringify(document);
+	const read = await readInThread<DocumentPieces>('inquiry', { text, codes });
+	const { about, revision, rows, history, parts } = read;
 	return inTransaction(async (tx) => {
-		const own = (await isTaken(given, tx)) ? randomUUID() : given;
-		const revision = document.history.reduce((most, entry) => Math.max(most, entry.revision), 0);
-		const about = { id: own, title, question, indexes, wordField };
-		// Beside the inquiry that a document was taken from, what is made of it is a copy.
-		const copyOf = own === given ? null : await originOf(given, tx);
-		await insertInquiry({ ...about, archived, revision, copyOf }, owner, tx);
-		const inquiry: Inquiry = {
-			about,
-			concepts: byIdentifier(tables.concepts),
-			words: byIdentifier(tables.words),
-			cells: byIdentifier(tables.cells),
-			picks: byIdentifier(tables.picks),
-			sightings: byIdentifier(tables.sightings),
-			pearls: byIdentifier(tables.pearls),
-			entries: byIdentifier(tables.entries),
-			strategies: byIdentifier(tables.strategies),
-			comments: byIdentifier(tables.comments)
-		};
-		await writeRows(tx, own, rowsAsMade(inquiry));
-		const log = document.history.map(({ at, command, rows, ...entry }) => {
-			// What the log says of the inquiry itself names it as it is called now.
-			const made = (rows as unknown as Change[]).map((row) =>
-				row.table === 'about'
-					? { ...row, id: own, before: renamed(row.before), after: renamed(row.after) }
-					: row
+		let own = about.id;
+		if (!(await insertInquiry({ ...about, revision }, owner, tx))) {
+			// Beside the inquiry that a document was taken from, what is made of it is a copy.
+			const copyOf = await originOf(own, tx);
+			own = randomUUID();
+			await insertInquiry({ ...about, id: own, revision, copyOf }, owner, tx);
+		}
+		for (const { table, piece } of rows) await insertRows(tx, own, table, JSON.parse(piece));
+		for (const piece of history) await insertHistory(tx, JSON.parse(piece).map(renamed));
+		for (const { name, give } of documentParts()) await give(tx, own, JSON.parse(parts[name]));
+		return own;
+
+		/** What the log says of the inquiry itself names it as it is called now. */
+		function renamed({ at, command, rows: changed, ...entry }: InquiryDocument['history'][number]) {
+			const made = (changed as unknown as Change[]).map((row) =>
+				row.table === 'about' ? { ...row, id: own, before: asOwn(row.before), after: asOwn(row.after) } : row
 			);
 			return {
 				...entry,
@@ -105,12 +90,8 @@ export async function importInquiry(person: Person | undefined, document: Inquir
 				rows: made,
 				cells: cellsOf(made)
 			};
-		});
-		await insertHistory(tx, log);
-		for (const { name, give } of documentParts()) await give(tx, own, document[name]);
-		return own;
-
-		function renamed(row: Change['before']): Change['before'] {
+		}
+		function asOwn(row: Change['before']): Change['before'] {
 			return row && ({ wordField: 'anywhere', ...row, id: own } as Change['before']);
 		}
 	});

@@ -103,13 +103,23 @@ export async function writeRows(tx: Queries, inquiryId: string, made: readonly C
 		const target = TABLES[table];
 		const ids = rows.map(({ id }) => id);
 		await tx.delete(target).where(and(eq(target.inquiryId, inquiryId), inArray(target.id, ids)));
-		const kept = rows.flatMap(({ after }) =>
-			after ? [{ ...(after as Exclude<Row, Inquiry['about']>), inquiryId }] : []
-		);
-		// The driver takes so many values in one statement and no more.
-		for (let at = 0; at < kept.length; at += 2_000)
-			await tx.insert(target).values(kept.slice(at, at + 2_000) as never);
+		const kept = rows.flatMap(({ after }) => (after ? [after] : []));
+		await insertRows(tx, inquiryId, table, kept);
 	}
+}
+
+/** Puts down rows that are not there yet. */
+export async function insertRows(
+	tx: Queries,
+	inquiryId: string,
+	table: keyof typeof TABLES,
+	rows: readonly object[]
+): Promise<void> {
+	// The driver takes so many values in one statement and no more.
+	for (let at = 0; at < rows.length; at += 2_000)
+		await tx
+			.insert(TABLES[table])
+			.values(rows.slice(at, at + 2_000).map((row) => ({ ...row, inquiryId })) as never);
 }
 
 /** Every row of an inquiry as if it had just been made. */
@@ -150,25 +160,22 @@ export function inquiryLines(person: Person) {
 		.orderBy(asc(inquiries.archived), desc(inquiries.changedAt));
 }
 
-/** Puts down an inquiry and whose it is. */
+/** Puts down an inquiry and whose it is. @returns whether its identifier was free; where not, nothing is put down */
 export async function insertInquiry(
 	row: typeof inquiries.$inferInsert,
 	ownerId: string,
 	on: Queries
-): Promise<void> {
-	await on.insert(inquiries).values(row);
+): Promise<boolean> {
+	const made = await on.insert(inquiries).values(row).onConflictDoNothing().returning({ id: inquiries.id });
+	if (made.length === 0) return false;
 	await on.insert(inquiryPeople).values({ inquiryId: row.id, personId: ownerId, role: 'owner' });
+	return true;
 }
 
 /** The first inquiry of which one is a copy; itself where it is none. */
 export async function originOf(id: string, on: Queries): Promise<string> {
 	const [row] = await on.select({ copyOf: inquiries.copyOf }).from(inquiries).where(eq(inquiries.id, id));
 	return row?.copyOf ?? id;
-}
-
-export async function isTaken(id: string, on: Queries): Promise<boolean> {
-	const found = await on.select({ id: inquiries.id }).from(inquiries).where(eq(inquiries.id, id));
-	return found.length > 0;
 }
 
 /** @param wasRemoved of which kind the inquiry must be, or nothing is set @returns whether it was there */

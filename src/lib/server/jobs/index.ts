@@ -14,7 +14,7 @@ export {
 export { StrictText } from './strict-text';
 export { registerWork, workOf } from './thread-work';
 export type { Finish, Progress } from './thread-work';
-export { readInThread, type Reading } from './reading-threads';
+export { readInThread, type Reading, type ReadingFault } from './reading-threads';
 export { runThread, threadAt } from './threads';
 export type { ThreadInput, ThreadMessage } from './threads';
 export { MOST_BYTES, formatOf, uploadOf } from './uploads';

@@ -15,7 +15,8 @@ const LONGEST = 60_000;
 const MOST_MEMORY = 768;
 
 /** What a thread answers: what it read, or why it cannot be read. */
-export type Reading<T> = { value: T } | { fault: string };
+export type Reading<T> = { value: T } | { fault: ReadingFault };
+export type ReadingFault = Pick<ServiceError, 'status' | 'code' | 'message' | 'details'>;
 
 let pool: Piscina | undefined;
 const threads = () =>
@@ -30,7 +31,7 @@ const threads = () =>
 
 /**
  * @param kind which reader is asked, by the name it has in the thread
- * @throws ServiceError 422 where it cannot be read, or takes too long or too much memory; 503 where too many wait
+ * @throws ServiceError what its reader says is wrong; 422 where it takes too long or too much memory; 503 where too many wait
  */
 export async function readInThread<T>(kind: string, request: unknown): Promise<T> {
 	let reading: Reading<T>;
@@ -42,8 +43,9 @@ export async function readInThread<T>(kind: string, request: unknown): Promise<T
 	} catch (error) {
 		throw troubleOf(error as Error & { code?: string });
 	}
-	if ('fault' in reading) throw new ServiceError(422, 'unreadable', reading.fault);
-	return reading.value;
+	if ('value' in reading) return reading.value;
+	const { status, code, message, details } = reading.fault;
+	throw new ServiceError(status, code, message, details);
 }
 
 function troubleOf(error: Error & { code?: string }): Error {

@@ -15,9 +15,12 @@ export const load = ({ locals, params }) =>
 		const others = Object.entries(named).flatMap(([id, name]) =>
 			people.some((one) => one.id === id) ? [] : [{ id, name }]
 		);
+		// A link shows its inquiry and what this uses, not what else is here.
+		const isVisitor = locals.person?.role === 'visitor';
+		const used = state.inquiry.about.indexes;
 		return {
 			state,
-			indexes,
+			indexes: isVisitor ? indexes.filter(({ code }) => used.includes(code)) : indexes,
 			role,
 			apart,
 			people: [...people.map(({ id, name }) => ({ id, name })), ...others],

@@ -1,13 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import * as v from 'valibot';
 import { answer, bodyOf } from '$lib/server/http';
-import {
-	createInquiry,
-	importInquiry,
-	inquiryDocument,
-	listInquiries,
-	newInquiry
-} from '$lib/server/inquiry';
+import { createInquiry, importInquiry, listInquiries, newInquiry } from '$lib/server/inquiry';
 
 export const GET = ({ locals }) => answer(() => listInquiries(locals.person));
 
@@ -18,6 +12,6 @@ export const POST = ({ locals, request }) =>
 		const id =
 			body.format === undefined
 				? await createInquiry(locals.person, { id: randomUUID(), ...v.parse(newInquiry, body) })
-				: await importInquiry(locals.person, v.parse(inquiryDocument(), body));
+				: await importInquiry(locals.person, body);
 		return { id };
 	}, 201);
