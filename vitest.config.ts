@@ -27,6 +27,7 @@ const JOURNEY = 600_000;
  */
 export default defineConfig({
 	test: {
+		maxWorkers: 2,
 		projects: [
 			{
 				resolve: { alias },
@@ -54,8 +55,7 @@ export default defineConfig({
 					name: 'server',
 					include: ['src/lib/server/**/*.test.ts'],
 					setupFiles: ['src/core/seed.test-aid.ts'],
-					fileParallelism: false,
-					sequence: { groupOrder: 1 },
+					isolate: false,
 					testTimeout: MANY_CASES,
 					hookTimeout: MANY_CASES
 				}
@@ -66,8 +66,6 @@ export default defineConfig({
 					// As many as an ordinary machine has cores to spare.
 					maxConcurrency: 2,
 					include: ['e2e/**/*.test.ts'],
-					fileParallelism: false,
-					sequence: { groupOrder: 2 },
 					testTimeout: JOURNEY,
 					hookTimeout: JOURNEY
 				}

@@ -32,7 +32,11 @@ export const BROWSER_FLAGS = [
 	'--no-first-run',
 	'--disable-background-networking',
 	'--disable-component-update',
-	'--disable-sync'
+	'--disable-sync',
+	// A page that is not at the front is drawn and keeps its time all the same.
+	'--disable-background-timer-throttling',
+	'--disable-backgrounding-occluded-windows',
+	'--disable-renderer-backgrounding'
 ];
 
 function loadDemo(databaseUrl: string): void {
@@ -240,10 +244,16 @@ export async function pressKeys(
 	for (const key of keys) await page.keyboard.press(key);
 }
 
-/** What axe finds wrong, as lines; none where all is well. @param rules only these, where given */
-export async function accessibilityFaults(page: Page, rules?: string[]): Promise<string[]> {
+/**
+ * What axe finds wrong, as lines; none where all is well.
+ * @param asked only these rules, and only within what this selector names, where given
+ */
+export async function accessibilityFaults(
+	page: Page,
+	asked: { rules?: string[]; within?: string } = {}
+): Promise<string[]> {
 	await page.evaluate(axe.source);
-	return page.evaluate(async (only) => {
+	return page.evaluate(async ({ rules, within }) => {
 		// What is still fading in has no contrast yet.
 		const passing = document
 			.getAnimations()
@@ -251,8 +261,8 @@ export async function accessibilityFaults(page: Page, rules?: string[]): Promise
 		// A page that is not at the front may not be drawn, and nothing fades in it.
 		const late = new Promise((resolve) => setTimeout(resolve, 5_000));
 		await Promise.race([Promise.all(passing.map(({ finished }) => finished.catch(() => {}))), late]);
-		const { violations } = await (window as unknown as { axe: typeof axe }).axe.run(document, {
-			runOnly: only ?? ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'],
+		const { violations } = await (window as unknown as { axe: typeof axe }).axe.run(within ?? document, {
+			runOnly: rules ?? ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'],
 			resultTypes: ['violations']
 		});
 		// What floats stands beside the regions of a page; it is reached from the button that opens it.
@@ -262,7 +272,7 @@ export async function accessibilityFaults(page: Page, rules?: string[]): Promise
 			({ id, nodes }) => id !== 'region' || !nodes.every(({ target }) => floats(target[0]))
 		);
 		return faults.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 200)).join(' | ')}`);
-	}, rules);
+	}, asked);
 }
 
 /** The first number in a text, as screens write it. */

@@ -1,7 +1,7 @@
 /** Who did what to an inquiry, by its history. */
 import type { Person } from '../people';
 import { perConnection } from '../db';
-import { Remembered } from '../remembered';
+import { Cache } from '../caches';
 import { changesAfter, namesOfPeople } from './change-rows';
 import { allowIn } from './inquiry-access';
 
@@ -27,7 +27,7 @@ const nothing = (): Known => ({
 });
 
 /** Of so many inquiries. */
-const knownNow = perConnection(() => new Remembered<Known>(100));
+const knownNow = perConnection(() => new Cache<Known>(100));
 
 /** O(changes that were not read before). */
 async function knownOf(inquiryId: string): Promise<Known> {

@@ -7,7 +7,7 @@ import type { Inquiry } from '../../../core/crosswalk';
 import { apply } from '../../../core/crosswalk';
 import { onceWhileReading } from '../answering';
 import { inSnapshot, perConnection, type Queries } from '../db';
-import { Remembered } from '../remembered';
+import { Cache } from '../caches';
 import { doneBetween } from './change-rows';
 import { entriesOf, inquiryRow, type InquiryRow, noInquiry, tablesOf } from './inquiry-rows';
 
@@ -42,7 +42,7 @@ const MOST_WORKS = 2_000;
 /** Changes that are carried out one by one; of more it is quicker to read all there is. */
 const MOST_CHANGES = 200;
 
-const heldNow = perConnection(() => new Remembered<{ latest?: Held }>(MOST_HELD));
+const heldNow = perConnection(() => new Cache<{ latest?: Held }>(MOST_HELD));
 
 /**
  * An inquiry with all its rows.

@@ -23,7 +23,7 @@ import {
 	settleLost,
 	writeProgress
 } from './job-rows';
-import { startThread, type ThreadInput, type ThreadMessage } from './threads';
+import { doInThread, type ThreadInput, type ThreadOutcome } from './threads';
 import { FOLDER, receive, type Upload } from './uploads';
 import { WorkQueue } from './work-queue';
 
@@ -195,45 +195,28 @@ export async function recentJobs(person: Person | undefined) {
 async function work(id: string, input: ThreadInput, stop: AbortSignal): Promise<boolean> {
 	await markRunning(id);
 	let told: Promise<unknown> = Promise.resolve();
-	const outcome = await new Promise<ThreadMessage>((resolve) => {
-		const failed = (message: string) => resolve({ kind: 'failed', code: 'interrupted', message });
-		const worker = startThread({ ...input, job: id });
-		let stopped: ThreadMessage | undefined;
-		const end = ({ code, message }: Stopped) => {
-			stopped = { kind: 'failed', code, message };
-			// Its connection ends with the thread, and the database takes back what was not committed.
-			void worker.terminate();
-		};
-		const overdue = setTimeout(
-			() =>
-				end(
-					new Stopped(
-						'too-long',
-						`It had not ended after ${MOST_SECONDS} seconds, the most that is given. It was stopped and changed nothing.`
-					)
-				),
-			MOST_SECONDS * 1_000
-		);
-		const onStop = () => end(stop.reason as Stopped);
-		if (stop.aborted) onStop();
-		else stop.addEventListener('abort', onStop);
-		worker.on('message', (message: ThreadMessage) => {
-			if (message.kind !== 'progress') return resolve(message);
+	const outcome = await doInThread(
+		{ ...input, job: id },
+		{
+			stop: AbortSignal.any([stop, AbortSignal.timeout(MOST_SECONDS * 1_000)]),
 			// One after the other, as over several connections they could arrive in another order.
-			told = told.then(() => writeProgress(id, message.done, message.total)).catch(() => {});
-		});
-		worker.on('error', (error) => failed(`It stopped before its end and changed nothing: ${error.message}`));
-		worker.on('exit', () => {
-			clearTimeout(overdue);
-			if (stopped) resolve(stopped);
-			else failed('It stopped before its end and changed nothing.');
-		});
+			progress: ({ done, total }) =>
+				void (told = told.then(() => writeProgress(id, done, total)).catch(() => {}))
+		}
+	).catch((): ThreadOutcome => {
+		const { code, message } = stop.aborted ? (stop.reason as Stopped) : TOO_LONG;
+		return { kind: 'failed', code, message };
 	});
 	await told;
 	if (outcome.kind === 'failed')
 		await untilBack(() => failJob(id, failure(outcome.code, outcome.message, outcome.line)));
 	return outcome.kind === 'done';
 }
+
+const TOO_LONG = new Stopped(
+	'too-long',
+	`It had not ended after ${MOST_SECONDS} seconds, the most that is given. It was stopped and changed nothing.`
+);
 
 /** Tries again while the database is away, for as long as it takes others to call the job lost. */
 async function untilBack(write: () => Promise<void>): Promise<void> {

@@ -2,9 +2,8 @@
  * Reading what a person brings, in threads that are kept: while a text of megabytes is taken apart, everybody else is
  * answered. It is waited for, and is bounded in time and memory.
  */
-import { Piscina } from 'piscina';
 import { ServiceError } from '../errors';
-import { threadAt } from './threads';
+import { threadPool } from './threads';
 
 const THREADS = 2;
 /** Texts that wait for a thread; each may have megabytes. */
@@ -18,16 +17,11 @@ const MOST_MEMORY = 768;
 export type Reading<T> = { value: T } | { fault: ReadingFault };
 export type ReadingFault = Pick<ServiceError, 'status' | 'code' | 'message' | 'details'>;
 
-let pool: Piscina | undefined;
-const threads = () =>
-	(pool ??= new Piscina({
-		filename: threadAt('reading'),
-		minThreads: 0,
-		maxThreads: THREADS,
-		maxQueue: MOST_WAITING,
-		idleTimeout: 30_000,
-		resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY }
-	}));
+const threads = threadPool('reading', {
+	maxThreads: THREADS,
+	maxQueue: MOST_WAITING,
+	resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY }
+});
 
 /**
  * @param kind which reader is asked, by the name it has in the thread

@@ -1,21 +1,22 @@
-/** Threads: where they are bundled, and how the one in which files are read is started. */
+/** Threads: where they are bundled, and the pools in which they are kept. To start one takes two seconds of a core. */
 import path from 'node:path';
-import { Worker } from 'node:worker_threads';
+import { MessageChannel } from 'node:worker_threads';
+import { Piscina } from 'piscina';
 import { inInstallation } from '../installation';
 
 const THREADS = path.resolve(process.env.OAKMOSS_WORKERS ?? inInstallation('build/worker'));
+/** A thread that had nothing to do for so long is ended, in milliseconds. */
+const IDLE = 30_000;
 
-/** The bundled program of a thread. */
-export const threadAt = (name: 'import' | 'phrases' | 'reading') => path.join(THREADS, `${name}.js`);
-
-/** A thread's heap, in MiB: a larger vocabulary fails with words instead of taking the server down. */
-const MOST_MEMORY = 1_536;
-
-/** What a thread tells of its work. */
-export type ThreadMessage =
-	| { kind: 'progress'; done: number; total: number }
-	| { kind: 'done' }
-	| { kind: 'failed'; code: string; message: string; line?: number };
+/** Threads of one bundled program, each started when it is first needed. */
+export function threadPool(
+	name: 'import' | 'phrases' | 'reading',
+	options: { maxThreads: number; maxQueue?: number; resourceLimits: Piscina['options']['resourceLimits'] }
+): () => Piscina {
+	let pool: Piscina | undefined;
+	const filename = path.join(THREADS, `${name}.js`);
+	return () => (pool ??= new Piscina({ filename, minThreads: 0, idleTimeout: IDLE, ...options }));
+}
 
 export interface ThreadInput {
 	databaseUrl: string;
@@ -26,23 +27,51 @@ export interface ThreadInput {
 	job?: string;
 }
 
-export function startThread(input: ThreadInput): Worker {
-	return new Worker(threadAt('import'), {
-		workerData: input,
-		// A large young generation: most of what an import makes stays, and copying it to and fro costs more than room.
-		resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY, maxYoungGenerationSizeMb: 96 }
-	});
+export interface ThreadProgress {
+	done: number;
+	total: number;
+}
+
+/** How work in a thread ended. */
+export type ThreadOutcome =
+	| { kind: 'done' }
+	| { kind: 'failed'; code: string; message: string; line?: number };
+
+/** As many as jobs of all kinds may need at a time. */
+const threads = threadPool('import', {
+	maxThreads: 10,
+	// A large young generation: most of what an import makes stays, and copying it to and fro costs more than room. A larger
+	// vocabulary than fits the old one fails with words instead of taking the server down.
+	resourceLimits: { maxOldGenerationSizeMb: 1_536, maxYoungGenerationSizeMb: 96 }
+});
+
+/**
+ * Has work done in a thread. Never rejects: what goes wrong is the outcome, save that it was stopped.
+ * @param how.stop ends the thread: its connection ends with it, and the database takes back what was not committed
+ */
+export async function doInThread(
+	input: ThreadInput,
+	how: { stop?: AbortSignal; progress?: (progress: ThreadProgress) => void } = {}
+): Promise<ThreadOutcome> {
+	const { port1, port2 } = new MessageChannel();
+	port1.on('message', (told: ThreadProgress) => how.progress?.(told));
+	try {
+		return (await threads().run(
+			{ input, progress: port2 },
+			{ transferList: [port2], signal: how.stop }
+		)) as ThreadOutcome;
+	} catch (error) {
+		how.stop?.throwIfAborted();
+		const reason = error instanceof Error ? error.message : String(error);
+		const message = `It stopped before its end and changed nothing: ${reason}`;
+		return { kind: 'failed', code: 'interrupted', message };
+	} finally {
+		port1.close();
+	}
 }
 
 /** Work in a thread that is waited for and is no job of its own. Rejects with what the thread says is wrong. */
-export function runThread(input: ThreadInput): Promise<void> {
-	return new Promise((resolve, reject) => {
-		const thread = startThread(input);
-		thread.on('message', (message: ThreadMessage) => {
-			if (message.kind === 'failed') reject(new Error(message.message));
-			if (message.kind === 'done') resolve();
-		});
-		thread.on('error', reject);
-		thread.on('exit', () => reject(new Error(`The thread for “${input.kind}” has ended.`)));
-	});
+export async function runThread(input: ThreadInput): Promise<void> {
+	const outcome = await doInThread(input);
+	if (outcome.kind === 'failed') throw new Error(outcome.message);
 }

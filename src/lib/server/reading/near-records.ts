@@ -5,7 +5,7 @@ import { RecordSet } from '../../../core/search';
 import { perConnection } from '../db';
 import { allow, type Person } from '../people';
 import { type RecordLine, recordLines, recordNumber, setsOf } from '../records';
-import { Remembered } from '../remembered';
+import { Cache } from '../caches';
 import { type CurrentIndex, currentIndex, currentIndexes } from '../vocabulary';
 import {
 	keysOfRecords,
@@ -118,7 +118,7 @@ export interface Neighbours {
 const MOST_SHOWN = 5;
 /** What stands beside so many records is remembered: who reads a list comes by the same ones again, and so do others. */
 const MOST_REMEMBERED = 500;
-const besideLately = perConnection(() => new Remembered<Neighbours>(MOST_REMEMBERED));
+const besideLately = perConnection(() => new Cache<Neighbours>(MOST_REMEMBERED));
 
 /** What stands beside a record: the nearest few of each kind, and the same work elsewhere, whole. */
 export async function neighboursBeside(

@@ -11,7 +11,7 @@ import { type Command, takePredecessors, type WordField } from '../../../core/cr
 import { checkWords, crosswalkFacts, type OfferLine, wordOffers } from '../crosswalk';
 import { allowIn, loadInquiry, WITHOUT_WORKS } from '../inquiry';
 import type { Person } from '../people';
-import { Remembered } from '../remembered';
+import { Cache } from '../caches';
 import { changePrices, formsOfStem, searchable, strategyView } from '../search';
 import { currentIndex, editionIndex } from '../vocabulary';
 import { pearlsOf } from './holding-pearls';
@@ -45,8 +45,8 @@ export async function checkOfAll(
 
 /** What the check of every index needs of the whole inquiry: worked out once, however many indexes are checked. */
 function sharedBy(person: Person | undefined, inquiryId: string) {
-	const offers = new Remembered<OfferLine[]>(Infinity);
-	const others = new Remembered<unknown>(Infinity);
+	const offers = new Cache<OfferLine[]>(500);
+	const others = new Cache<unknown>(10);
 	const once = <T>(name: string, make: () => Promise<T>) => others.of(name, make) as Promise<T>;
 	return {
 		facts: () => once('facts', () => crosswalkFacts(person, inquiryId)),

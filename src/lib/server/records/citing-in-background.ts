@@ -5,14 +5,14 @@ import type { Sql } from '../db';
 import { ServiceError } from '../errors';
 import { dropOldResults, findJob, type Finish, type Progress, resultOf, startJob } from '../jobs';
 import { allow, type Person } from '../people';
-import { Remembered } from '../remembered';
+import { Cache } from '../caches';
 import { type Cited, cite, type Citing } from './citing';
 
 /** So many are formatted while one waits: a third of a second. */
 const AT_ONCE = 100;
 
 /** A report cites the same works whenever it is looked at, and a style alone takes a third of a second to read. */
-const lately = new Remembered<Cited[]>(50);
+const lately = new Cache<Cited[]>(50);
 const keyOf = (citing: Citing) => createHash('sha256').update(JSON.stringify(citing)).digest('base64');
 
 /** Formats a few at once; of many, says by which job they are formatted. */

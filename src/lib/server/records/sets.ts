@@ -12,6 +12,7 @@ import {
 	type Sets,
 	type WordTest
 } from '../../../core/search';
+import { perConnection } from '../db';
 import type { CurrentIndex } from '../vocabulary';
 import { queryFor } from './masked-words';
 import { setNameOfHeading, setNameOfLabelled, setNameOfValue } from './set-names';
@@ -287,10 +288,11 @@ export class IndexSets {
 	}
 }
 
-const current = new Map<number, IndexSets>();
+const currentSets = perConnection(() => new Map<number, IndexSets>());
 
 /** The sets of an index as its row says it stands. */
 export function setsOf({ id, code, recordsRevision, records }: IndexRow): IndexSets {
+	const current = currentSets();
 	const known = current.get(id);
 	if (known && known.revision === recordsRevision) return known;
 	const fresh = new IndexSets(code, id, recordsRevision, records);

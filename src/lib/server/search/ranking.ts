@@ -9,6 +9,8 @@ import {
 	type Strategy,
 	type Term
 } from '../../../core/search';
+import { Cache } from '../caches';
+import { perConnection } from '../db';
 import { type IndexSets, WantedTerms } from '../records';
 import { citedCounts, eachByName } from './order-rows';
 import { knownPostings, postingsOf, queryOfTerm, type Postings } from './term-postings';
@@ -17,18 +19,20 @@ import { countsOfQueries, eachTopicMatching, meanLengths } from './topic-rows';
 export const SORTS = ['relevance', 'newest', 'oldest', 'cited', 'source', 'author'] as const;
 export type Sort = (typeof SORTS)[number];
 
-/** Orders kept at hand by a server; those longest unused go first. */
+/** Orders kept at hand by a server. */
 const MOST_KEPT = 40;
 /** A result up to this size is named to the database record by record. */
 const MOST_NAMED = 20_000;
 
-const kept = new Map<string, { result: RecordSet; order: Promise<Uint32Array> }>();
+/** The result that was ordered, and its order. */
+type Ordered = [result: RecordSet, order: Uint32Array];
+const kept = perConnection(() => new Cache<Ordered>(MOST_KEPT));
 
 /**
  * Record numbers of a result in order: of just this result, whatever strategy it was found by.
  * @param edition by which narrower headings were found: another edition may find other records
  */
-export function ordered(
+export async function ordered(
 	sets: IndexSets,
 	edition: number,
 	result: RecordSet,
@@ -36,19 +40,14 @@ export function ordered(
 	sort: Sort
 ): Promise<Uint32Array> {
 	const full = `${sets.version} ${edition} ${sort} ${result.size} ${nameOfResult(strategy)}`;
-	const before = kept.get(full);
-	// A part, a neighbour list or a region is ordered by the words of the strategy it came from, and is another result.
-	const known = before?.result.equals(result)
-		? before
-		: { result, order: order(sets, result, strategy, sort) };
-	kept.delete(full);
-	kept.set(full, known);
-	known.order.catch(() => kept.get(full) === known && kept.delete(full));
-	for (const oldest of kept.keys()) {
-		if (kept.size <= MOST_KEPT) break;
-		kept.delete(oldest);
+	const before = kept().get(full);
+	if (before) {
+		const [of, order] = await before;
+		// A part, a neighbour list or a region is ordered by the words of the strategy it came from, and is another result.
+		if (of.equals(result)) return order;
 	}
-	return known.order;
+	const made = order(sets, result, strategy, sort).then((ordered): Ordered => [result, ordered]);
+	return (await kept().set(full, made))[1];
 }
 
 async function order(

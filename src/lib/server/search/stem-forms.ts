@@ -6,7 +6,7 @@ import { allow, type Person } from '../people';
 import { currentIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
 import { eachWord, evenly, type IndexSets, readWord, setsOf, standsOutsideHeadings } from '../records';
-import { Remembered } from '../remembered';
+import { Cache } from '../caches';
 import { eachTopicOf } from './topic-rows';
 
 const MOST_FORMS = 200;
@@ -22,7 +22,7 @@ export interface StemForms {
 }
 
 /** The check of a strategy asks for the same stems again and again. */
-const latelyNow = perConnection(() => new Remembered<StemForms>(500));
+const latelyNow = perConnection(() => new Cache<StemForms>(500));
 
 /**
  * Words that begin with a stem, or are like a mask, where words are looked for. O(words of the records looked at), once while

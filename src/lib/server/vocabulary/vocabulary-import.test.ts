@@ -289,7 +289,7 @@ describe('importing a vocabulary', () => {
 });
 
 describe('removing an index', () => {
-	it('gives way to whoever reads it whole, says so, and keeps nobody from reading the others', async () => {
+	it('gives way to whoever reads it whole, says so, and keeps nobody from reading the others', { retry: 2 }, async () => {
 		await createIndex(LOCAL_PERSON, { code: 'sedge', name: 'Sedge', discipline: '' });
 		await loadTurtle('sedge', GOOD);
 		const backup = connect(url, 1);

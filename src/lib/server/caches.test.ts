@@ -1,10 +1,10 @@
 import { expect, it } from 'vitest';
-import { Remembered } from './remembered';
+import { Cache } from './caches';
 
 it('remembers what was asked for last, makes nothing twice at once, and forgets what failed', async () => {
 	let made = 0;
 	const make = () => Promise.resolve(++made);
-	const lately = new Remembered<number>(2);
+	const lately = new Cache<number>(2);
 	expect(await Promise.all([lately.of('a', make), lately.of('a', make)])).toEqual([1, 1]);
 	await lately.of('b', make);
 	await lately.of('a', make);
