@@ -2,6 +2,7 @@
 // PORT, HOST, ORIGIN and DATABASE_URL come from the environment.
 import http from 'node:http';
 import process from 'node:process';
+import compression from 'compression';
 import { isForUs, ownHeaders } from './own-host.mjs';
 
 // What the built application reads when it is loaded: its bodies are bounded by itself, where they are read.
@@ -22,6 +23,16 @@ if (process.env.OAKMOSS_ACCOUNTS !== 'on' && !['127.0.0.1', '::1', 'localhost'].
 const LONGEST_REQUEST = 15 * 60_000;
 /** Requests under way get so long when the server stops, in milliseconds. */
 const LONGEST_ANSWER = 6_000;
+
+/**
+ * Pages and data go out compressed. What is said as it happens is not held back for that; files of the application stand
+ * there compressed.
+ */
+const compress = compression({
+	filter: (request, response) =>
+		!String(response.getHeader('content-type')).startsWith('text/event-stream') &&
+		compression.filter(request, response)
+});
 
 /** The path of an address; undefined where it cannot be read at all: the handler takes for granted that it can. */
 function pathOf(address) {
@@ -54,7 +65,11 @@ const server = http.createServer((request, response) => {
 	const host = request.headers.host ?? '';
 	if (!isForUs(host, path))
 		return refuse(response, 421, 'foreign-host', `This server does not answer under the name “${host}”.`);
-	void handler(request, response);
+	compress(
+		/** @type {any} */ (request),
+		/** @type {any} */ (response),
+		() => void handler(request, response)
+	);
 });
 
 /** @type {Record<string, [string, string, string]>} */

@@ -63,6 +63,7 @@ export default defineConfig({
 			{
 				test: {
 					name: 'interface',
+					isolate: false,
 					// As many as an ordinary machine has cores to spare.
 					maxConcurrency: 2,
 					include: ['e2e/**/*.test.ts'],

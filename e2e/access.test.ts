@@ -2,17 +2,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { connect, type Connection } from '../src/lib/server/db/client';
 import { actionOf } from '../src/lib/server/http/route-actions';
-import {
-	expected,
-	isOfInquiry,
-	isPage,
-	OF_ONESELF,
-	PARTS,
-	ROLES,
-	routeTable,
-	THERE,
-	wasLetIn
-} from './access.test-aid';
+import { expected, isOfInquiry, PARTS, ROLES, routeTable, THERE, wasLetIn } from './access.test-aid';
 import { startTogether } from './app.test-aid';
 
 let app: Awaited<ReturnType<typeof startTogether>>;
@@ -81,65 +71,6 @@ describe('every route', () => {
 	it('says what it asks for', () => {
 		expect(table.length).toBeGreaterThan(150);
 		expect(table.filter(({ method, route }) => actionOf(method, route) === undefined)).toEqual([]);
-	});
-
-	it('is closed to whoever is nobody, unless it is a way in', async () => {
-		const wrong: string[] = [];
-		for (const one of table) {
-			const name = `${one.method} ${one.route}`;
-			const asked = await ask(one, { inquiry: 'owner-member' });
-			if (!fits(asked, actionOf(one.method, one.route) === 'open' ? 'may' : 401))
-				wrong.push(`${name}: ${asked.status} ${asked.code}`);
-			if (one.method !== 'GET' || one.route.startsWith('/api/') || actionOf('GET', one.route) === 'open')
-				continue;
-			const page = await ask(one, { inquiry: 'owner-member', accept: 'text/html' });
-			if (page.status !== 303 || !page.location?.startsWith('/sign-in'))
-				wrong.push(`${name} as a page: ${page.status}`);
-		}
-		expect(wrong).toEqual([]);
-	});
-
-	it('of no inquiry is for those whose role it is', async () => {
-		const wrong: string[] = [];
-		for (const one of table.filter(({ route }) => !isOfInquiry(route)))
-			for (const role of ROLES) {
-				const name = `${one.method} ${one.route}`;
-				if (OF_ONESELF.test(name)) continue;
-				const asked = await ask(one, { cookie: cookies[role] });
-				const wanted = expected(actionOf(one.method, one.route) ?? '', role);
-				if (!fits(asked, wanted)) wrong.push(`${name} for ${role}: ${asked.status} ${asked.code}`);
-			}
-		expect(wrong).toEqual([]);
-	});
-
-	it('of an inquiry is for those who take part in it, by what they are there', async () => {
-		const { sql } = database;
-		const state = () => sql<{ all: string }>`
-			select json_agg(json_build_array(i.id, i.revision, i.title, i.archived, i.deleted_at,
-				(select count(*) from runs r where r.inquiry_id = i.id), (select count(*) from watches w where w.inquiry_id = i.id),
-				(select count(*) from outbox o where o.inquiry_id = i.id), (select count(*) from reports r where r.inquiry_id = i.id),
-				(select count(*) from report_drafts r where r.inquiry_id = i.id),
-				(select count(*) from inquiry_links l where l.inquiry_id = i.id),
-				(select json_agg(p order by p) from inquiry_people p where p.inquiry_id = i.id)) order by i.id)::text as all
-			from inquiries i where i.id ~ '^(reader|linked|foreign)-'`;
-		const before = await state();
-		const wrong: string[] = [];
-		for (const one of table.filter(({ route }) => isOfInquiry(route)))
-			for (const role of ROLES)
-				for (const part of PARTS) {
-					const name = `${one.method} ${one.route}`;
-					if (OF_ONESELF.test(name) && part !== 'foreign' && part !== 'absent') continue;
-					const link = part === 'linked' ? `; oakmoss_links=${LINK}${role}` : '';
-					const at = { cookie: cookies[role] + link, inquiry: `${part}-${role}` };
-					const asked = await ask(one, at);
-					const wanted = expected(actionOf(one.method, one.route) ?? '', role, part);
-					if (!fits(asked, wanted)) wrong.push(`${name} for ${role}, ${part}: ${asked.status} ${asked.code}`);
-					if (!isPage(one.route) || wanted !== 404) continue;
-					const page = await ask(one, { ...at, accept: 'text/html' });
-					if (page.status !== 404) wrong.push(`${name} as a page for ${role}, ${part}: ${page.status}`);
-				}
-		expect(wrong).toEqual([]);
-		expect(await state()).toEqual(before);
 	});
 
 	it('answers of a foreign inquiry as of one that is not there, to the letter', async () => {

@@ -1,11 +1,15 @@
 /** The built application with the demo data on a database of its own, and a browser to use it with. */
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdtempSync, rmSync } from 'node:fs';
-import os from 'node:os';
-import path from 'node:path';
+import { existsSync } from 'node:fs';
 import axe from 'axe-core';
 import { hashPassword } from 'better-auth/crypto';
-import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
+import puppeteer, {
+	type Browser,
+	type BrowserContext,
+	type ElementHandle,
+	type HTTPResponse,
+	type Page
+} from 'puppeteer-core';
 import { freePort } from '../scripts/parts/postgres.mjs';
 import { startServer } from '../scripts/parts/server.mjs';
 import { connect } from '../src/lib/server/db/client';
@@ -13,7 +17,8 @@ import { demoDatabase, dropDatabase } from '../src/lib/server/db/database.test-a
 
 export interface App {
 	address: string;
-	browser: Browser;
+	/** A browser’s windows that share no cookies with others’. */
+	browser: BrowserContext;
 	databaseUrl: string;
 	/** Stops the server and starts it again at the same address. */
 	stopServer: () => Promise<void>;
@@ -83,18 +88,21 @@ export async function startTogether(
 
 export const PASSWORD = 'lichen on bark 7';
 
+let launched: Promise<Browser> | undefined;
+/** One Chromium for all files that a process tests; it ends with that. */
+const oneBrowser = () =>
+	(launched ??= puppeteer.launch({
+		executablePath: BROWSER,
+		args: BROWSER_FLAGS,
+		protocolTimeout: 2 * PATIENCE
+	}));
+
 /** @param environment what the server is told besides */
 export async function startApp(environment: Record<string, string> = {}): Promise<App> {
 	const databaseUrl = await demoDatabase(loadDemo);
 	const port = await freePort();
 	let server = await startServer({ databaseUrl, port, environment });
-	const profile = mkdtempSync(path.join(os.tmpdir(), 'oakmoss-browser-'));
-	const browser = await puppeteer.launch({
-		executablePath: BROWSER,
-		args: BROWSER_FLAGS,
-		userDataDir: profile,
-		protocolTimeout: 2 * PATIENCE
-	});
+	const browser = await (await oneBrowser()).createBrowserContext();
 	return {
 		address: server.address,
 		browser,
@@ -103,7 +111,6 @@ export async function startApp(environment: Record<string, string> = {}): Promis
 		startServer: async () => void (server = await startServer({ databaseUrl, port, environment })),
 		close: async () => {
 			await browser.close();
-			rmSync(profile, { recursive: true, force: true });
 			await server.stop();
 			await dropDatabase(databaseUrl);
 		}
@@ -142,9 +149,20 @@ export async function openPage(app: App, at: string): Promise<Page & { problems:
 	page.on('pageerror', (error) => problems.push(String(error)));
 	page.setDefaultTimeout(PATIENCE);
 	await page.setViewport({ width: 1280, height: 800 });
-	await page.goto(app.address + at, { waitUntil: 'load' });
-	await ready(page);
+	await goTo(page, app.address + at);
 	return Object.assign(page, { problems });
+}
+
+/** Goes to an address, and waits until what is there has come alive. */
+export async function goTo(page: Page, address: string): Promise<HTTPResponse | null> {
+	const response = await page.goto(address, { waitUntil: 'load' });
+	await ready(page);
+	return response;
+}
+
+export async function reload(page: Page): Promise<void> {
+	await page.reload({ waitUntil: 'load' });
+	await ready(page);
 }
 
 /** The text of the page as a person sees it, in one line. */
@@ -244,35 +262,52 @@ export async function pressKeys(
 	for (const key of keys) await page.keyboard.press(key);
 }
 
+/** Of many lines that are alike, the first ones say what is wrong with each. */
+const ALIKE = ['li', 'tr', '[role=row]', '[role=treeitem]', '[role=option]'].map(
+	(line) => `${line}:nth-of-type(n+5)`
+);
+
 /**
- * What axe finds wrong, as lines; none where all is well.
- * @param asked only these rules, and only within what this selector names, where given
+ * What axe finds wrong, as lines; none where all is well. It looks at what lies over the page, where something does, else at
+ * what is new on it: what stands around every screen is looked at once (`screens.test.ts`).
+ * @param asked only these rules, and in the whole page or in what this selector names, where given
  */
 export async function accessibilityFaults(
 	page: Page,
 	asked: { rules?: string[]; within?: string } = {}
 ): Promise<string[]> {
 	await page.evaluate(axe.source);
-	return page.evaluate(async ({ rules, within }) => {
-		// What is still fading in has no contrast yet.
-		const passing = document
-			.getAnimations()
-			.filter(({ effect }) => Number.isFinite(Number(effect?.getComputedTiming().endTime)));
-		// A page that is not at the front may not be drawn, and nothing fades in it.
-		const late = new Promise((resolve) => setTimeout(resolve, 5_000));
-		await Promise.race([Promise.all(passing.map(({ finished }) => finished.catch(() => {}))), late]);
-		const { violations } = await (window as unknown as { axe: typeof axe }).axe.run(within ?? document, {
-			runOnly: rules ?? ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'],
-			resultTypes: ['violations']
-		});
-		// What floats stands beside the regions of a page; it is reached from the button that opens it.
-		const floats = (target: unknown) =>
-			document.querySelector(String(target))?.closest('[data-bits-floating-content-wrapper]') !== null;
-		const faults = violations.filter(
-			({ id, nodes }) => id !== 'region' || !nodes.every(({ target }) => floats(target[0]))
-		);
-		return faults.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 200)).join(' | ')}`);
-	}, asked);
+	return page.evaluate(
+		async ({ rules, within, alike }) => {
+			// What is still fading in has no contrast yet.
+			const passing = document
+				.getAnimations()
+				.filter(({ effect }) => Number.isFinite(Number(effect?.getComputedTiming().endTime)));
+			// A page that is not at the front may not be drawn, and nothing fades in it.
+			const late = new Promise((resolve) => setTimeout(resolve, 5_000));
+			await Promise.race([Promise.all(passing.map(({ finished }) => finished.catch(() => {}))), late]);
+			const { violations } = await (window as unknown as { axe: typeof axe }).axe.run(
+				{
+					include: [within ?? (document.querySelector('[role=dialog]') ? '[role=dialog]' : 'main')],
+					exclude: alike
+				},
+				{
+					runOnly: rules ?? ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'],
+					resultTypes: ['violations']
+				}
+			);
+			// What floats stands beside the regions of a page; it is reached from the button that opens it.
+			const floats = (target: unknown) =>
+				document.querySelector(String(target))?.closest('[data-bits-floating-content-wrapper]') !== null;
+			const faults = violations.filter(
+				({ id, nodes }) => id !== 'region' || !nodes.every(({ target }) => floats(target[0]))
+			);
+			return faults.map(
+				({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 200)).join(' | ')}`
+			);
+		},
+		{ ...asked, alike: ALIKE }
+	);
 }
 
 /** The first number in a text, as screens write it. */

@@ -7,7 +7,9 @@ import {
 	press,
 	pressKeys,
 	startApp,
-	waitForText
+	waitForText,
+	goTo,
+	reload
 } from './app.test-aid';
 
 let app: App;
@@ -41,8 +43,7 @@ describe('a work', () => {
 		await pressKeys(page, 'Enter');
 		await waitForText(page, '[data-availability]', 'waiting for the library');
 		expect(await accessibilityFaults(page)).toEqual([]);
-		await page.goto(`${app.address}/inquiry/quiet-rooms/outbox`, { waitUntil: 'networkidle0' });
-		expect(await accessibilityFaults(page)).toEqual([]);
+		await goTo(page, `${app.address}/inquiry/quiet-rooms/outbox`);
 		const id = await page.$eval('[data-message]', (row) => row.getAttribute('data-message'));
 		const eml = await (await fetch(`${app.address}/inquiry/quiet-rooms/outbox/${id}`)).text();
 		const { headers, body } = readMail(eml);
@@ -66,7 +67,7 @@ describe('a work', () => {
 		await page.type('[role=dialog] input[type=email]', 'tomas@ward.example');
 		await press(page, 'Write it to the outbox');
 		await waitForText(page, 'header', 'is in the outbox');
-		await page.goto(`${app.address}/inquiry/quiet-rooms/outbox`, { waitUntil: 'networkidle0' });
+		await goTo(page, `${app.address}/inquiry/quiet-rooms/outbox`);
 		const id = await page.$eval('[data-message]', (row) => row.getAttribute('data-message'));
 		const eml = await (await fetch(`${app.address}/inquiry/quiet-rooms/outbox/${id}`)).text();
 		expect(readMail(eml).headers['content-type']).toContain('multipart/mixed');
@@ -97,7 +98,7 @@ describe('a newcomer', () => {
 		await page.waitForSelector('[data-guide="6"]');
 		await press(page, 'Leave', '[data-guide]');
 		await page.waitForFunction(() => !document.querySelector('[data-guide]'));
-		await page.reload({ waitUntil: 'networkidle0' });
+		await reload(page);
 		expect(await page.$('[data-guide]')).toBeNull();
 		expect(page.problems).toEqual([]);
 		await page.close();
@@ -113,7 +114,7 @@ describe('a newcomer', () => {
 		await press(page, 'I know now');
 		await page.waitForFunction(() => !document.querySelector('[data-meaning=chief]'));
 		expect(await page.$('[data-meaning=fit]')).not.toBeNull();
-		await page.reload({ waitUntil: 'networkidle0' });
+		await reload(page);
 		await page.waitForSelector('[data-meaning=fit]');
 		expect(await page.$('[data-meaning=chief]')).toBeNull();
 		await page.click('[data-meaning=fit]');

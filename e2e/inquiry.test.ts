@@ -15,7 +15,9 @@ import {
 	tabTo,
 	textOf,
 	waitForText,
-	type App
+	type App,
+	goTo,
+	reload
 } from './app.test-aid';
 
 let app: App;
@@ -129,7 +131,7 @@ describe('by keyboard alone', () => {
 		await page.keyboard.press('r');
 		await waitForText(page, cell(1, 3), `${rejected} rejected`);
 		await saved(page);
-		await page.reload({ waitUntil: 'networkidle0' });
+		await reload(page);
 		await page.waitForSelector('aside [data-suggestion]');
 		const suggested = await page.$$eval('[data-suggestion]', (links) =>
 			links.map((link) => link.textContent?.trim())
@@ -148,7 +150,7 @@ describe('a pick in full', () => {
 		await page.type('#new-concept', 'noise');
 		await page.keyboard.press('Enter');
 		await saved(page);
-		await page.goto(`${app.address}/inquiry/${id}/browse?q=noise`, { waitUntil: 'networkidle0' });
+		await goTo(page, `${app.address}/inquiry/${id}/browse?q=noise`);
 		// Two headings of one index, marked and picked as one; a third set aside.
 		await page.focus('[data-lane=yarrow] [data-row]');
 		await pressKeys(page, 'x', 'ArrowDown', 'x', 'ArrowDown', 's');
@@ -156,7 +158,7 @@ describe('a pick in full', () => {
 		await page.keyboard.press('j');
 		await waitForText(page, '[data-lane=yarrow] footer', 'Noise, Indoor together with Noise Reduction');
 		await waitForText(page, '[data-sightings]', 'Sightings 1');
-		await page.goto(`${app.address}/inquiry/${id}`, { waitUntil: 'networkidle0' });
+		await goTo(page, `${app.address}/inquiry/${id}`);
 		await page.click(cell(1, 3));
 		await waitForText(page, 'aside', 'looked up “noise”');
 		const press = (words: string, within = 'aside') =>

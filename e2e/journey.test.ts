@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { openPage, pressKeys, startApp, textOf, waitForText, type App } from './app.test-aid';
+import { openPage, pressKeys, startApp, textOf, waitForText, type App, goTo, reload } from './app.test-aid';
 
 let app: App;
 beforeAll(async () => {
@@ -82,18 +82,14 @@ describe('from a word to the crosswalk', () => {
 		await waitForText(page, 'footer', 'Insomnia, Hospital');
 
 		// An index without a heading for it.
-		await page.goto(`${app.address}/inquiry/quiet-rooms/browse?q=siesta&concept=sleep-and-rest`, {
-			waitUntil: 'networkidle0'
-		});
+		await goTo(page, `${app.address}/inquiry/quiet-rooms/browse?q=siesta&concept=sleep-and-rest`);
 		await waitForText(page, '[data-lane=alder]', 'Nothing matches here');
 		await page.focus('[data-lane=alder] [data-row]');
 		await pressKeys(page, 'n');
 		await waitForText(page, '[data-lane=alder] footer', 'No heading here');
 
 		// The crosswalk has it all, and the sheet of a cell takes a note.
-		await page.goto(`${app.address}/inquiry/quiet-rooms?cell=sleep-and-rest:bracken`, {
-			waitUntil: 'networkidle0'
-		});
+		await goTo(page, `${app.address}/inquiry/quiet-rooms?cell=sleep-and-rest:bracken`);
 		await page.type('aside textarea', 'Naps are under Breaks and rest.');
 		await page.keyboard.press('Tab');
 		await page.waitForFunction(() => document.querySelector('[data-saving]')?.textContent?.includes('Saved'));
@@ -124,9 +120,7 @@ describe('from a word to the crosswalk', () => {
 		// Nothing of it lived in the server or the page.
 		await app.stopServer();
 		await app.startServer();
-		await page.goto(`${app.address}/inquiry/quiet-rooms?cell=sleep-and-rest:bracken`, {
-			waitUntil: 'networkidle0'
-		});
+		await goTo(page, `${app.address}/inquiry/quiet-rooms?cell=sleep-and-rest:bracken`);
 		await waitForText(page, cell(sleepAndRest, 3), after[2].split(' headings find')[0]);
 		await waitForText(page, cell(sleepAndRest, 4), 'no heading here');
 		expect(await page.$eval('aside textarea', (field) => (field as HTMLTextAreaElement).value)).toBe(
@@ -144,7 +138,7 @@ describe('from a word to the crosswalk', () => {
 		await waitForText(page, 'header', 'Kept here');
 		await app.startServer();
 		await page.waitForFunction(() => document.querySelector('[data-saving]')?.textContent?.includes('Saved'));
-		await page.reload({ waitUntil: 'networkidle0' });
+		await reload(page);
 		await waitForText(page, '[data-lane=sorrel] footer', 'Fine Motor Skills');
 		await page.close();
 	});
@@ -173,7 +167,7 @@ describe('from a word to the crosswalk', () => {
 		await page.keyboard.press('Enter');
 		await waitForText(page, 'main', '“thermal comfort”');
 		await page.waitForFunction(() => document.querySelector('[data-saving]')?.textContent?.includes('Saved'));
-		await page.reload({ waitUntil: 'networkidle0' });
+		await reload(page);
 		await waitForText(page, 'main', '“thermal comfort”');
 		expect(page.problems).toEqual([]);
 		await page.close();
@@ -188,7 +182,7 @@ describe('what is not there', () => {
 		['/nowhere', 404, 'There is no such page']
 	])('%s says so and where to go', async (at, status, words) => {
 		const page = await openPage(app, '/');
-		const response = await page.goto(app.address + at, { waitUntil: 'networkidle0' });
+		const response = await goTo(page, app.address + at);
 		expect(response?.status()).toBe(status);
 		expect(await textOf(page)).toContain(words);
 		expect(await page.$$('main a[href], div a.action')).not.toHaveLength(0);

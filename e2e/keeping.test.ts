@@ -9,7 +9,9 @@ import {
 	sendJson,
 	startApp,
 	tabTo,
-	waitForText
+	waitForText,
+	goTo,
+	reload
 } from './app.test-aid';
 
 let app: App;
@@ -31,7 +33,7 @@ describe('a later edition', () => {
 		await waitForText(page, 'main', 'The edition 2025 waits to be used.');
 		const waiting = await fetch(`${app.address}/api/v1/inquiries/quiet-rooms/repairs`);
 		expect(await waiting.json()).toEqual([]);
-		await page.goto(`${app.address}/indexes/yarrow/editions`, { waitUntil: 'networkidle0' });
+		await goTo(page, `${app.address}/indexes/yarrow/editions`);
 		await waitForText(page, 'main', 'It was loaded to be looked at first.');
 		await waitForText(page, 'main', '“Noise, Indoor” is called “Noise, Health Care” now');
 		await waitForText(page, 'main', 'Quiet rooms: 3 cells');
@@ -44,12 +46,12 @@ describe('a later edition', () => {
 		await page.waitForFunction(() => !document.body.innerText.includes('Noise, Health Care'));
 		await press(page, 'Use it');
 		await waitForText(page, 'main table', 'in use');
-		await page.goto(`${app.address}/indexes/bracken/editions`, { waitUntil: 'networkidle0' });
+		await goTo(page, `${app.address}/indexes/bracken/editions`);
 		await press(page, 'Use it');
 		await waitForText(page, 'main table', 'Use it again');
 
 		const before = await runOfYarrow();
-		await page.goto(`${app.address}/inquiry/quiet-rooms/keep-up`, { waitUntil: 'networkidle0' });
+		await goTo(page, `${app.address}/inquiry/quiet-rooms/keep-up`);
 		await page.waitForSelector(REPAIRS);
 		const count = (await page.$$(REPAIRS)).length;
 		expect(count).toBeGreaterThanOrEqual(5);
@@ -71,11 +73,11 @@ describe('a later edition', () => {
 			await page.waitForFunction((n) => document.querySelectorAll('[data-repair]').length === n, {}, left);
 		}
 		await saved(page);
-		await page.reload({ waitUntil: 'networkidle0' });
+		await reload(page);
 		expect((await page.$$(REPAIRS)).length).toBe(Math.max(0, count - 5));
 
 		// The logbook says what was done and why; the strategy can be run and set beside the run from before.
-		await page.goto(`${app.address}/inquiry/quiet-rooms/logbook`, { waitUntil: 'networkidle0' });
+		await goTo(page, `${app.address}/inquiry/quiet-rooms/logbook`);
 		await waitForText(page, 'main', 'The place in the hierarchy does not matter here.');
 		await waitForText(page, 'main', 'in the edition 2025');
 		const after = await runOfYarrow();
@@ -90,12 +92,12 @@ describe('a later edition', () => {
 			[before, '2025']
 		]);
 		// Taken back: the edition before is used again, and the way back is proposed.
-		await page.goto(`${app.address}/indexes/yarrow/editions`, { waitUntil: 'networkidle0' });
+		await goTo(page, `${app.address}/indexes/yarrow/editions`);
 		await press(page, 'Use it again');
 		await page.waitForFunction(() =>
 			[...document.querySelectorAll('tr')].some((row) => /^2024.*in use/s.test(row.innerText))
 		);
-		await page.goto(`${app.address}/inquiry/quiet-rooms/keep-up`, { waitUntil: 'networkidle0' });
+		await goTo(page, `${app.address}/inquiry/quiet-rooms/keep-up`);
 		await waitForText(page, 'main', 'edition 2024');
 		expect(page.problems).toEqual([]);
 		await page.close();
@@ -107,9 +109,9 @@ describe('records that arrive', () => {
 		const page = await openPage(app, '/inquiry/quiet-rooms/keep-up');
 		await waitForText(page, 'main', 'Quiet rooms, all indexes');
 		// An author's, a heading's or any other result is watched from its records.
-		await page.goto(
-			`${app.address}/inquiry/quiet-rooms/records?index=yarrow&cql=${encodeURIComponent('dc.subject =/oak.narrower "Rest and Sleep"')}`,
-			{ waitUntil: 'networkidle0' }
+		await goTo(
+			page,
+			`${app.address}/inquiry/quiet-rooms/records?index=yarrow&cql=${encodeURIComponent('dc.subject =/oak.narrower "Rest and Sleep"')}`
 		);
 		await press(page, 'Watch');
 		await waitForText(page, 'body', 'Watching: ');
@@ -122,7 +124,7 @@ describe('records that arrive', () => {
 			found = ((await delivery.json()) as { found: number }).found;
 		}
 		expect(found).toBeGreaterThan(0);
-		await page.reload({ waitUntil: 'networkidle0' });
+		await reload(page);
 		await waitForText(page, 'main', `${found} not looked at`);
 		const title = await page.$eval('[data-watch] ul a', (link) => (link as HTMLElement).innerText);
 		expect(await accessibilityFaults(page)).toEqual([]);
@@ -156,13 +158,13 @@ describe('records that arrive', () => {
 				decision: 'open'
 			});
 		// One message tells of it, and leads to where it is stopped.
-		await page.goto(`${app.address}/inquiry/quiet-rooms/outbox`, { waitUntil: 'networkidle0' });
+		await goTo(page, `${app.address}/inquiry/quiet-rooms/outbox`);
 		await waitForText(page, 'main', 'news of watches');
 		const file = await page.$eval('main a[download][href*="/outbox/"]', (link) => link.getAttribute('href'));
 		const message = await (await fetch(`${app.address}${file}`)).text();
 		const [stop = ''] =
 			/\/watches\/[^\s]+\/stop/.exec(message.replace(/=\r?\n/g, '').replaceAll('=3D', '=')) ?? [];
-		await page.goto(app.address + stop, { waitUntil: 'networkidle0' });
+		await goTo(page, app.address + stop);
 		expect(await accessibilityFaults(page)).toEqual([]);
 		await press(page, 'Stop it');
 		await waitForText(page, 'main', 'This watch is stopped');

@@ -14,7 +14,9 @@ import {
 	sendJson,
 	startApp,
 	textOf,
-	waitForText
+	waitForText,
+	goTo,
+	reload
 } from './app.test-aid';
 
 let app: App;
@@ -45,7 +47,6 @@ describe('a reading list', () => {
 		const id = await beginInquiry(app, 'Decided by keys', 'noise', ['yarrow']);
 		const page = await openPage(app, `/inquiry/${id}/reading-list`);
 		await waitForText(page, 'main', 'Nothing is on the list yet');
-		expect(await accessibilityFaults(page)).toEqual([]);
 		await press(page, 'Put works on it');
 		await press(page, 'Put them on', '[role=dialog]');
 		await page.waitForSelector('[data-entry]');
@@ -94,7 +95,7 @@ describe('a reading list', () => {
 		await sendCommands(app, id, [{ kind: 'word.add', id: 'w2', conceptId: 'c', text: 'sleep' }]);
 		const { added } = await take(id, 'of/yarrow');
 		expect(added).toBeGreaterThan(0);
-		await page.reload({ waitUntil: 'networkidle0' });
+		await reload(page);
 		await waitForText(page, '[data-progress]', `149 of ${said(all.length + added)} works looked at`);
 		await waitForText(page, '[aria-label="Which works"]', `new ${said(added)}`);
 		expect((await listOf(id)).slice(0, all.length)).toEqual(decided);
@@ -117,7 +118,7 @@ describe('a reading list', () => {
 		await press(page, 'Put all on the reading list');
 		await waitForText(page, 'header', 'on the reading list, from the strategy for Yarrow');
 		const ofYarrow = (await listOf(id)).length;
-		await page.goto(`${app.address}/inquiry/${id}/pooled`, { waitUntil: 'networkidle0' });
+		await goTo(page, `${app.address}/inquiry/${id}/pooled`);
 		const works = numberIn(await textOf(page, '[data-works]'));
 		await press(page, 'Put all on the reading list');
 		await waitForText(page, 'header', `${said(ofYarrow)} were there already`);
@@ -133,9 +134,11 @@ describe('a reading list', () => {
 
 describe('the citations of a list', () => {
 	it('are copied as rich text, mended beside the record, and go out as they were mended', async () => {
-		await app.browser
-			.defaultBrowserContext()
-			.overridePermissions(app.address, ['clipboard-read', 'clipboard-write', 'clipboard-sanitized-write']);
+		await app.browser.overridePermissions(app.address, [
+			'clipboard-read',
+			'clipboard-write',
+			'clipboard-sanitized-write'
+		]);
 		const page = await openPage(app, '/inquiry/quiet-rooms/reading-list/citations?part=keep');
 		await page.waitForSelector('[data-cited]');
 		expect(await accessibilityFaults(page)).toEqual([]);

@@ -15,7 +15,9 @@ import {
 	sendJson,
 	startApp,
 	textOf,
-	waitForText
+	waitForText,
+	goTo,
+	reload
 } from './app.test-aid';
 
 let app: App;
@@ -99,7 +101,7 @@ describe('a result, read by keys', () => {
 		await pressKeys(page, 'z');
 		await page.keyboard.up('Control');
 		await undone;
-		await page.reload({ waitUntil: 'networkidle0' });
+		await reload(page);
 		expect(await shown(page)).toBe(before);
 		expect(page.problems).toEqual([]);
 		await page.close();
@@ -160,9 +162,7 @@ describe('a composition', () => {
 		await press(page, 'One step wider');
 		await waitForText(page, '[data-found]', whole.toLocaleString('en'));
 		// What is looked for narrows the list, not the result.
-		await page.goto(`${app.address}/inquiry/${id}/records?index=yarrow&view=composition&by=author`, {
-			waitUntil: 'networkidle0'
-		});
+		await goTo(page, `${app.address}/inquiry/${id}/records?index=yarrow&view=composition&by=author`);
 		await page.type('input[type=search]', 'zzyzzx');
 		await waitForText(page, 'main', 'No author has “zzyzzx” in it');
 		expect(page.problems).toEqual([]);
@@ -196,7 +196,6 @@ describe('a record', () => {
 	it('leads on to what is near it, to the same work in another index, and back the way one came', async () => {
 		const page = await openPage(app, '/inquiry/quiet-rooms/records?index=yarrow&concept=attention');
 		await page.waitForSelector('[data-near]');
-		expect(await accessibilityFaults(page)).toEqual([]);
 		const first = await textOf(page, '[aria-label=Record] h2');
 		const lists = await page.$$eval('[aria-label=Record] h3 a.count', (all) =>
 			all.map((link) => ({ at: (link as HTMLAnchorElement).href, says: (link as HTMLElement).innerText }))
@@ -241,7 +240,6 @@ describe('pearls', () => {
 		const [one, two, three] = all.map(({ doi }) => doi as string);
 		const page = await openPage(app, `/inquiry/${id}/pearls`);
 		await waitForText(page, 'main', 'A pearl is a record that you know to be relevant');
-		expect(await accessibilityFaults(page)).toEqual([]);
 		await pressKeys(page, 't');
 		await page.waitForSelector('[role=dialog] textarea');
 		const written = [
@@ -279,9 +277,7 @@ describe('pearls', () => {
 		);
 		// The keys stay among what is missed, or among the pearls where nothing is.
 		await page.waitForFunction(() => document.activeElement?.closest('[data-pearls]') !== null);
-		await page.goto(`${app.address}/inquiry/${id}/records?index=yarrow&view=composition`, {
-			waitUntil: 'networkidle0'
-		});
+		await goTo(page, `${app.address}/inquiry/${id}/records?index=yarrow&view=composition`);
 		const before = await shown(page);
 		expect(before).toBeGreaterThan(0);
 		await pressKeys(page, 'g');
@@ -320,7 +316,6 @@ describe('the check of a strategy', () => {
 			await page.waitForSelector('[data-findings]');
 		};
 		await open();
-		expect(await accessibilityFaults(page)).toEqual([]);
 		for (const beginning of ['The headings below Sleep', 'Chief only costs', '“zzyzzx” finds nothing']) {
 			if (!(await page.$('[data-findings]'))) await open();
 			const before = await recordsFound(page);

@@ -4,7 +4,17 @@
  */
 import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { accessibilityFaults, openPage, press, ready, sendJson, startApp, waitForText, type App } from './app.test-aid';
+import {
+	accessibilityFaults,
+	goTo,
+	openPage,
+	press,
+	ready,
+	sendJson,
+	startApp,
+	waitForText,
+	type App
+} from './app.test-aid';
 
 let app: App;
 let page: Page;
@@ -17,7 +27,9 @@ let problems: string[] = [];
 beforeAll(async () => {
 	app = await startApp();
 	bare = await newInquiry('Bare');
-	crowded = await newInquiry('An inquiry whose title goes on for longer than anybody would want to read in a bar at the top');
+	crowded = await newInquiry(
+		'An inquiry whose title goes on for longer than anybody would want to read in a bar at the top'
+	);
 	await fill(crowded);
 	page = await app.browser.newPage();
 	await page.setViewport({ width: 1280, height: 800 });
@@ -33,7 +45,11 @@ async function newInquiry(title: string): Promise<string> {
 
 async function fill(id: string): Promise<void> {
 	const concepts = Array.from({ length: 24 }, (_, i) => [
-		{ kind: 'concept.add', id: `c${i}`, name: i % 3 === 0 ? `concept ${i}` : `a concept with a name that is rather long, the ${i}th of all` },
+		{
+			kind: 'concept.add',
+			id: `c${i}`,
+			name: i % 3 === 0 ? `concept ${i}` : `a concept with a name that is rather long, the ${i}th of all`
+		},
 		...Array.from({ length: 9 }, (_, w) => ({
 			kind: 'word.add',
 			id: `w${i}-${w}`,
@@ -41,7 +57,10 @@ async function fill(id: string): Promise<void> {
 			text: w === 8 ? 'Rückenlage'.repeat(9) : `noise ${i} ${w}`
 		}))
 	]).flat();
-	const question = { kind: 'about.set', question: 'Which of very many things is it that matters, and to whom? '.repeat(12) };
+	const question = {
+		kind: 'about.set',
+		question: 'Which of very many things is it that matters, and to whom? '.repeat(12)
+	};
 	const command = { kind: 'many', title: 'Made crowded', commands: [question, ...concepts] };
 	const sent = { command, base: 0, client: 'test', sending: 'crowded' };
 	expect((await sendJson(`${app.address}/inquiry/${id}/commands`, 'POST', sent)).status).toBe(200);
@@ -51,12 +70,26 @@ const THEMES = ['light', 'dark'] as const;
 type Theme = (typeof THEMES)[number];
 const inTheme = (theme: Theme) => page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: theme }]);
 
-/** Opens a page and says what is wrong with it; nothing where it is drawn whole. */
-async function wrongWith(at: string, theme: Theme): Promise<string[]> {
+/** Opens a page and says what is wrong with it; nothing where it is drawn whole. @param how as asked for, or by a link from another */
+async function wrongWith(
+	at: string,
+	theme: Theme,
+	how: 'asked for' | 'by a link' = 'asked for'
+): Promise<string[]> {
 	problems = [];
 	await inTheme(theme);
-	await page.goto(app.address + at, { waitUntil: 'load' });
-	await ready(page);
+	if (how === 'asked for') await goTo(page, app.address + at);
+	else {
+		const before = page.url();
+		await page.evaluate((address) => {
+			const link = Object.assign(document.createElement('a'), { href: address });
+			document.body.append(link);
+			link.click();
+			link.remove();
+		}, at);
+		await page.waitForFunction((from) => location.href !== from, {}, before);
+		await ready(page);
+	}
 	const failed = await page.$$eval('[data-failed]', (parts) => parts.map((part) => part.textContent ?? ''));
 	const drawn = await page.$eval('main', (main) => main.innerText.trim().length);
 	return [...problems, ...failed, ...(drawn > 20 ? [] : ['The page is blank.'])];
@@ -65,9 +98,9 @@ async function wrongWith(at: string, theme: Theme): Promise<string[]> {
 const WIDTHS = [390, 1024, 1920, 1280];
 
 /** What is wider than its page, at each width; none where all is well. */
-async function overflows(of: Page): Promise<string[]> {
+async function overflows(of: Page, widths = WIDTHS): Promise<string[]> {
 	const found: string[] = [];
-	for (const width of WIDTHS) {
+	for (const width of widths) {
 		await of.setViewport({ width, height: width < 500 ? 844 : 800 });
 		// What floats is placed anew when the page is drawn.
 		await of.evaluate(() => new Promise((drawn) => requestAnimationFrame(() => drawn(undefined))));
@@ -107,16 +140,29 @@ describe('a screen is drawn, fits, and is for everybody', () => {
 	it.each([...[...IN_INQUIRY, ...WITH_DATA].map((path) => `/inquiry/quiet-rooms${path}`), ...ELSEWHERE])('%s', async (at) => {
 		// What is not there is answered with 404, which a browser tells in its console.
 		const wrong = await wrongWith(at, 'light');
-		expect(wrong.filter((what) => !(/nowhere|gone/.test(at) && what.includes('404')))).toEqual([]);
-		expect(await faultsInBothThemes(page)).toEqual([]);
+		expect(wrong.filter((what) => !(/nowhere|gone|none|nothing/.test(at) && /40[04]/.test(what)))).toEqual([]);
+		// What stands around the screens of an inquiry is the same on each of them.
+		const isNewAround = at === '/inquiry/quiet-rooms' || ELSEWHERE.includes(at);
+		expect(await faultsInBothThemes(page, isNewAround ? 'html' : undefined)).toEqual([]);
 		expect(await overflows(page)).toEqual([]);
 	});
 
+	it('sends no word lists of the server with the crosswalk', async () => {
+		await goTo(page, `${app.address}/inquiry/quiet-rooms`);
+		const kilobytes = await page.evaluate(() =>
+			performance.getEntriesByType('resource').filter(({ name }) => name.endsWith('.js')).reduce((sum, entry) => sum + (entry as PerformanceResourceTiming).decodedBodySize / 1024, 0)
+		);
+		expect(kilobytes).toBeGreaterThan(100);
+		expect(kilobytes).toBeLessThan(700);
+	});
+
 	it.each(IN_INQUIRY.map((path, i): [string, Theme] => [path, THEMES[i % 2]]))('%s with nothing in it says what comes next (%s)', async (path, theme) => {
-		expect(await wrongWith(`/inquiry/${bare}${path}`, theme)).toEqual([]);
+		// The first is asked for, the others are gone to from screen to screen.
+		expect(await wrongWith(`/inquiry/${bare}${path}`, theme, path === '' ? 'asked for' : 'by a link')).toEqual([]);
 		expect(await accessibilityFaults(page)).toEqual([]);
-		expect(await overflows(page)).toEqual([]);
-		expect(await page.$$('main a[href], main button, main input')).not.toHaveLength(0);
+		expect(await overflows(page, [390, 1280])).toEqual([]);
+		// Where nothing is to be done by whoever is alone, it is said in words.
+		if (!['/outbox', '/people'].includes(path)) expect(await page.$$('main a[href], main button, main input')).not.toHaveLength(0);
 	});
 
 	it.each(['', '/question', '/indexes', '/browse?q=noise', '/strategy?index=yarrow'])('%s of a crowded inquiry', async (path) => {
@@ -133,7 +179,7 @@ describe('a screen is drawn, fits, and is for everybody', () => {
 		const found: string[] = [];
 		for (const [i, id] of [...wide].entries()) {
 			const at = `/inquiry/quiet-rooms/browse/${code}/${encodeURIComponent(id)}`;
-			found.push(...(await wrongWith(at, THEMES[i % 2])).map((what) => `${id}: ${what}`));
+			found.push(...(await wrongWith(at, THEMES[i % 2], i === 0 ? 'asked for' : 'by a link')).map((what) => `${id}: ${what}`));
 			// The picture of its place: each node stands apart from the others.
 			const places = await page.$$eval('figure svg rect', (nodes) => nodes.map((node) => `${node.getAttribute('x')} ${node.getAttribute('y')}`));
 			if (places.length < 7 || new Set(places).size < places.length) found.push(`${id}: the picture has ${places.length} nodes at ${new Set(places).size} places`);

@@ -16,7 +16,8 @@ import {
 	startApp,
 	textOf,
 	waitForText,
-	type App
+	type App,
+	goTo
 } from './app.test-aid';
 
 let app: App;
@@ -58,7 +59,7 @@ describe('a vocabulary of one’s own', () => {
 
 		const made = await sendJson(`${app.address}/api/v1/inquiries`, 'POST', { title: 'Sounds', indexes: ['sedge'] });
 		const { id } = (await made.json()) as { id: string };
-		await page.goto(`${app.address}/inquiry/${id}/browse/sedge/noise`, { waitUntil: 'networkidle0' });
+		await goTo(page, `${app.address}/inquiry/${id}/browse/sedge/noise`);
 		const press = (name: string) =>
 			page.evaluate((wanted) => {
 				[...document.querySelectorAll('button')].find(({ textContent }) => textContent.trim() === wanted)?.click();
@@ -94,9 +95,9 @@ describe('a vocabulary of one’s own', () => {
 		await waitForText(page, '[role=dialog] [role=alert]', 'Somebody has changed this heading meanwhile.');
 		expect(await page.evaluate(() => (document.querySelector('[role=dialog] input') as HTMLInputElement).value)).toBe('Noise indoors!');
 		await pressKeys(page, 'Escape');
-		await page.goto(`${app.address}/inquiry/${id}/browse/sedge`, { waitUntil: 'networkidle0' });
+		await goTo(page, `${app.address}/inquiry/${id}/browse/sedge`);
 		await waitForText(page, 'main', 'Sound');
-		await page.goto(`${app.address}/inquiry/${id}/browse/sedge/noise`, { waitUntil: 'networkidle0' });
+		await goTo(page, `${app.address}/inquiry/${id}/browse/sedge/noise`);
 		await press('Change');
 		await page.waitForSelector('[role=dialog] textarea');
 		await press('Remove this heading');
@@ -134,7 +135,7 @@ describe('a vocabulary of one’s own', () => {
 		// Found by each tier, in an inquiry that is begun now and so uses the new index.
 		const made = await sendJson(`${app.address}/api/v1/inquiries`, 'POST', { title: 'Plants' });
 		const { id } = (await made.json()) as { id: string };
-		await page.goto(`${app.address}/inquiry/${id}/browse`, { waitUntil: 'networkidle0' });
+		await goTo(page, `${app.address}/inquiry/${id}/browse`);
 		for (const [query, heading, reason] of [
 			['moss', 'Moss', 'the heading itself'],
 			['quercus', 'Oaks, Common', 'entry term: Quercus'],
@@ -154,7 +155,7 @@ describe('a vocabulary of one’s own', () => {
 		}
 
 		// A broken file: the reason, the line, and the edition before still in use.
-		await page.goto(`${app.address}/indexes`, { waitUntil: 'networkidle0' });
+		await goTo(page, `${app.address}/indexes`);
 		await page.$$eval('main li', (items) => {
 			const own = (items as HTMLElement[]).find(({ innerText }) => innerText.includes('Nettle'));
 			own?.querySelectorAll('button')[0].click();
@@ -165,7 +166,7 @@ describe('a vocabulary of one’s own', () => {
 		await page.click('form .action');
 		await waitForText(page, 'main', 'Nothing was changed.');
 		expect(await textOf(page, 'main')).toMatch(/Line 8 cannot be read as Turtle/);
-		await page.goto(`${app.address}/indexes`, { waitUntil: 'networkidle0' });
+		await goTo(page, `${app.address}/indexes`);
 		expect(await textOf(page, 'main')).toContain('edition 2026');
 
 		// Removing it names the inquiry that uses it.
@@ -194,9 +195,7 @@ describe('the displays', () => {
 		expect(await textOf(page, 'main')).toContain('1 heading holds “hospitalised”');
 		await pressKeys(page, 'ArrowDown', 'End', 'Space');
 		await page.waitForSelector('[role=treeitem][aria-selected=true]');
-		await page.goto(`${app.address}/inquiry/quiet-rooms?concept=pupils-and-patients`, {
-			waitUntil: 'networkidle0'
-		});
+		await goTo(page, `${app.address}/inquiry/quiet-rooms?concept=pupils-and-patients`);
 		await waitForText(page, '[role=grid]', 'Children, Hospitalised');
 		await page.close();
 	});
@@ -226,9 +225,7 @@ describe('the displays', () => {
 		await page.focus('[data-row]');
 		await pressKeys(page, 'Enter');
 		await page.waitForSelector('[data-lineage]');
-		await page.goto(`${app.address}/inquiry/quiet-rooms/browse/alder?display=alphabetical&typed=timber`, {
-			waitUntil: 'networkidle0'
-		});
+		await goTo(page, `${app.address}/inquiry/quiet-rooms/browse/alder?display=alphabetical&typed=timber`);
 		await page.waitForFunction(() => document.querySelector('[data-row]')?.textContent?.includes('Timber'));
 		expect(page.problems).toEqual([]);
 		await page.close();

@@ -7,7 +7,7 @@ import { ensureBuild, ensureNodeModules, root } from './parts/fresh.mjs';
 import { startPostgres } from './parts/postgres.mjs';
 
 ensureNodeModules();
-ensureBuild();
+await ensureBuild();
 const scratch = mkdtempSync(path.join(os.tmpdir(), 'oakmoss-access-'));
 // The database of root's tests runs as another user.
 chmodSync(scratch, 0o711);

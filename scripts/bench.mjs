@@ -7,7 +7,7 @@ import { ensureBuild, ensureNodeModules, root } from './parts/fresh.mjs';
 import { startPostgres } from './parts/postgres.mjs';
 
 ensureNodeModules();
-ensureBuild();
+await ensureBuild();
 const scratch = mkdtempSync(path.join(os.tmpdir(), 'oakmoss-bench-'));
 const postgres = await startPostgres(path.join(scratch, 'home'), { asAdmin: true });
 const { status } = spawnSync(

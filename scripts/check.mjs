@@ -6,6 +6,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { root } from './parts/fresh.mjs';
+import { packageFaults } from './parts/packages.mjs';
 
 /** A longer file says why it is one: in a line with these words. */
 const LONGEST_FILE = 400;
@@ -83,14 +84,18 @@ const CHECKS = [
 	],
 	['unused code', () => npx('knip', '--no-progress', '--no-config-hints')],
 	['tables match migrations', schemaDeparture],
-	['no long file without a reason', longFiles]
+	['no long file without a reason', longFiles],
+	['packages and their licences', packageFaults]
 ];
 
 /** As many at a time as an ordinary machine has cores to spare; the first one makes what others read. */
 const AT_A_TIME = 2;
 
-/** @returns {Promise<{ name: string, ok: boolean }[]>} */
-export async function runChecks() {
+/**
+ * @param {number} [atATime]
+ * @returns {Promise<{ name: string, ok: boolean }[]>}
+ */
+export async function runChecks(atATime = AT_A_TIME) {
 	/** @type {{ name: string, ok: boolean }[]} */
 	const done = [];
 	/** @param {(typeof CHECKS)[number]} check */
@@ -105,7 +110,7 @@ export async function runChecks() {
 	const work = async () => {
 		for (let next = waiting.shift(); next; next = waiting.shift()) await look(next);
 	};
-	await Promise.all(Array.from({ length: AT_A_TIME }, work));
+	await Promise.all(Array.from({ length: atATime }, work));
 	return done;
 }
 

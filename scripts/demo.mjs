@@ -45,7 +45,7 @@ try {
 	ensureNodeModules();
 	const postgres = await startPostgres(home);
 	running.push(postgres);
-	ensureBuild();
+	await ensureBuild();
 	say('loading the demo data where it is not there yet');
 	const load = spawnSync(process.execPath, ['--import', 'tsx', 'demo/load.ts'], {
 		cwd: root,

@@ -32,7 +32,7 @@ function random(): number {
 	return (state >>> 0) / 2 ** 32;
 }
 
-ensureBuild();
+await ensureBuild();
 const scratch = mkdtempSync(path.join(os.tmpdir(), 'oakmoss-faults-'));
 const uploads = path.join(scratch, 'uploads');
 mkdirSync(uploads);

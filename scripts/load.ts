@@ -61,7 +61,7 @@ const dataOf = (view: string) => {
 	return `${INQUIRY}${path}/__data.json?${query}&x-sveltekit-invalidated=001`;
 };
 
-ensureBuild();
+await ensureBuild();
 const scratch = mkdtempSync(path.join(os.tmpdir(), 'oakmoss-load-'));
 const postgres = await startPostgres(path.join(scratch, 'home'), { asAdmin: true });
 execFileSync(process.execPath, ['--import', 'tsx', 'demo/load.ts'], {

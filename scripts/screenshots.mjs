@@ -44,7 +44,7 @@ async function arrive(address) {
 }
 
 ensureNodeModules();
-ensureBuild();
+await ensureBuild();
 const scratch = mkdtempSync(path.join(os.tmpdir(), 'oakmoss-pictures-'));
 const postgres = await startPostgres(path.join(scratch, 'home'), { durable: false });
 const env = { ...process.env, DATABASE_URL: postgres.url };

@@ -1,5 +1,6 @@
-// npm test: everything, on a fresh machine too. The last line is the sum.
-import { spawnSync } from 'node:child_process';
+// npm test [-- --changed [SINCE]] [-- VITEST …]: everything, on a fresh machine too, or what a change can touch. Says how long
+// each part took; the last line is the sum.
+import { spawn, spawnSync } from 'node:child_process';
 import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
@@ -36,32 +37,37 @@ onEnd(() => {
 	void finish();
 });
 
-try {
-	ensureNodeModules();
-	if (!['/usr/bin/chromium', '/usr/bin/chromium-browser'].some(existsSync))
-		installDebian(['chromium'], 'the browser for the interface tests');
-	const { runChecks } = await import('./check.mjs');
-	for (const { ok } of await runChecks()) ok ? passed++ : failed++;
-	ensureBuild();
-	postgres = await startPostgres(path.join(scratch, 'home'), { durable: false, asAdmin: true });
-	const report = path.join(scratch, 'report.json');
-	const seed = process.env.OAKMOSS_SEED ?? String(parseInt(sourcesDigest().slice(0, 7), 16));
-	say(`running the tests (OAKMOSS_SEED=${seed} draws the same random cases again)`);
-	spawnSync(
-		'npx',
-		[
-			'vitest',
-			'run',
-			'--reporter=default',
-			'--reporter=json',
-			`--outputFile.json=${report}`,
-			...process.argv.slice(2)
-		],
-		{
+const took = [];
+/** Does a part of the work, and notes how long it took. */
+async function timed(name, work) {
+	const begun = performance.now();
+	try {
+		return await work();
+	} finally {
+		took.push(`${name} ${Math.round((performance.now() - begun) / 1_000)} s`);
+	}
+}
+
+/** Runs a program, with what it says, and resolves when it has ended. */
+const run = (command, args, env = {}) =>
+	new Promise((resolve) => {
+		const child = spawn(command, args, {
 			cwd: root,
 			stdio: ['ignore', 'inherit', 'inherit'],
-			env: { ...process.env, OAKMOSS_TEST_DATABASE: postgres.url, OAKMOSS_SEED: seed, TMPDIR: files }
-		}
+			env: { ...process.env, ...env }
+		});
+		child.on('error', resolve);
+		child.on('exit', resolve);
+	});
+
+let suites = 0;
+/** Runs suites, and counts what came of them. */
+async function tests(args, env) {
+	const report = path.join(scratch, `report-${++suites}.json`);
+	await run(
+		'npx',
+		['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`, ...args],
+		env
 	);
 	const { numPassedTests, numFailedTests, testResults } = JSON.parse(readFileSync(report, 'utf8'));
 	passed += numPassedTests;
@@ -72,8 +78,62 @@ try {
 			({ status, assertionResults }) =>
 				status === 'failed' && assertionResults.every((test) => test.status !== 'failed')
 		).length;
+}
+
+/** What has changed since a state of the code: the last one that was kept, where none is named. */
+function changedFiles(since = 'HEAD') {
+	const git = (...args) =>
+		spawnSync('git', args, { cwd: root, encoding: 'utf8' }).stdout.split('\n').filter(Boolean);
+	return [...git('diff', '--name-only', since), ...git('ls-files', '--others', '--exclude-standard')];
+}
+
+/** What the journeys go through, without being named by them. */
+const BEHIND_JOURNEYS =
+	/^(src\/(?!.*\.test(-aid)?\.ts$)|static\/|demo\/|drizzle\/|server\.mjs|own-host\.mjs|package-lock\.json)/;
+
+/** Which suites to run with which words for them: all, or those that a change can touch. */
+function suitesFor(args) {
+	const at = args.indexOf('--changed');
+	if (at < 0) return [args];
+	const [since] = args.slice(at + 1).filter((arg) => !arg.startsWith('-'));
+	const changed = changedFiles(since);
+	const others = ['core', 'components', 'server'].flatMap((name) => ['--project', name]);
+	const tables = changed.some((file) => file.startsWith('drizzle/')) ? [['--project', 'server']] : [];
+	const journeys = changed.some((file) => BEHIND_JOURNEYS.test(file) || file === 'e2e/app.test-aid.ts')
+		? ['e2e/']
+		: changed.filter((file) => /^e2e\/.*\.test\.ts$/.test(file));
+	return [
+		...(tables.length > 0 ? tables : []),
+		[...others, '--changed', ...(since ? [since] : []), '--passWithNoTests'],
+		...(journeys.length > 0 ? [['--project', 'interface', ...journeys]] : [])
+	];
+}
+
+try {
+	await timed('packages', () => ensureNodeModules());
+	if (!['/usr/bin/chromium', '/usr/bin/chromium-browser'].some(existsSync))
+		installDebian(['chromium'], 'the browser for the interface tests');
+	postgres = await timed('database', () =>
+		startPostgres(path.join(scratch, 'home'), { durable: false, asAdmin: true })
+	);
+	const { runChecks } = await import('./check.mjs');
+	// Both read what this makes.
+	await timed('routes', () => run('npx', ['svelte-kit', 'sync']));
+	// The build leaves a core to spare, and the checks take it.
+	const [checks] = await Promise.all([
+		timed('checks', () => runChecks(1)),
+		timed('build', () => ensureBuild())
+	]);
+	for (const { ok } of checks) ok ? passed++ : failed++;
+	const seed = process.env.OAKMOSS_SEED ?? String(parseInt(sourcesDigest().slice(0, 7), 16));
+	say(`running the tests (OAKMOSS_SEED=${seed} draws the same random cases again)`);
+	const env = { OAKMOSS_TEST_DATABASE: postgres.url, OAKMOSS_SEED: seed, TMPDIR: files };
+	await timed('tests', async () => {
+		for (const args of suitesFor(process.argv.slice(2))) await tests(args, env);
+	});
 } catch (error) {
 	console.error(error instanceof Trouble ? error.message : error);
 	failed++;
 }
+say(`it took: ${took.join(', ')}`);
 await finish();

@@ -1,5 +1,5 @@
 // What a fresh machine lacks: Debian packages, npm packages, a build. Plain Node, as nothing is installed yet.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
@@ -63,13 +63,19 @@ export const sourcesDigest = () =>
 	digest([...BUILT_FROM.map((file) => path.join(root, file)), ...filesBelow('src'), ...filesBelow('static')]);
 
 /** Builds when the sources have changed since the last build. */
-export function ensureBuild() {
+export async function ensureBuild() {
 	const stamp = path.join(root, 'build/.oakmoss-sources');
 	const wanted = sourcesDigest();
 	if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
 	say('building');
-	const { status, stdout, stderr } = run('npm', ['run', '--silent', 'build']);
-	if (status !== 0) throw new Trouble(`the build failed:\n${stdout}\n${stderr}`);
+	const { status, said } = await new Promise((resolve) => {
+		const child = spawn('npm', ['run', '--silent', 'build'], { cwd: root });
+		let said = '';
+		for (const stream of [child.stdout, child.stderr]) stream.on('data', (piece) => (said += piece));
+		child.on('error', ({ message }) => resolve({ status: 1, said: message }));
+		child.on('exit', (status) => resolve({ status, said }));
+	});
+	if (status !== 0) throw new Trouble(`the build failed:\n${said}`);
 	writeFileSync(stamp, wanted);
 }
 

@@ -20,6 +20,7 @@
 	import HeadingRecords from './HeadingRecords.svelte';
 	import PlacePicture from './PlacePicture.svelte';
 	import SheetActions from './SheetActions.svelte';
+	import RelatedHeading from './RelatedHeading.svelte';
 	import SheetBody from './SheetBody.svelte';
 
 	let { index, sheet }: { index: IndexSummary; sheet: HeadingSheet } = $props();
@@ -169,6 +170,12 @@
 					{#snippet records()}{#if index.records > 0}<Guarded name="The records of this heading"
 								><HeadingRecords {sheet} {index} /></Guarded
 							>{/if}{/snippet}
+					{#snippet related(other)}<RelatedHeading
+							heading={other}
+							{index}
+							{concept}
+							href={at(other.id)}
+						/>{/snippet}
 					{#snippet picture()}<Guarded name="The picture of its place"><PlacePicture {sheet} {at} /></Guarded
 						>{/snippet}
 				</SheetBody>

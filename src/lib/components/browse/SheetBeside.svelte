@@ -10,6 +10,7 @@
 	import HeadingText from '../marks/HeadingText.svelte';
 	import Count from '../parts/Count.svelte';
 	import { number } from '../parts/numbers';
+	import RelatedHeading from './RelatedHeading.svelte';
 	import SheetBody from './SheetBody.svelte';
 
 	/** The sheet of the row in hand, beside a display: reading a scope note is no journey. */
@@ -85,7 +86,16 @@
 					>{/each}
 			</p>
 		{/if}
-		<div class="space-y-3"><SheetBody {sheet} {index} {at} /></div>
+		<div class="space-y-3">
+			<SheetBody {sheet} {index} {at}>
+				{#snippet related(other)}<RelatedHeading
+						heading={other}
+						{index}
+						{concept}
+						href={at(other.id)}
+					/>{/snippet}
+			</SheetBody>
+		</div>
 	{:else}
 		<p class="text-quiet">Go to a row: its note, dates and entry terms stand here.</p>
 	{/if}

@@ -1,12 +1,8 @@
 <script lang="ts">
 	import type { IndexSummary } from '$lib/server/vocabulary';
-	import type { HeadingSheet } from '$lib/server/browse';
+	import type { HeadingLine, HeadingSheet } from '$lib/server/browse';
 	import type { Snippet } from 'svelte';
-	import { page } from '$app/state';
-	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import { pickTarget } from '../inquiry/pick-target';
 	import HeadingText from '../marks/HeadingText.svelte';
-	import RelatedHeading from './RelatedHeading.svelte';
 
 	/** The entry of a heading: notes, dates, entry terms, aspects, related headings. */
 	interface Props {
@@ -16,10 +12,10 @@
 		/** Pictures, where there is room; they come from outside, so that who has none does not load them. */
 		records?: Snippet;
 		picture?: Snippet;
+		/** A related heading as a line of a list, with what can be done with it; no more than its name where this is left out. */
+		related?: Snippet<[HeadingLine]>;
 	}
-	let { sheet, index, at, records, picture }: Props = $props();
-	const store = $derived(useInquiry()());
-	const concept = $derived(pickTarget(store, page.url.searchParams.get('q') ?? '').concept);
+	let { sheet, index, at, records, picture, related }: Props = $props();
 	const isPast = (kind: string) => kind === 'history' || kind === 'change';
 	const notes = $derived(sheet.notes.filter(({ kind }) => !isPast(kind)));
 	const history = $derived(sheet.notes.filter(({ kind }) => isPast(kind)));
@@ -117,7 +113,12 @@
 			<dd>
 				<ul>
 					{#each sheet.related as other (other.id)}
-						<RelatedHeading heading={other} {index} {concept} href={at(other.id)} />
+						{#if related}{@render related(other)}
+						{:else}<li>
+								<a class="hover:underline" href={at(other.id)}
+									><HeadingText label={other.label} retired={other.retired} /></a
+								>
+							</li>{/if}
 					{/each}
 				</ul>
 			</dd>
