@@ -12,7 +12,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { table } from '../bench/measure';
-import { FOLLOWS_AFTER, followsOthersAfter } from '../src/lib/client/following';
+import { FOLLOWS_AFTER, followsOthersAfter } from '../src/lib/client/refresh-delay';
 import { connect } from '../src/lib/server/db/client';
 import { ensureBuild, root } from './parts/fresh.mjs';
 import { freePort, startPostgres } from './parts/postgres.mjs';

@@ -1,6 +1,6 @@
 import { type Handle, type HandleServerError, type RequestEvent, type ServerInit } from '@sveltejs/kit';
 import { ownHeaders } from '../own-host.mjs';
-import { whileReading } from '$lib/server/answering';
+import { withRequestCache } from '$lib/server/request-cache';
 import { ServiceError } from '$lib/server/errors';
 import {
 	actionOf,
@@ -13,11 +13,11 @@ import {
 	oneMoreRequest,
 	refusal,
 	UNEXPECTED,
-	whoAsks
+	authenticate
 } from '$lib/server/http';
 import { log, reasonOf } from '$lib/server/log';
 import { answering, measured } from '$lib/server/metrics';
-import { forgetLately, withAccounts } from '$lib/server/people';
+import { clearSessionCache, withAccounts } from '$lib/server/people';
 import { isReady, startServing } from '$lib/server/serving';
 
 export const init: ServerInit = () => startServing();
@@ -30,7 +30,7 @@ export const handle: Handle = async (asked) => {
 	const { route, request, url } = asked.event;
 	const answered = answering(`${request.method} ${route.id ?? 'none'}`);
 	const response = await Promise.resolve(handled(asked)).finally(answered);
-	if (request.method !== 'GET' && CHANGES_PEOPLE.test(url.pathname)) forgetLately();
+	if (request.method !== 'GET' && CHANGES_PEOPLE.test(url.pathname)) clearSessionCache();
 	measured(route.id, request.method, response.status, (performance.now() - begun) / 1_000);
 	return response;
 };
@@ -46,7 +46,7 @@ const handled: Handle = async ({ event, resolve }) => {
 		resolve(event, { transformPageChunk: ({ html }) => html.replace('<html', `<html${chosen}`) });
 	// What stays open is never done being answered, and has to see what becomes of things.
 	const isRead = event.request.method === 'GET' && event.route.id !== '/inquiry/[id]/live';
-	const response = await (isRead ? whileReading(knownTo(event.request), answered) : answered());
+	const response = await (isRead ? withRequestCache(knownTo(event.request), answered) : answered());
 	// Whoever signs out leaves nothing behind for the next one to go back to.
 	if (withAccounts() && event.locals.person && !response.headers.has('cache-control'))
 		response.headers.set('cache-control', 'no-store');
@@ -82,7 +82,7 @@ async function introduced(event: RequestEvent): Promise<Response | undefined> {
 	const isForPeople = request.method === 'GET' && !isForScripts(event);
 	const action = route.id === null ? undefined : actionOf(request.method, route.id);
 	try {
-		locals.person = await whoAsks(event);
+		locals.person = await authenticate(event);
 		await oneMoreRequest(locals.person, event);
 		if (action === 'open') boundOpenBody(request);
 		const as = request.headers.get('x-oakmoss-as');

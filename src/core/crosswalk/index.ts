@@ -38,7 +38,7 @@ export {
 } from './describe';
 export { factsOf, isThin, type Flag } from './facts';
 export { offersFor, type Offer } from './offers';
-export { likeness } from './likeness';
+export { likeness } from './similarity';
 export { DECIDED, DECISIONS } from './list-entry';
 export type { Decision, ListEntry, ListedRecord, Mends, NewEntry } from './list-entry';
 export {

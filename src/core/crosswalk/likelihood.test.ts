@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { likelihoodOf, probability, weightsFor, type Part } from './likelihood';
-import { likeness } from './likeness';
+import { likeness } from './similarity';
 
 const PARTS: Part[] = ['label', 'neighbourhood', 'coTagging', 'association', 'memory', 'mapping'];
 const share = fc.double({ min: 0, max: 1, noNaN: true });

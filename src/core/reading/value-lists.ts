@@ -1,6 +1,6 @@
 /** What the records of an index have of one dimension, in flat lists: the values of each record, one after another. */
 
-import { belowEach, countClimbing, countTurned, type Flat } from './raised-counts';
+import { belowEach, countClimbing, countTurned, type Flat } from './counts-with-broader';
 
 /** Puts lists together, record by record in ascending order; records that are passed over have no value. */
 export class ValueListsMaker {

@@ -313,7 +313,7 @@ function intersection(a: Container, b: Container): Container {
 		return bits;
 	}
 	const [list, other] = listFirst(a, b);
-	return other instanceof Int32Array ? siftByBits(list, other, true) : siftByList(list, other, true);
+	return other instanceof Int32Array ? filterByBits(list, other, true) : filterByList(list, other, true);
 }
 
 function intersectionSize(a: Container, b: Container): number {
@@ -330,7 +330,7 @@ function intersectionSize(a: Container, b: Container): number {
 		for (let i = 0; i < list.length; i++) total += (other[list[i] >>> 5] >>> (list[i] & 31)) & 1;
 		return total;
 	}
-	return siftByList(list, other, true).length;
+	return filterByList(list, other, true).length;
 }
 
 /** A list and the other container; of two lists the shorter one first. */
@@ -342,7 +342,7 @@ function listFirst(a: Container, b: Container): [Uint16Array, Container] {
 
 function difference(a: Container, b: Container): Container {
 	if (a instanceof Uint16Array)
-		return b instanceof Int32Array ? siftByBits(a, b, false) : siftByList(a, b, false);
+		return b instanceof Int32Array ? filterByBits(a, b, false) : filterByList(a, b, false);
 	const bits = a.slice();
 	if (b instanceof Int32Array) for (let i = 0; i < WORDS; i++) bits[i] &= ~b[i];
 	else for (let i = 0; i < b.length; i++) bits[b[i] >>> 5] &= ~(1 << (b[i] & 31));
@@ -350,7 +350,7 @@ function difference(a: Container, b: Container): Container {
 }
 
 /** The numbers of a list that are among the bits, or those that are not. */
-function siftByBits(list: Uint16Array, bits: Int32Array, among: boolean): Uint16Array {
+function filterByBits(list: Uint16Array, bits: Int32Array, among: boolean): Uint16Array {
 	const kept = new Uint16Array(list.length);
 	const wanted = among ? 1 : 0;
 	let at = 0;
@@ -364,7 +364,7 @@ function siftByBits(list: Uint16Array, bits: Int32Array, among: boolean): Uint16
 }
 
 /** The numbers of a list that are in another, or those that are not. Both are walked once, the longer in leaps. */
-function siftByList(list: Uint16Array, other: Uint16Array, among: boolean): Uint16Array {
+function filterByList(list: Uint16Array, other: Uint16Array, among: boolean): Uint16Array {
 	const kept = new Uint16Array(list.length);
 	const leap = Math.max(1, Math.floor(other.length / Math.max(1, list.length)));
 	let at = 0;

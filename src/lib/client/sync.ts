@@ -69,7 +69,7 @@ export interface Transport {
 }
 
 /** Where what is not sent yet outlives the window. */
-export interface Shelf {
+export interface PendingStore {
 	hold(): void;
 	/** Resolves once it outlives the browser, too. */
 	keep(list: readonly Sent[]): Promise<void>;
@@ -134,7 +134,7 @@ export class SyncQueue {
 		loaded: Loaded,
 		private readonly client: string,
 		private readonly transport: Transport,
-		private readonly shelf: Shelf,
+		private readonly pending: PendingStore,
 		private readonly listener: Listener,
 		private readonly pace = PACE
 	) {
@@ -147,8 +147,8 @@ export class SyncQueue {
 	 * @param isNeeded whether to look now: not while nobody watches, nor while all that happens is heard by itself
 	 */
 	start(isNeeded: () => boolean = () => true): void {
-		this.shelf.hold();
-		void this.shelf.adopt((left) => {
+		this.pending.hold();
+		void this.pending.adopt((left) => {
 			const taken = left.map((sent) => ({
 				...sent,
 				client: this.client,
@@ -156,7 +156,7 @@ export class SyncQueue {
 			}));
 			this.inherited = [...new Set([...this.inherited, ...taken.flatMap(({ also }) => also)])];
 			this.setQueue([...taken, ...this.queue]);
-			this.layOver();
+			this.rebase();
 			if (this.queue.length > 0) void this.drain();
 		});
 		this.looking = setInterval(() => {
@@ -207,7 +207,7 @@ export class SyncQueue {
 	hear(news: readonly News[]): void {
 		if (this.isStopped) return;
 		for (const one of news) this.heard.set(one.revision, one);
-		if (this.takeHeard()) this.layOver();
+		if (this.takeHeard()) this.rebase();
 		if (this.heard.size > 0) void this.look();
 	}
 
@@ -251,7 +251,7 @@ export class SyncQueue {
 		this.met = rest;
 		if (first && side === 'mine') {
 			this.setQueue([...this.queue, { ...first.sent, force: true }]);
-			this.layOver();
+			this.rebase();
 			void this.drain();
 		}
 		this.listener.changed();
@@ -260,7 +260,7 @@ export class SyncQueue {
 	private setQueue(queue: readonly Sent[]): void {
 		this.queue = queue;
 		this.isKept = queue.length === 0;
-		this.shelf.keep(queue).then(
+		this.pending.keep(queue).then(
 			() => {
 				if (this.queue !== queue) return;
 				this.isKept = true;
@@ -307,7 +307,7 @@ export class SyncQueue {
 				await this.catchUp();
 				if (this.isStopped) return;
 				// It is off the screen, whether anything else came or not.
-				this.layOver();
+				this.rebase();
 			}
 		}
 		this.setSaving('saved');
@@ -348,7 +348,7 @@ export class SyncQueue {
 			({ revision: this.revision, undo: this.undo, redo: this.redo } = outcome);
 		}
 		this.takeHeard();
-		this.layOver();
+		this.rebase();
 	}
 
 	/** Takes in what happened elsewhere. Answers whether the server could be reached. */
@@ -362,13 +362,13 @@ export class SyncQueue {
 		}
 		this.takeHeard();
 		Object.assign(this, { undo, redo });
-		if (changes.length > 0) this.layOver();
+		if (changes.length > 0) this.rebase();
 		else this.listener.changed();
 		return true;
 	}
 
 	/** Shows what is confirmed with what is still under way laid over it. */
-	private layOver(): void {
+	private rebase(): void {
 		let shown = this.confirmed;
 		for (const { command } of this.queue) {
 			try {

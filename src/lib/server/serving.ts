@@ -15,7 +15,7 @@ import {
 	firstInvitation,
 	hasAccounts,
 	secret,
-	stopLately,
+	closeSessionCache,
 	withAccounts
 } from './people';
 import './wings';
@@ -121,6 +121,6 @@ function onSignal(): void {
 /** All requests have been answered: open connections would keep the process alive. */
 async function letGo(): Promise<void> {
 	onSignal();
-	await Promise.all([stopping, stopLately()]);
+	await Promise.all([stopping, closeSessionCache()]);
 	await closeConnection();
 }

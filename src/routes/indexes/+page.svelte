@@ -6,7 +6,7 @@
 	import KnownMappings from '$lib/components/indexes/KnownMappings.svelte';
 	import LoadFile from '$lib/components/indexes/LoadFile.svelte';
 	import RemoveIndex from '$lib/components/indexes/RemoveIndex.svelte';
-	import TypeHeadings from '$lib/components/mending/TypeHeadings.svelte';
+	import TypeHeadings from '$lib/components/vocabulary-edit/TypeHeadings.svelte';
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';
 
 	let { data } = $props();

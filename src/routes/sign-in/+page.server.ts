@@ -1,10 +1,10 @@
 import { redirect } from '@sveltejs/kit';
 import { ownPath } from '$lib/server/http';
-import { isOpenToAll, voucher, withAccounts } from '$lib/server/people';
+import { isOpenToAll, signOnProvider, withAccounts } from '$lib/server/people';
 
 export const load = ({ locals, url }) => {
 	// No other site, whatever stands in the address.
 	const within = ownPath(url.searchParams.get('to') ?? '/', url) ?? '/';
 	if (!withAccounts() || (locals.person && locals.person.role !== 'visitor')) redirect(303, within);
-	return { to: within, open: isOpenToAll(), voucher: voucher()?.name };
+	return { to: within, open: isOpenToAll(), signOnProvider: signOnProvider()?.name };
 };

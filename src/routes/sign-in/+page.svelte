@@ -43,9 +43,9 @@
 			bind:value={password}
 		/>
 	</EntryForm>
-	{#if data.voucher}
+	{#if data.signOnProvider}
 		<button class="quiet-action" onclick={byVoucher} disabled={asking.busy}
-			>Sign in with {data.voucher}</button
+			>Sign in with {data.signOnProvider}</button
 		>
 	{/if}
 	{#snippet elsewhere()}

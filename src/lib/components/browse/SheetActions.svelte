@@ -6,7 +6,7 @@
 	import { placeOf } from '../inquiry/in-hand';
 	import type { PickTarget } from '../inquiry/pick-target';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import MendActions from '../mending/MendActions.svelte';
+	import MendActions from '../vocabulary-edit/MendActions.svelte';
 	import { pickFor, setAside, togglePick } from '../inquiry/picking';
 
 	/** Actions with a heading: pick it, mark it with others, set it aside. */

@@ -6,7 +6,7 @@
 	import { currentConcept, placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { setAside, pickFor, togglePick } from '../inquiry/picking';
-	import MendActions from '../mending/MendActions.svelte';
+	import MendActions from '../vocabulary-edit/MendActions.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import Count from '../parts/Count.svelte';
 	import { number } from '../parts/numbers';

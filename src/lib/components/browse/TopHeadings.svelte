@@ -5,8 +5,8 @@
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
-	import { mayMend } from '../mending/mender.svelte';
-	import TypeHeadings from '../mending/TypeHeadings.svelte';
+	import { mayMend } from '../vocabulary-edit/mender.svelte';
+	import TypeHeadings from '../vocabulary-edit/TypeHeadings.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
 
 	/** Where to begin without a word: the largest top headings of each index. */

@@ -54,14 +54,14 @@ export interface Opened {
 	/** The neighbours of a record. */
 	near?: { record: string; how: string };
 	/** Of what was found, only what these keep. */
-	sift?: readonly Sift[];
+	filter?: readonly Filter[];
 	/** How it is looked at; as a list without. */
 	view?: View;
 }
 export const VIEWS = ['list', 'composition', 'headings', 'words'] as const;
 export type View = (typeof VIEWS)[number];
 /** What is kept of a result by values of one dimension. */
-export interface Sift {
+export interface Filter {
 	by: string;
 	how: 'any' | 'all' | 'out' | 'unlabelled';
 	values: string[];
@@ -83,7 +83,7 @@ export const recordsAt = (
 		whole,
 		among,
 		near,
-		sift = [],
+		filter = [],
 		view
 	}: Opened = {}
 ) =>
@@ -105,7 +105,7 @@ export const recordsAt = (
 		members: among?.members.join('.'),
 		near: near?.record,
 		as: near?.how,
-		sift: sift.length > 0 ? JSON.stringify(sift) : undefined,
+		sift: filter.length > 0 ? JSON.stringify(filter) : undefined,
 		view: view === 'list' ? undefined : view,
 		sort,
 		record,
@@ -158,9 +158,9 @@ export function valueKept(url: URL): { by: string; value: string } | undefined {
 	if (url.searchParams.get('whole') !== 'yes') return undefined;
 	const has = url.searchParams.get('has');
 	if (has) return { by: has, value: url.searchParams.get('value') ?? '' };
-	const sifts = siftsIn(url);
-	const [{ by, how, values } = { by: '', how: 'out', values: [] }] = sifts;
-	return sifts.length === 1 && how === 'any' && values.length === 1 && IN_ALL.includes(by)
+	const filters = filtersIn(url);
+	const [{ by, how, values } = { by: '', how: 'out', values: [] }] = filters;
+	return filters.length === 1 && how === 'any' && values.length === 1 && IN_ALL.includes(by)
 		? { by, value: values[0] }
 		: undefined;
 }
@@ -168,12 +168,12 @@ export const pooledAt = ({ id, concept }: Place, of: OfPool = {}) =>
 	address(`/inquiry/${id}/pooled`, { ...queryOfPool(of), concept });
 /** What of an address says which result is read, without how it is looked at. */
 const OF_THE_VIEW = ['record', 'from', 'view', 'by'];
-/** The same result with one more sift, or without the last one; in the view named, else as a list. */
-export function siftedAt(url: URL, more: Sift | 'back', view?: View): string {
+/** The same result with one more filter, or without the last one; in the view named, else as a list. */
+export function filteredAt(url: URL, more: Filter | 'back', view?: View): string {
 	const next = new URL(url);
 	for (const name of OF_THE_VIEW) next.searchParams.delete(name);
-	const sifts = siftsIn(url);
-	const kept = more === 'back' ? sifts.slice(0, -1) : [...sifts, more];
+	const filters = filtersIn(url);
+	const kept = more === 'back' ? filters.slice(0, -1) : [...filters, more];
 	if (kept.length > 0) next.searchParams.set('sift', JSON.stringify(kept));
 	else next.searchParams.delete('sift');
 	if (view && view !== 'list') next.searchParams.set('view', view);
@@ -188,9 +188,9 @@ export function viewedAt(url: URL, view: View, by?: string): string {
 	return next.pathname + next.search;
 }
 /** What an address says is kept; nothing where it cannot be read, which the server says in words. */
-export function siftsIn(url: URL): Sift[] {
+export function filtersIn(url: URL): Filter[] {
 	try {
-		return JSON.parse(url.searchParams.get('sift') ?? '[]') as Sift[];
+		return JSON.parse(url.searchParams.get('sift') ?? '[]') as Filter[];
 	} catch {
 		return [];
 	}

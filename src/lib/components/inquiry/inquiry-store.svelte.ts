@@ -9,8 +9,8 @@ import {
 	type PickedHeading
 } from '$core/crosswalk';
 import { ask } from '$lib/client/ask';
-import { FOLLOWS_AFTER, followsOthersAfter } from '$lib/client/following';
-import { type Here, type Line, listenTo } from '$lib/client/hearing';
+import { FOLLOWS_AFTER, followsOthersAfter } from '$lib/client/refresh-delay';
+import { type Here, type Line, listenTo } from '$lib/client/event-stream';
 import { SyncQueue, type Loaded, type Met, type Saving, type Sent } from '$lib/client/sync';
 import { overHttp } from '$lib/client/transport';
 import { Unsent } from '$lib/client/unsent';

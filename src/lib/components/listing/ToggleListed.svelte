@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { DECIDED } from '$core/crosswalk';
-	import { isBare, toggleListed } from './taking';
+	import { isBare, toggleListed } from './list-records';
 
 	/** Puts the work of a record on the reading list, or takes it off while nothing was decided or said of it. */
 	let { indexCode, record }: { indexCode: string; record: string } = $props();

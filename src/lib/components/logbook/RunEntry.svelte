@@ -8,7 +8,7 @@
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { counted, number } from '../parts/numbers';
-	import { takeOnto } from '../listing/taking';
+	import { takeOnto } from '../listing/list-records';
 	import { askRuns } from '../runs/ask-runs';
 	import { makeStrategy } from '../runs/keep-as-run';
 

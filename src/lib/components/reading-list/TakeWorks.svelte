@@ -7,7 +7,7 @@
 	import { counted, number } from '../parts/numbers';
 	import CitationsField from '../parts/CitationsField.svelte';
 	import Panel from '../parts/Panel.svelte';
-	import { takeOnto } from '../listing/taking';
+	import { takeOnto } from '../listing/list-records';
 
 	/** Puts works on the list: what the strategies find now, or a file of citations. Works that are there already stay as they are. */
 	let { open = $bindable() }: { open: boolean } = $props();

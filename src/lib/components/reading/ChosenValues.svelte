@@ -4,7 +4,7 @@
 	import { settingsOf } from '$core/search';
 	import { ask } from '$lib/client/ask';
 	import type { IndexSummary } from '$lib/server/vocabulary';
-	import { siftedAt, type Sift } from '../inquiry/addresses';
+	import { filteredAt, type Filter } from '../inquiry/addresses';
 	import { currentConcept } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { pickCommand, pickFor } from '../inquiry/picking';
@@ -28,14 +28,14 @@
 	const concept = $derived(currentConcept(store));
 	const words = $derived(called(by, index.limits));
 	const values = $derived(chosen.map(({ key }) => key));
-	const ways = $derived<{ sift: Sift; says: string }[]>([
-		{ sift: { by, how: 'any', values }, says: chosen.length > 1 ? 'keep any' : 'keep' },
-		...(chosen.length > 1 ? [{ sift: { by, how: 'all' as const, values }, says: 'keep all' }] : []),
-		{ sift: { by, how: 'out', values }, says: 'leave out' }
+	const ways = $derived<{ filter: Filter; says: string }[]>([
+		{ filter: { by, how: 'any', values }, says: chosen.length > 1 ? 'keep any' : 'keep' },
+		...(chosen.length > 1 ? [{ filter: { by, how: 'all' as const, values }, says: 'keep all' }] : []),
+		{ filter: { by, how: 'out', values }, says: 'leave out' }
 	]);
 	let counts = $state.raw<readonly number[]>([]);
 	$effect(() => {
-		const each = ways.map(({ sift }) => sift);
+		const each = ways.map(({ filter }) => filter);
 		const address = readingAddress(search, store.id, `${index.code}/kept`, store.followed);
 		let stale = false;
 		void ask<{ counts: number[] }>(address, { body: { each } }).then(({ value }) => {
@@ -87,8 +87,8 @@
 	aria-label="Chosen values"
 >
 	<span class="font-semibold">{counted(chosen.length, words.one, words.many)} chosen</span>
-	{#each ways as { sift, says }, i (says)}
-		<button class="quiet-action border" onclick={() => goto(siftedAt(page.url, sift))}
+	{#each ways as { filter, says }, i (says)}
+		<button class="quiet-action border" onclick={() => goto(filteredAt(page.url, filter))}
 			>{says}{#if counts[i] !== undefined}<span class="text-quiet">{number(counts[i])}</span>{/if}</button
 		>
 	{/each}

@@ -4,7 +4,7 @@
 	import type { Composition } from '$lib/server/reading';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import YearsOfResult from './YearsOfResult.svelte';
-	import { siftedAt, viewedAt } from '../inquiry/addresses';
+	import { filteredAt, viewedAt } from '../inquiry/addresses';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import Count from '../parts/Count.svelte';
 	import { counted, number } from '../parts/numbers';
@@ -149,7 +149,7 @@
 			<p class="mt-2 border-t py-1.5">
 				<Count
 					n={dimension.notLabelled}
-					at={siftedAt(page.url, { by, how: 'unlabelled', values: [] })}
+					at={filteredAt(page.url, { by, how: 'unlabelled', values: [] })}
 					says="without {words.one}"
 				/> not labelled
 			</p>

@@ -27,7 +27,7 @@
 		in {index.name}:
 		<Count
 			n={known.records}
-			at={recordsAt(place, index.code, { whole: true, sift: [{ by, how: 'any', values: [value.key] }] })}
+			at={recordsAt(place, index.code, { whole: true, filter: [{ by, how: 'any', values: [value.key] }] })}
 			after={known.records === 1 ? ' record' : ' records'}
 			says=""
 		/>{#if known.years}, {known.years[0] === known.years[1]

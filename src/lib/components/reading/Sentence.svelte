@@ -2,7 +2,7 @@
 	import { page } from '$app/state';
 	import type { ComposedDimension } from '$lib/server/reading';
 	import type { IndexSummary } from '$lib/server/vocabulary';
-	import { siftedAt, viewedAt } from '../inquiry/addresses';
+	import { filteredAt, viewedAt } from '../inquiry/addresses';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import Count from '../parts/Count.svelte';
 	import { counted, number } from '../parts/numbers';
@@ -24,7 +24,7 @@
 			.filter(({ over, ofStrategy }) => !isHeading || (over !== false && !ofStrategy))
 			.slice(0, 4)
 	);
-	const kept = (values: string[]) => siftedAt(page.url, { by: dimension.name, how: 'any', values });
+	const kept = (values: string[]) => filteredAt(page.url, { by: dimension.name, how: 'any', values });
 	const whole = $derived(viewedAt(page.url, 'composition', dimension.name));
 	const labelled = $derived(count - dimension.notLabelled);
 	const median = $derived(dimension.name === 'year' ? medianYear(dimension.values) : undefined);
@@ -74,7 +74,7 @@
 			<span class="text-quiet"
 				><Count
 					n={dimension.notLabelled}
-					at={siftedAt(page.url, { by: dimension.name, how: 'unlabelled', values: [] })}
+					at={filteredAt(page.url, { by: dimension.name, how: 'unlabelled', values: [] })}
 					says="without {words.one}"
 				/> not labelled.</span
 			>

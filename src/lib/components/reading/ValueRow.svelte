@@ -2,7 +2,7 @@
 	import { page } from '$app/state';
 	import type { ComposedValue } from '$lib/server/reading';
 	import type { IndexSummary } from '$lib/server/vocabulary';
-	import { lineageAt, recordsAt, siftedAt } from '../inquiry/addresses';
+	import { lineageAt, recordsAt, filteredAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
@@ -60,7 +60,7 @@
 	<span class="text-right"
 		><Count
 			n={value.count}
-			at={siftedAt(page.url, { by, how: 'any', values: [value.key] })}
+			at={filteredAt(page.url, { by, how: 'any', values: [value.key] })}
 			says="with {text} here"
 			aside
 		/></span
@@ -68,7 +68,7 @@
 	<span class="text-right text-quiet"
 		><Count
 			n={value.all}
-			at={recordsAt(place, index.code, { whole: true, sift: [{ by, how: 'any', values: [value.key] }] })}
+			at={recordsAt(place, index.code, { whole: true, filter: [{ by, how: 'any', values: [value.key] }] })}
 			says="with {text} in all of {index.name}"
 			aside
 		/></span

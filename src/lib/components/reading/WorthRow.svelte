@@ -2,7 +2,7 @@
 	import { page } from '$app/state';
 	import type { ComposedValue } from '$lib/server/reading';
 	import type { IndexSummary } from '$lib/server/vocabulary';
-	import { recordsAt, siftedAt } from '../inquiry/addresses';
+	import { recordsAt, filteredAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
@@ -29,7 +29,7 @@
 	}
 	let { value, standing, index, place, n, of, most, adds, isMarked, onFocus, onPick }: Props = $props();
 	const store = $derived(useInquiry()());
-	const sift = $derived({ by: 'heading', how: 'any' as const, values: [value.key] });
+	const filter = $derived({ by: 'heading', how: 'any' as const, values: [value.key] });
 	const SIGNS = { picked: '●', searched: '●', rejected: '✕', aside: '◐', new: '○' };
 </script>
 
@@ -64,12 +64,12 @@
 	</span>
 	<span><ShareBars count={value.count} {n} all={value.all} {of} {most} /></span>
 	<span class="text-right"
-		><Count n={value.count} at={siftedAt(page.url, sift)} says="with it here" aside /></span
+		><Count n={value.count} at={filteredAt(page.url, filter)} says="with it here" aside /></span
 	>
 	<span class="text-right text-quiet"
 		><Count
 			n={value.all}
-			at={recordsAt(placeOf(store), index.code, { whole: true, sift: [sift] })}
+			at={recordsAt(placeOf(store), index.code, { whole: true, filter: [filter] })}
 			says="with it in all of {index.name}"
 			aside
 		/></span

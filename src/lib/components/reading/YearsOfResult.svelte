@@ -4,7 +4,7 @@
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import YearsChart from '../charts/YearsChart.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
-	import { siftedAt } from '../inquiry/addresses';
+	import { filteredAt } from '../inquiry/addresses';
 
 	/** The years of a result as a picture, with the year from which the headings picked here can be found marked. */
 	let { dimension, index }: { dimension: ComposedDimension; index: IndexSummary } = $props();
@@ -16,7 +16,7 @@
 		for (const { value, count } of dimension.values) all[Number(value) - from] = count;
 		return all;
 	});
-	const at = (year: number) => siftedAt(page.url, { by: 'year', how: 'any', values: [String(year)] });
+	const at = (year: number) => filteredAt(page.url, { by: 'year', how: 'any', values: [String(year)] });
 </script>
 
 {#if years.length > 1}

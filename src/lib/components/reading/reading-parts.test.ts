@@ -1,7 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { emptyInquiry, type Pick } from '$core/crosswalk';
-import { lanesAt, recordsAt, siftedAt, siftsIn, viewedAt, VIEWS, type Sift } from '../inquiry/addresses';
+import {
+	lanesAt,
+	recordsAt,
+	filteredAt,
+	filtersIn,
+	viewedAt,
+	VIEWS,
+	type Filter
+} from '../inquiry/addresses';
 import type { InquiryStore } from '../inquiry/inquiry-store.svelte';
 import { reasonOf } from '../marks/reasons';
 import { wayBack } from '../records/way-back';
@@ -10,7 +18,7 @@ import { readingAddress } from './reading-address';
 import { standingOf } from './standing';
 import { stemOffered, wordsAlready } from './word-forms';
 
-const sift: fc.Arbitrary<Sift> = fc.record({
+const filter: fc.Arbitrary<Filter> = fc.record({
 	by: fc.constantFrom('heading', 'source', 'oak.ageBand'),
 	how: fc.constantFrom('any', 'all', 'out', 'unlabelled'),
 	values: fc.array(fc.string({ unit: 'grapheme' }), { maxLength: 3 })
@@ -20,29 +28,29 @@ const at = (path: string) => new URL(path, 'http://x.example');
 describe('the address of a result', () => {
 	it('says again what is kept, step by step, and goes back the same way', () => {
 		fc.assert(
-			fc.property(fc.array(sift, { maxLength: 5 }), fc.constantFrom(...VIEWS), (sifts, view) => {
+			fc.property(fc.array(filter, { maxLength: 5 }), fc.constantFrom(...VIEWS), (filters, view) => {
 				const base = at(recordsAt({ id: 'q', concept: 'c' }, 'yarrow', { run: 3 }));
-				const addresses = sifts.reduce(
-					(all, one) => [...all, at(siftedAt(all[all.length - 1], one, view))],
+				const addresses = filters.reduce(
+					(all, one) => [...all, at(filteredAt(all[all.length - 1], one, view))],
 					[base]
 				);
 				const last = addresses[addresses.length - 1];
-				expect(siftsIn(last)).toEqual(sifts);
+				expect(filtersIn(last)).toEqual(filters);
 				expect(last.searchParams.get('run')).toBe('3');
 				expect(last.searchParams.get('concept')).toBe('c');
 				for (let i = addresses.length - 1; i > 0; i--)
-					expect(siftsIn(at(siftedAt(addresses[i], 'back', view)))).toEqual(sifts.slice(0, i - 1));
+					expect(filtersIn(at(filteredAt(addresses[i], 'back', view)))).toEqual(filters.slice(0, i - 1));
 			})
 		);
 	});
 
 	it('is of the same result however it is looked at, and of no record or page of a list', () => {
-		const url = at(recordsAt({ id: 'q' }, 'yarrow', { part: 'only.line.p', sift: [{ by: 'year', how: 'any', values: ['2011'] }], record: 'r1' })); // prettier-ignore
+		const url = at(recordsAt({ id: 'q' }, 'yarrow', { part: 'only.line.p', filter: [{ by: 'year', how: 'any', values: ['2011'] }], record: 'r1' })); // prettier-ignore
 		url.searchParams.set('from', '40');
 		for (const view of VIEWS) {
 			const other = at(viewedAt(url, view, view === 'composition' ? 'source' : undefined));
 			expect(other.searchParams.get('part')).toBe('only.line.p');
-			expect(siftsIn(other)).toEqual(siftsIn(url));
+			expect(filtersIn(other)).toEqual(filtersIn(url));
 			expect(other.searchParams.get('view')).toBe(view === 'list' ? null : view);
 			for (const name of ['record', 'from']) expect(other.searchParams.has(name)).toBe(false);
 			// What is asked of the server does not change with the view.
@@ -57,7 +65,7 @@ describe('the address of a result', () => {
 
 	it('that cannot be read keeps nothing, which the server says in words', () => {
 		for (const text of ['', 'nonsense', '[{'])
-			expect(siftsIn(at(`/x?sift=${encodeURIComponent(text)}`))).toEqual([]);
+			expect(filtersIn(at(`/x?sift=${encodeURIComponent(text)}`))).toEqual([]);
 		expect(lanesAt({ id: 'q' }, '')).toBe('/inquiry/q/browse');
 	});
 

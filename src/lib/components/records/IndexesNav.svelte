@@ -19,7 +19,7 @@
 		recordsAt(
 			place,
 			code,
-			kept ? { whole: true, sift: [{ by: kept.by, how: 'any', values: [kept.value] }], sort } : { sort }
+			kept ? { whole: true, filter: [{ by: kept.by, how: 'any', values: [kept.value] }], sort } : { sort }
 		)}
 >
 	{#snippet more(style)}

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { copyRecords } from '../citing/copying';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import { takeOnto } from '../listing/taking';
+	import { takeOnto } from '../listing/list-records';
 	import Menu from '../parts/Menu.svelte';
 	import { counted } from '../parts/numbers';
 

@@ -24,7 +24,7 @@
 	const links = $derived(linksOf(item));
 	const source = $derived(item['container-title'] ?? item.publisher);
 	const opens = (by: 'person' | 'source', value: string) =>
-		recordsAt(placeOf(store), index.code, { whole: true, sift: [{ by, how: 'any', values: [value] }] });
+		recordsAt(placeOf(store), index.code, { whole: true, filter: [{ by, how: 'any', values: [value] }] });
 </script>
 
 <p class="text-xs text-quiet">

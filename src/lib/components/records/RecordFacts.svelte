@@ -11,7 +11,7 @@
 	const item = $derived(sheet.item);
 	const isTied = $derived((item.custom?.affiliationsOfAuthors ?? []).length > 0);
 	const opens = (by: 'affiliation' | 'funder', value: string) =>
-		recordsAt(placeOf(store), index.code, { whole: true, sift: [{ by, how: 'any', values: [value] }] });
+		recordsAt(placeOf(store), index.code, { whole: true, filter: [{ by, how: 'any', values: [value] }] });
 	const definitions = $derived(new Map(index.limits.map((limit) => [limit.field, limit.label])));
 	const labels = $derived(
 		Object.entries(sheet.limits).flatMap(([field, values]) => {

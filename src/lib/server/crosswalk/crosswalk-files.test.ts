@@ -6,8 +6,8 @@ import { changeInquiry } from '../inquiry/inquiry-changes';
 import { LOCAL_PERSON } from '../people/access';
 import { databaseWithYarrow } from '../records/yarrow.test-aid';
 import '../wings';
-import { exportCrosswalk } from './taking-away';
-import { previewCrosswalkImport } from './taking-in';
+import { exportCrosswalk } from './crosswalk-export';
+import { previewCrosswalkImport } from './crosswalk-import';
 
 const NOISE = { uri: 'https://y.example/noise', label: 'Noise, Indoor' };
 let url: string;

@@ -13,7 +13,14 @@ import {
 import type { EditionIndex } from '../../../core/edition/edition-index';
 import type { CurrentIndex } from '../vocabulary';
 import { headingCounts } from '../browse';
-import { countTaggings, evenly, type IndexSets, pairsOfWorks, searchVocabulary, setsOf } from '../records';
+import {
+	countTaggings,
+	systematicSample,
+	type IndexSets,
+	pairsOfWorks,
+	searchVocabulary,
+	setsOf
+} from '../records';
 
 export interface PickedIn {
 	current: CurrentIndex;
@@ -55,7 +62,7 @@ async function withWords(
 	}));
 	const [loaded, counts] = await Promise.all([sets.load(leaves), headingCounts(current)]);
 	const union = RecordSet.union(leaves.map((leaf) => loaded.of(leaf)));
-	const found = evenly(union.toArray());
+	const found = systematicSample(union.toArray());
 	if (found.length === 0) return undefined;
 	const tagged = await headingsOn(sets, index, found);
 	return Array.from(tagged, ([heading, a]) => ({
@@ -95,7 +102,7 @@ async function withPicks(
 	const version = others
 		.map(({ current: { index: other } }) => `${other.id}.${other.recordsRevision}`)
 		.join();
-	const counted = evenly(tagged.toArray());
+	const counted = systematicSample(tagged.toArray());
 	const [inAll, inTagged] = await Promise.all([
 		sets.fact(
 			`headings of works in ${others.map(({ current: other }) => other.index.code).join()}`,

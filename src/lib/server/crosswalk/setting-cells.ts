@@ -4,7 +4,7 @@ import type { InferOutput } from 'valibot';
 import { cellState, picksOf, type Command, type PickedHeading } from '../../../core/crosswalk';
 import { NO_CHIEF, settingsOf } from '../../../core/search';
 import type { Person } from '../people';
-import { typedHeading } from './taking-in';
+import { typedHeading } from './crosswalk-import';
 import { currentIndex, editionIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
 import { changeInquiry, readInquiry } from '../inquiry';

@@ -4,7 +4,7 @@ import type { PgTransaction } from 'drizzle-orm/pg-core';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { log } from '../log';
 import { inInstallation } from '../installation';
-import { Following } from './following';
+import { Following } from './replica-reads';
 import { LaterRelease, noteRelease, refuseLater } from './releases';
 import * as schema from './schema';
 import { addressesOf, PoolOfServers, type Wanted } from './servers';

@@ -9,7 +9,8 @@ import { removeIndex } from '../vocabulary/subject-indexes';
 import { headingSheet, lookupInIndex } from '../browse/look-up';
 import * as v from 'valibot';
 import { createInquiry } from '../inquiry/inquiries';
-import { changeInquiry, readInquiry, stepBackOrForth } from '../inquiry/inquiry-changes';
+import { changeInquiry, readInquiry } from '../inquiry/inquiry-changes';
+import { undoOrRedo } from '../inquiry/undo';
 import { exportInquiry, importInquiry } from '../inquiry/inquiry-document';
 import { inquiryDocument } from '../inquiry/document-schema';
 import { RIS, take, VOCABULARY } from '../records/yarrow.test-aid';
@@ -93,7 +94,7 @@ describe('an inquiry from before words could be told where to look', () => {
 		const found = async () => (await strategyView(LOCAL_PERSON, 'old', 'yarrow')).yields.count;
 		expect(await found()).toBe(2);
 		for (const step of ['undo', 'redo'] as const) {
-			await stepBackOrForth(LOCAL_PERSON, 'old', step);
+			await undoOrRedo(LOCAL_PERSON, 'old', step);
 			expect(await found()).toBe(2);
 		}
 		const { cql } = await strategyView(LOCAL_PERSON, 'old', 'yarrow');
@@ -110,7 +111,7 @@ describe('an inquiry from before words could be told where to look', () => {
 		for (const row of rows) delete row?.wordField;
 		const copy = await importInquiry(LOCAL_PERSON, v.parse(inquiryDocument(), document));
 		expect((await readInquiry(LOCAL_PERSON, copy)).inquiry.about.wordField).toBe('anywhere');
-		await stepBackOrForth(LOCAL_PERSON, copy, 'undo');
+		await undoOrRedo(LOCAL_PERSON, copy, 'undo');
 		expect((await readInquiry(LOCAL_PERSON, copy)).inquiry.about.wordField).toBe('anywhere');
 		// One that is begun now looks where nothing of a heading is found by its label.
 		await createInquiry(LOCAL_PERSON, { id: 'new', title: 'New', question: '', indexes: ['yarrow'] });

@@ -5,7 +5,7 @@ import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
 import { createInquiry, setInquiryState } from '../inquiry/inquiries';
 import { makeLink, takeBackLink } from '../inquiry';
 import { LOCAL_PERSON } from '../people/access';
-import { whoAsks } from './callers';
+import { authenticate } from './callers';
 
 let url: string;
 beforeAll(async () => {
@@ -20,7 +20,7 @@ beforeEach(() => {
 });
 
 const asking = (links: string) =>
-	whoAsks({
+	authenticate({
 		request: new Request('http://localhost/indexes/yarrow/sheet'),
 		url: new URL('http://localhost/indexes/yarrow/sheet'),
 		cookies: { get: (name: string) => (name === 'oakmoss_links' ? links : undefined) } as unknown as Cookies,

@@ -51,7 +51,7 @@ export function rememberLink(cookies: Cookies, url: URL, key: string): void {
  * Who asks: by a token, else by a session, else by links that were opened, which are good for the screens alone.
  * @throws ServiceError 401 for a token that is not good
  */
-export async function whoAsks({ request, url, cookies }: Asking): Promise<Person | undefined> {
+export async function authenticate({ request, url, cookies }: Asking): Promise<Person | undefined> {
 	const person = await whoComes({ request, url, cookies });
 	// Every service asks what they are in an inquiry; found once, it stands while this request is answered. What changes
 	// anything never goes by what was found before it.

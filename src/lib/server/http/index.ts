@@ -2,7 +2,7 @@
 export { ownPath } from './own-address';
 export { answer, asServiceError, errorAnswer, forPage, UNEXPECTED } from './answers';
 export { bodyOf, boundOpenBody, numberOf, queryOf } from './input';
-export { callerOf, rememberLink, signed, whoAsks } from './callers';
+export { callerOf, rememberLink, signed, authenticate } from './callers';
 export { actionOf, allowByLink, allowRoute, methodsOf } from './route-actions';
 export { refusal } from './gate';
 export {

@@ -1,7 +1,14 @@
 /** Inquiries: their rows, changes, history and document. */
-export { apartOfCopy, apartsOf, compareApart, decideApart, endApart, sayDone } from './apart';
-export type { ApartCopy, ApartLine } from './apart';
-export { apartBody } from './apart-schema';
+export {
+	reviewOfCopy,
+	independentReviews,
+	compareReviews,
+	beginReview,
+	endReview,
+	setReviewDone
+} from './independent-review';
+export type { ReviewCopy, ReviewLine } from './independent-review';
+export { reviewBody } from './independent-review-schema';
 export {
 	citation,
 	faultOfCommand,
@@ -16,10 +23,11 @@ export { twice, unknownIndex } from './document-fault';
 export { registerDocumentPart } from './document-parts';
 export { inquiryDocument, inquirySchema } from './document-schema';
 export { chosenIndexes, copyInquiry, createInquiry, listInquiries, setInquiryState } from './inquiries';
-export { changeInquiry, changesSince, historyOf, readInquiry, stepBackOrForth } from './inquiry-changes';
+export { changeInquiry, changesSince, historyOf, readInquiry } from './inquiry-changes';
 export type { HistoryEntry } from './inquiry-changes';
-export { decidersOf, namesOf } from './deciders';
+export { changeAuthors, namesOf } from './change-authors';
 export { readDocument } from './document-reading';
+export { undoOrRedo } from './undo';
 export { exportInquiry, importInquiry } from './inquiry-document';
 export { ownArchive } from './own-data';
 export { endStreams, liveStream, sayWhere, streamHead } from './live';
@@ -34,10 +42,10 @@ export {
 	removePerson,
 	setParticipants,
 	takeBackLink
-} from './taking-part';
+} from './participants';
 export { allowIn, roleIn, takesPart } from './inquiry-access';
 export { messageFile, messagesOf, withdrawMessage } from './messages';
 export type { MessageLine } from './messages';
 export { noInquiry } from './inquiry-rows';
 export { loadInquiry, WITHOUT_WORKS } from './loading';
-export { sharedView } from './shared-views';
+export { sharedView } from './view-coalescing';

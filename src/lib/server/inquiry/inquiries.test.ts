@@ -6,7 +6,8 @@ import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
 import { connection } from '../db/client';
 import { createIndex } from '../vocabulary/subject-indexes';
 import { copyInquiry, createInquiry, listInquiries, setInquiryState } from './inquiries';
-import { changeInquiry, changesSince, historyOf, readInquiry, stepBackOrForth } from './inquiry-changes';
+import { changeInquiry, changesSince, historyOf, readInquiry } from './inquiry-changes';
+import { undoOrRedo } from './undo';
 import '../wings';
 import { inquiryDocument, type InquiryDocument } from './document-schema';
 import { exportInquiry, importInquiry } from './inquiry-document';
@@ -72,17 +73,17 @@ describe('an inquiry in the database', () => {
 			stages.push(await state());
 		}
 		for (const stage of stages.slice(0, -1).reverse()) {
-			await stepBackOrForth(LOCAL_PERSON, id, 'undo');
+			await undoOrRedo(LOCAL_PERSON, id, 'undo');
 			expect(await state()).toEqual(stage);
 		}
-		await expect(stepBackOrForth(LOCAL_PERSON, id, 'undo')).rejects.toMatchObject({
+		await expect(undoOrRedo(LOCAL_PERSON, id, 'undo')).rejects.toMatchObject({
 			code: 'nothing-to-undo'
 		});
 		for (const stage of stages.slice(1)) {
-			await stepBackOrForth(LOCAL_PERSON, id, 'redo');
+			await undoOrRedo(LOCAL_PERSON, id, 'redo');
 			expect(await state()).toEqual(stage);
 		}
-		await expect(stepBackOrForth(LOCAL_PERSON, id, 'redo')).rejects.toMatchObject({
+		await expect(undoOrRedo(LOCAL_PERSON, id, 'redo')).rejects.toMatchObject({
 			code: 'nothing-to-redo'
 		});
 	});
@@ -90,10 +91,10 @@ describe('an inquiry in the database', () => {
 	it('cannot redo what was undone once something else was done', async () => {
 		await change(COMMANDS[0]);
 		await change(COMMANDS[1]);
-		await stepBackOrForth(LOCAL_PERSON, id, 'undo');
+		await undoOrRedo(LOCAL_PERSON, id, 'undo');
 		const { redo } = await change({ kind: 'concept.add', id: 'c9', name: 'other' });
 		expect(redo).toBeNull();
-		await expect(stepBackOrForth(LOCAL_PERSON, id, 'redo')).rejects.toMatchObject({
+		await expect(undoOrRedo(LOCAL_PERSON, id, 'redo')).rejects.toMatchObject({
 			code: 'nothing-to-redo'
 		});
 	});
@@ -114,7 +115,7 @@ describe('an inquiry in the database', () => {
 	it('tells another window what it missed', async () => {
 		const before = await readInquiry(LOCAL_PERSON, id);
 		for (const command of COMMANDS.slice(0, 5)) await change(command);
-		await stepBackOrForth(LOCAL_PERSON, id, 'undo');
+		await undoOrRedo(LOCAL_PERSON, id, 'undo');
 		const news = await changesSince(LOCAL_PERSON, id, before.revision);
 		const caughtUp = news.changes.reduce((inquiry, { rows }) => apply(inquiry, rows), before.inquiry);
 		expect(caughtUp).toEqual(await state());
@@ -135,7 +136,7 @@ describe('an inquiry in the database', () => {
 	it('does not undo over what stands in the way', async () => {
 		await change(COMMANDS[0]);
 		await connection().sql`update concepts set name = 'changed by hand' where inquiry_id = ${id}`;
-		await expect(stepBackOrForth(LOCAL_PERSON, id, 'undo')).rejects.toMatchObject({ code: 'changed-since' });
+		await expect(undoOrRedo(LOCAL_PERSON, id, 'undo')).rejects.toMatchObject({ code: 'changed-since' });
 		expect((await state()).concepts.c1.name).toBe('changed by hand');
 	});
 
@@ -200,7 +201,7 @@ describe('two windows at once', () => {
 			code: 'collision',
 			details: { collisions: [{ what: 'Noise', part: 'as a whole', theirs: 'removed' }] }
 		});
-		await stepBackOrForth(LOCAL_PERSON, id, 'undo', 'one');
+		await undoOrRedo(LOCAL_PERSON, id, 'undo', 'one');
 		await changeInquiry(LOCAL_PERSON, id, { kind: 'pick.remove', id: 'p1' }, from('one', base));
 		await expect(changeInquiry(LOCAL_PERSON, id, set('exact'), from('two', base))).rejects.toMatchObject({
 			code: 'collision',
@@ -240,7 +241,7 @@ describe('a command whose answer was lost', () => {
 describe('the history', () => {
 	it('tells who changed what, when and why, of all and of one cell, newest first', async () => {
 		for (const command of COMMANDS.slice(0, 7)) await change(command);
-		await stepBackOrForth(LOCAL_PERSON, id, 'undo');
+		await undoOrRedo(LOCAL_PERSON, id, 'undo');
 		const all = await historyOf(LOCAL_PERSON, id);
 		expect(all.entries.map(({ summary }) => summary).slice(0, 2)).toEqual([
 			'Undone: Decided: no heading for rest in Alder',
@@ -265,7 +266,7 @@ describe('the history', () => {
 describe('an inquiry as a whole', () => {
 	it('is taken away and in again without a loss, its history and undo included', async () => {
 		for (const command of COMMANDS.slice(0, -1)) await change(command);
-		await stepBackOrForth(LOCAL_PERSON, id, 'undo');
+		await undoOrRedo(LOCAL_PERSON, id, 'undo');
 		const document = await exportInquiry(LOCAL_PERSON, id);
 		const parsed = v.parse(inquiryDocument(), JSON.parse(JSON.stringify(document)));
 		const copy = await importInquiry(LOCAL_PERSON, parsed);
@@ -275,9 +276,9 @@ describe('an inquiry as a whole', () => {
 		expect(renamed).toEqual(document);
 		const before = await state();
 		id = copy;
-		await stepBackOrForth(LOCAL_PERSON, copy, 'redo');
-		for (let i = 0; i < 4; i++) await stepBackOrForth(LOCAL_PERSON, copy, 'undo');
-		for (let i = 0; i < 3; i++) await stepBackOrForth(LOCAL_PERSON, copy, 'redo');
+		await undoOrRedo(LOCAL_PERSON, copy, 'redo');
+		for (let i = 0; i < 4; i++) await undoOrRedo(LOCAL_PERSON, copy, 'undo');
+		for (let i = 0; i < 3; i++) await undoOrRedo(LOCAL_PERSON, copy, 'redo');
 		expect({ ...(await state()), about: null }).toEqual({ ...before, about: null });
 	});
 

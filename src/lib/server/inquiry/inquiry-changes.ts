@@ -3,11 +3,8 @@ import {
 	cellId,
 	CommandError,
 	describe,
-	invert,
-	obstacle,
 	reasonsIn,
 	reconcile,
-	rowName,
 	stamped,
 	worksNeeded,
 	type Change,
@@ -25,16 +22,13 @@ import {
 	historyPage,
 	insertChange,
 	type NewChange,
-	nextToRedo,
-	nextToUndo,
 	reversible,
-	revisionOf,
-	setChangeState
+	revisionOf
 } from './change-rows';
-import { entriesOf, indexNames, noInquiry, writeRows } from './inquiry-rows';
+import { indexNames, noInquiry, writeRows } from './inquiry-rows';
 import { allowIn } from './inquiry-access';
-import { loadInquiry, WITHOUT_WORKS } from './loading';
-import { tell } from './live-rows';
+import { loadInquiry } from './loading';
+import { notify } from './live-rows';
 
 export interface InquiryState {
 	inquiry: Inquiry;
@@ -68,7 +62,7 @@ export interface Sender {
 }
 
 /** Whose changes somebody takes back: their own. Who works alone takes back whatever was done last. */
-const ownOf = ({ id, alone }: Person) => (alone ? undefined : id);
+export const ownOf = ({ id, alone }: Person) => (alone ? undefined : id);
 
 export async function readInquiry(person: Person | undefined, id: string): Promise<InquiryState> {
 	const asking = await allowIn(person, 'read', id);
@@ -105,7 +99,7 @@ export async function changeInquiry(
 		await dropUndone(tx, id, own);
 		const client = sender?.client ?? '';
 		const entry = { revision, personId, client, kind: 'do' as const, summary, command, rows: made };
-		const next = await log(tx, id, { ...entry, sending: sender?.sending });
+		const next = await logChange(tx, id, { ...entry, sending: sender?.sending });
 		return { revision: next, changes: made, summary, undo: summary, redo: null };
 	});
 }
@@ -134,39 +128,6 @@ function collision(met: Collision[], others: OtherChange[]): ServiceError {
 		`${last?.person ?? 'Somebody'} changed ${met[0].what} in another window while you did. Nothing is overwritten until you choose.`,
 		{ collisions: met, by: last?.person, at: last?.at, summary: last?.summary }
 	);
-}
-
-/** Takes back the last standing change, or carries the last undone one out again. */
-export async function stepBackOrForth(
-	person: Person | undefined,
-	id: string,
-	kind: 'undo' | 'redo',
-	client = ''
-): Promise<Outcome> {
-	const asking = await allowIn(person, 'change-inquiry', id);
-	const { id: personId } = asking;
-	const own = ownOf(asking);
-	return inTransaction(async (tx) => {
-		const { inquiry: found, revision } = await loadInquiry(id, { ...WITHOUT_WORKS, on: tx, forChange: true });
-		const target = await (kind === 'undo' ? nextToUndo(tx, id, own) : nextToRedo(tx, id, own));
-		if (!target) throw new ServiceError(409, `nothing-to-${kind}`, `There is nothing to ${kind}.`);
-		const rows = kind === 'undo' ? invert(target.rows) : target.rows;
-		const works = rows.flatMap(({ table, id: work }) => (table === 'entries' ? [work] : []));
-		const inquiry = { ...found, entries: await entriesOf(id, works, tx) };
-		const blocked = obstacle(inquiry, rows);
-		if (blocked)
-			throw new ServiceError(
-				409,
-				'changed-since',
-				`“${target.summary}” cannot be ${kind === 'undo' ? 'undone' : 'redone'}: ${rowName(blocked.before ?? blocked.after)} has changed since.`
-			);
-		await writeRows(tx, id, rows);
-		await setChangeState(tx, id, target.revision, kind === 'undo' ? 'undone' : 'standing');
-		const summary = `${kind === 'undo' ? 'Undone' : 'Redone'}: ${target.summary}`;
-		const entry = { revision, personId, client, kind, target: target.revision, summary, rows };
-		const next = await log(tx, id, entry);
-		return { revision: next, changes: rows, summary, ...(await reversible(id, own, tx)) };
-	});
 }
 
 /** The changes after a revision, oldest first; how another window catches up. */
@@ -244,12 +205,13 @@ export function cellsOf(rows: readonly Change[]): string[] {
 	return [...found];
 }
 
-async function log(
+/** Puts a change down as the next revision, and says so to whoever listens. @returns that revision */
+export async function logChange(
 	tx: Queries,
 	inquiryId: string,
 	{ revision, ...made }: Omit<NewChange, 'cells'> & { revision: number }
 ): Promise<number> {
 	await insertChange(tx, inquiryId, revision + 1, { ...made, cells: cellsOf(made.rows) });
-	await tell({ inquiry: inquiryId, kind: 'changed', revision: revision + 1 }, tx);
+	await notify({ inquiry: inquiryId, kind: 'changed', revision: revision + 1 }, tx);
 	return revision + 1;
 }

@@ -5,7 +5,7 @@ import { connection, type Queries } from '../db';
 export const CHANNEL = 'oakmoss_inquiries';
 
 /** What is told: a change, that those who take part are others, or where somebody is. */
-export type Told = { inquiry: string } & (
+export type Notice = { inquiry: string } & (
 	| { kind: 'changed'; revision: number }
 	| { kind: 'people' }
 	| { kind: 'here'; window: string; person: string; name: string; at: string }
@@ -13,6 +13,6 @@ export type Told = { inquiry: string } & (
 );
 
 /** In a transaction it is told when that is kept, and not at all where it is not. */
-export async function tell(what: Told, on: Queries = connection().db): Promise<void> {
+export async function notify(what: Notice, on: Queries = connection().db): Promise<void> {
 	await on.execute(sql`select pg_notify(${CHANNEL}, ${JSON.stringify(what)})`);
 }

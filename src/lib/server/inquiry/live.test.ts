@@ -2,14 +2,14 @@ import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
 import { closeConnection, connection } from '../db/client';
-import { stopLately } from '../people';
+import { closeSessionCache } from '../people';
 import { LOCAL_PERSON, type Person } from '../people/access';
 import { addPeople } from '../people/people.test-aid';
 import * as changeRows from './change-rows';
 import { changeInquiry } from './inquiry-changes';
 import { createInquiry } from './inquiries';
 import { endStreams, liveStream, sayWhere, streamHead } from './live';
-import { setParticipants } from './taking-part';
+import { setParticipants } from './participants';
 
 const ID = 'quiet';
 const member = (id: string): Person => ({ id, name: `Name of ${id}`, role: 'member' });
@@ -177,7 +177,7 @@ describe('a stream of an inquiry', () => {
 		// Far less than the beat at which each is looked at anyway.
 		expect(performance.now() - begun).toBeLessThan(10_000);
 		expect(other.isOver()).toBe(false);
-		await stopLately();
+		await closeSessionCache();
 		vi.unstubAllEnvs();
 	});
 

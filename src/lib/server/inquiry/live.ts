@@ -6,7 +6,7 @@ import { log, reasonOf } from '../log';
 import { type Person, whenPeopleChange } from '../people';
 import { changesAfter, revisionOf } from './change-rows';
 import { allowIn, roleIn, standingIn } from './inquiry-access';
-import { CHANNEL, tell, type Told } from './live-rows';
+import { CHANNEL, notify, type Notice } from './live-rows';
 
 /** Somebody's window that shows this inquiry. */
 export interface Here {
@@ -52,7 +52,7 @@ const STREAM = {
 	'x-accel-buffering': 'no'
 };
 
-class Board {
+class EventHub {
 	private readonly hearers = new Map<string, Set<Hearer>>();
 	private readonly here = new Map<string, Map<string, Here & { seen: number }>>();
 	/** From which change on an inquiry has yet to be read; where it is there and undefined, it is being read. */
@@ -73,7 +73,7 @@ class Board {
 		});
 		this.listening ??= listen(
 			CHANNEL,
-			(payload) => this.take(JSON.parse(payload) as Told),
+			(payload) => this.take(JSON.parse(payload) as Notice),
 			() => this.hearers.forEach((_, inquiry) => void this.say(inquiry, changedUpTo(Number.MAX_SAFE_INTEGER)))
 		).catch((error: unknown) => {
 			this.listening = undefined;
@@ -82,7 +82,7 @@ class Board {
 		return this.listening;
 	}
 
-	private take(told: Told): void {
+	private take(told: Notice): void {
 		if (told.kind === 'changed') return void this.tellChanges(told);
 		if (told.kind === 'people') return void this.say(told.inquiry, 'people');
 		this.place(told);
@@ -120,7 +120,7 @@ class Board {
 	 * Reads what was changed once for all who listen here, and tells them. What comes while it is read is read after it,
 	 * together.
 	 */
-	private async tellChanges({ inquiry, revision }: Extract<Told, { kind: 'changed' }>): Promise<void> {
+	private async tellChanges({ inquiry, revision }: Extract<Notice, { kind: 'changed' }>): Promise<void> {
 		// What was changed meanwhile may have been read with what came before it.
 		if (!this.hearers.has(inquiry) || this.hasTold(inquiry, revision)) return;
 		const isUnderWay = this.unread.has(inquiry);
@@ -148,7 +148,7 @@ class Board {
 		this.unread.delete(inquiry);
 	}
 
-	private place(told: Extract<Told, { kind: 'here' | 'gone' }>): void {
+	private place(told: Extract<Notice, { kind: 'here' | 'gone' }>): void {
 		const windows = this.here.get(told.inquiry) ?? new Map<string, Here & { seen: number }>();
 		this.here.set(told.inquiry, windows);
 		// A window that was cut off never says that it goes.
@@ -196,7 +196,7 @@ class Board {
 	}
 }
 
-const board = perConnection(() => new Board());
+const hub = perConnection(() => new EventHub());
 
 /** So many streams are open to one person at a time at each server; whoever has no account is nobody in particular. */
 const MOST_STREAMS = { person: 100, visitors: 500 };
@@ -225,7 +225,7 @@ const streamOf = new Map<string, () => void>();
 /** Ends every stream of this server and hears no more; they are opened again at another one, or at this one when it is back. */
 export async function endStreams(): Promise<void> {
 	for (const end of open) end();
-	await board().close();
+	await hub().close();
 }
 
 /**
@@ -245,7 +245,7 @@ export async function liveStream(
 	let role = first;
 	const own = window && `${asking.id} ${window}`;
 	const letGo = takeStream(asking);
-	const at = board();
+	const at = hub();
 	try {
 		await at.open();
 	} catch (error) {
@@ -289,7 +289,7 @@ export async function liveStream(
 				if (open.delete(end)) letGo();
 				if (window !== undefined && own !== undefined && streamOf.get(own) === end) {
 					streamOf.delete(own);
-					tell({ inquiry: inquiryId, kind: 'gone', window, person: asking.id }).catch(warn);
+					notify({ inquiry: inquiryId, kind: 'gone', window, person: asking.id }).catch(warn);
 				}
 				clearInterval(beat);
 				quiet();
@@ -322,8 +322,8 @@ export async function sayWhere(
 	{ window, at }: { window: string; at: string | null }
 ): Promise<void> {
 	const { id, name, role } = await allowIn(person, 'read', inquiryId);
-	if (at === null) return tell({ inquiry: inquiryId, kind: 'gone', window, person: id });
+	if (at === null) return notify({ inquiry: inquiryId, kind: 'gone', window, person: id });
 	// Whoever reads by a link is not known by name, nor is one told from another.
 	if (role === 'visitor') return;
-	await tell({ inquiry: inquiryId, kind: 'here', window, person: id, name, at });
+	await notify({ inquiry: inquiryId, kind: 'here', window, person: id, name, at });
 }

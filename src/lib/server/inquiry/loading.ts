@@ -5,7 +5,7 @@
  */
 import type { Inquiry } from '../../../core/crosswalk';
 import { apply } from '../../../core/crosswalk';
-import { onceWhileReading } from '../answering';
+import { oncePerRequest } from '../request-cache';
 import { inSnapshot, perConnection, type Queries } from '../db';
 import { Cache } from '../caches';
 import { doneBetween } from './change-rows';
@@ -51,12 +51,12 @@ const heldNow = perConnection(() => new Cache<{ latest?: Held }>(MOST_HELD));
 export function loadInquiry(id: string, loading: Loading = {}): Promise<LoadedInquiry> {
 	const { on, forChange, works = 'all' } = loading;
 	if (on || forChange) return loaded(id, loading);
-	return onceWhileReading(`inquiry ${id} ${JSON.stringify(works)}`, () => loaded(id, loading));
+	return oncePerRequest(`inquiry ${id} ${JSON.stringify(works)}`, () => loaded(id, loading));
 }
 
 async function loaded(id: string, { on, forChange = false, works = 'all' }: Loading): Promise<LoadedInquiry> {
 	const rowNow = () => inquiryRow(id, on, forChange);
-	const row = await (on ? rowNow() : onceWhileReading(`row of ${id}`, rowNow));
+	const row = await (on ? rowNow() : oncePerRequest(`row of ${id}`, rowNow));
 	if (!row) throw noInquiry(id);
 	// Another one may have had this name before.
 	const place = await heldNow().of(`${id} ${row.createdAt.getTime()}`, () => Promise.resolve({}));

@@ -11,7 +11,8 @@ import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
 import { ServiceError } from '../errors';
 import { LOCAL_PERSON } from '../people/access';
 import { createInquiry } from './inquiries';
-import { changeInquiry, changesSince, readInquiry, stepBackOrForth } from './inquiry-changes';
+import { changeInquiry, changesSince, readInquiry } from './inquiry-changes';
+import { undoOrRedo } from './undo';
 import '../wings';
 
 let url: string;
@@ -53,7 +54,7 @@ async function replyOf<T>(ask: () => Promise<unknown>): Promise<Reply<T>> {
 function serviceFor(id: string): Transport {
 	return {
 		send: ({ command, ...sender }) => replyOf(() => changeInquiry(LOCAL_PERSON, id, command, sender)),
-		step: (kind, client) => replyOf(() => stepBackOrForth(LOCAL_PERSON, id, kind, client)),
+		step: (kind, client) => replyOf(() => undoOrRedo(LOCAL_PERSON, id, kind, client)),
 		changesSince: (revision) => replyOf(() => changesSince(LOCAL_PERSON, id, revision))
 	};
 }

@@ -3,7 +3,8 @@ import type { Command } from '../../../core/crosswalk';
 import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
 import { connection } from '../db/client';
 import { createInquiry } from '../inquiry/inquiries';
-import { changeInquiry, historyOf, readInquiry, stepBackOrForth } from '../inquiry/inquiry-changes';
+import { changeInquiry, historyOf, readInquiry } from '../inquiry/inquiry-changes';
+import { undoOrRedo } from '../inquiry/undo';
 import { LOCAL_PERSON } from '../people/access';
 import { storeRecords } from '../records/record-store';
 import { makeEditionCurrent, removeEdition } from '../vocabulary/editions-kept';
@@ -128,9 +129,9 @@ describe('a later edition', () => {
 		const { inquiry } = await readInquiry(LOCAL_PERSON, 'quiet');
 		expect(Object.values(inquiry.picks).filter(({ conceptId }) => conceptId === 'd').map(({ headings }) => headings[0].label).sort()).toEqual(['Calm', 'Repose', 'Rest', 'Sleep']); // prettier-ignore
 		expect(await countRepairs(LOCAL_PERSON, 'quiet')).toBe(3);
-		await stepBackOrForth(LOCAL_PERSON, 'quiet', 'undo');
+		await undoOrRedo(LOCAL_PERSON, 'quiet', 'undo');
 		expect(await countRepairs(LOCAL_PERSON, 'quiet')).toBe(4);
-		await stepBackOrForth(LOCAL_PERSON, 'quiet', 'redo');
+		await undoOrRedo(LOCAL_PERSON, 'quiet', 'redo');
 		expect(await countRepairs(LOCAL_PERSON, 'quiet')).toBe(3);
 		await expect(takeRepair(LOCAL_PERSON, 'quiet', 'p2')).rejects.toMatchObject({ code: 'no-repair' });
 	});

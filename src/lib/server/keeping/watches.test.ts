@@ -7,7 +7,7 @@ import { connection } from '../db/client';
 import { createInquiry } from '../inquiry/inquiries';
 import { changeInquiry, readInquiry } from '../inquiry/inquiry-changes';
 import { messageFile, messagesOf } from '../inquiry';
-import { leaveInquiry, makeLink, removePerson, setParticipants } from '../inquiry/taking-part';
+import { leaveInquiry, makeLink, removePerson, setParticipants } from '../inquiry/participants';
 import { LOCAL_PERSON, type Person } from '../people/access';
 import { addPeople } from '../people/people.test-aid';
 import { readList } from '../reading';

@@ -4,7 +4,8 @@ import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it, vi } 
 import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
 import { connection } from '../db/client';
 import { createInquiry, listInquiries } from '../inquiry/inquiries';
-import { changeInquiry, historyOf, readInquiry, stepBackOrForth } from '../inquiry/inquiry-changes';
+import { changeInquiry, historyOf, readInquiry } from '../inquiry/inquiry-changes';
+import { undoOrRedo } from '../inquiry/undo';
 import {
 	inquiryBehind,
 	leaveMyself,
@@ -16,7 +17,7 @@ import {
 	takeBackLink
 } from '../inquiry';
 import { LOCAL_PERSON, type Person } from './access';
-import { oneMoreTry, triedWell } from './attempts';
+import { consumeAttempt, triedWell } from './attempts';
 import { changeBody } from './people-schema';
 import {
 	administratorsLog,
@@ -26,7 +27,7 @@ import {
 	setGroup,
 	setRole,
 	signOutPerson
-} from './governing';
+} from './administration';
 import {
 	acceptInvitation,
 	changePassword,
@@ -39,7 +40,7 @@ import {
 	register,
 	renewPassword,
 	takeBackInvitation
-} from './joining';
+} from './invitations';
 import { endSession, openSessions, personSignedIn, signIn, signOut, signOutEverywhere } from './signing-in';
 import { listTokens, makeToken, personByToken, removeToken } from './tokens';
 
@@ -226,11 +227,11 @@ describe('signing in', () => {
 
 	it('that goes well uses up nobody’s tries', async () => {
 		for (let i = 0; i < 70; i++) {
-			await oneMoreTry('sign-in', '192.0.2.8', `one${i}@oak.example`);
+			await consumeAttempt('sign-in', '192.0.2.8', `one${i}@oak.example`);
 			await triedWell('sign-in', '192.0.2.8', `one${i}@oak.example`);
 		}
-		for (let i = 0; i < 60; i++) await oneMoreTry('sign-in', '192.0.2.8', `other${i}@oak.example`);
-		await expect(oneMoreTry('sign-in', '192.0.2.8', 'one-more@oak.example')).rejects.toMatchObject({
+		for (let i = 0; i < 60; i++) await consumeAttempt('sign-in', '192.0.2.8', `other${i}@oak.example`);
+		await expect(consumeAttempt('sign-in', '192.0.2.8', 'one-more@oak.example')).rejects.toMatchObject({
 			status: 429
 		});
 	});
@@ -286,7 +287,7 @@ describe('signing in', () => {
 	});
 
 	it('bears tries again once the clock is right that was wrong when they were counted', async () => {
-		const tries = () => oneMoreTry('sign-in', '192.0.2.7', 'ada@oak.example');
+		const tries = () => consumeAttempt('sign-in', '192.0.2.7', 'ada@oak.example');
 		for (let i = 0; i < 10; i++) await tries();
 		await expect(tries()).rejects.toMatchObject({ status: 429 });
 		await connection().sql`update attempts set expire = expire + 86400000`;
@@ -460,8 +461,8 @@ describe('an inquiry', () => {
 		await changeInquiry(cy, ID, concept('by-cy'));
 		await changeInquiry(ben, ID, concept('by-ben'));
 		// Each takes back what is theirs.
-		expect((await stepBackOrForth(cy, ID, 'undo')).summary).toContain('by-cy');
-		await expect(stepBackOrForth(cy, ID, 'undo')).rejects.toMatchObject({ code: 'nothing-to-undo' });
+		expect((await undoOrRedo(cy, ID, 'undo')).summary).toContain('by-cy');
+		await expect(undoOrRedo(cy, ID, 'undo')).rejects.toMatchObject({ code: 'nothing-to-undo' });
 		expect((await historyOf(ben, ID)).entries.map(({ person }) => person)).toEqual([
 			'Cy Reed',
 			'Ben Moor',

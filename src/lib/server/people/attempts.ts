@@ -22,7 +22,7 @@ const named = (kind: string, what: string) =>
  * @param account whose it would be, where that is said; with the browser, where that is known
  * @throws ServiceError 429 where there were too many
  */
-export async function oneMoreTry(what: string, address: string, account?: string): Promise<void> {
+export async function consumeAttempt(what: string, address: string, account?: string): Promise<void> {
 	const bounds = [
 		[named(`${what} from`, address), BY_ADDRESS] as const,
 		...(account === undefined ? [] : [[named(`${what} of`, account), BY_ACCOUNT] as const])

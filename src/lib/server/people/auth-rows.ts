@@ -5,12 +5,12 @@ import { genericOAuth } from 'better-auth/plugins';
 import { and, eq, like, ne } from 'drizzle-orm';
 import { accounts, connection, people, perConnection, sessions, verifications } from '../db';
 import { putMessage } from '../outbox';
-import { isOpenToAll, ownAddress, secret, voucher } from './settings';
+import { isOpenToAll, ownAddress, secret, signOnProvider } from './settings';
 
 export const LEAST_PASSWORD = 12;
 export const MOST_PASSWORD = 200;
 /** Where those who vouch for people send them back to. */
-export const VOUCHED_AT = '/account/vouched';
+export const SIGN_ON_AT = '/account/vouched';
 /** Days after which somebody who did not come is signed out. */
 const SESSION_DAYS = 30;
 /** Hours for which a link to a new password, or one that confirms an address, is good. */
@@ -19,12 +19,12 @@ const LINK_HOURS = 2;
 const day = 24 * 60 * 60;
 
 function make() {
-	const vouching = voucher();
+	const provider = signOnProvider();
 	const isSecure = ownAddress().startsWith('https://');
 	return betterAuth({
 		appName: 'Oakmoss',
 		baseURL: ownAddress(),
-		basePath: VOUCHED_AT,
+		basePath: SIGN_ON_AT,
 		secret: secret(),
 		telemetry: { enabled: false },
 		logger: { disabled: true },
@@ -49,7 +49,7 @@ function make() {
 			modelName: 'accounts',
 			fields: { userId: 'personId' },
 			// An account is that of whoever is vouched for only where the address is vouched for as theirs too.
-			accountLinking: { enabled: vouching !== undefined }
+			accountLinking: { enabled: provider !== undefined }
 		},
 		verification: { modelName: 'verifications' },
 		emailAndPassword: {
@@ -89,15 +89,15 @@ function make() {
 		},
 		// Tries are counted before it is asked.
 		rateLimit: { enabled: false },
-		plugins: vouching
+		plugins: provider
 			? [
 					genericOAuth({
 						config: [
 							{
 								providerId: 'vouched',
-								discoveryUrl: vouching.discovery,
-								clientId: vouching.client,
-								clientSecret: vouching.secret,
+								discoveryUrl: provider.discovery,
+								clientId: provider.client,
+								clientSecret: provider.secret,
 								scopes: ['openid', 'email', 'profile'],
 								pkce: true,
 								requireIdTokenVerification: true,

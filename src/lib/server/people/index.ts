@@ -12,7 +12,7 @@ export {
 	setGroup,
 	setRole,
 	signOutPerson
-} from './governing';
+} from './administration';
 export {
 	acceptInvitation,
 	changePassword,
@@ -26,13 +26,13 @@ export {
 	register,
 	renewPassword,
 	takeBackInvitation
-} from './joining';
+} from './invitations';
 export { newKey } from './keys';
 export * from './people-schema';
-export { forgetLately, personLately, stopLately, whenPeopleChange } from './lately-signed-in';
+export { clearSessionCache, personLately, closeSessionCache, whenPeopleChange } from './session-cache';
 export { areHere, hasAccounts, hasPassword, isHere, noteForAdministrators } from './people-rows';
 export { ownAccount } from './own-account';
-export { accountsFault, isOpenToAll, secret, voucher, withAccounts } from './settings';
+export { accountsFault, isOpenToAll, secret, signOnProvider, withAccounts } from './settings';
 export {
 	beginVouched,
 	endSession,

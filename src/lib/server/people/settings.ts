@@ -44,7 +44,7 @@ export function secret(): string {
 }
 
 /** Somebody who vouches for people by OpenID Connect. */
-export interface Voucher {
+export interface SignOnProvider {
 	/** Where it describes itself. */
 	discovery: string;
 	client: string;
@@ -53,7 +53,7 @@ export interface Voucher {
 	name: string;
 }
 
-export function voucher(): Voucher | undefined {
+export function signOnProvider(): SignOnProvider | undefined {
 	const { OAKMOSS_OIDC_ISSUER: issuer, OAKMOSS_OIDC_CLIENT: client, OAKMOSS_OIDC_SECRET } = process.env;
 	if (!withAccounts() || !issuer || !client) return undefined;
 	return {

@@ -2,12 +2,12 @@
 import { APIError } from 'better-auth/api';
 import { ServiceError } from '../errors';
 import type { Person, Role } from './access';
-import { auth, VOUCHED_AT } from './auth-rows';
-import { oneMoreTry, triedWell } from './attempts';
+import { auth, SIGN_ON_AT } from './auth-rows';
+import { consumeAttempt, triedWell } from './attempts';
 import type { Caller, Signed } from './caller';
 import { knownBrowser, rememberBrowser } from './known-browsers';
 import { noteForAdministrators, personWithEmail } from './people-rows';
-import { voucher } from './settings';
+import { signOnProvider } from './settings';
 
 /** Who is signed in with a browser; undefined where nobody is, or a session has ended or was ended elsewhere. */
 export async function personSignedIn(headers: Headers): Promise<Person | undefined> {
@@ -32,7 +32,7 @@ export async function signIn(
 ): Promise<Signed<{ name: string }>> {
 	const browser = knownBrowser(caller.headers, email);
 	const account = browser === undefined ? email : `${email} in ${browser}`;
-	await oneMoreTry('sign-in', caller.address, account);
+	await consumeAttempt('sign-in', caller.address, account);
 	try {
 		const { headers, response } = await auth().api.signInEmail({
 			body: { email, password, rememberMe: true },
@@ -119,7 +119,7 @@ export async function endSession(caller: Caller, id: string): Promise<void> {
 
 /** Begins signing in with whoever vouches for people. @returns where the browser is to go */
 export async function beginVouched(caller: Caller): Promise<Signed<{ to: string }>> {
-	const { name } = voucher() ?? {};
+	const { name } = signOnProvider() ?? {};
 	if (!name) throw new ServiceError(404, 'no-route', 'Nobody else vouches for people here.');
 	const { headers, response } = await auth().api.signInSocial({
 		body: { provider: 'vouched', callbackURL: '/', errorCallbackURL: '/sign-in?refused=yes' },
@@ -132,7 +132,7 @@ export async function beginVouched(caller: Caller): Promise<Signed<{ to: string 
 /** What somebody who vouches for a person sends back. */
 export async function takeVouched(request: Request): Promise<Response> {
 	const { pathname } = new URL(request.url);
-	if (!voucher() || !pathname.startsWith(`${VOUCHED_AT}/callback/`))
+	if (!signOnProvider() || !pathname.startsWith(`${SIGN_ON_AT}/callback/`))
 		throw new ServiceError(404, 'no-route', `There is nothing at ${pathname}.`);
 	return auth().handler(request);
 }

@@ -11,12 +11,12 @@ import { runStrategy } from '../runs/runs';
 import { searchIndex, strategyView, tryCommands } from '../search/searching';
 import '../wings';
 import { keptCounts, overviewOf } from './composing';
-import { setPearl } from './holding-pearls';
+import { setPearl } from './pearl-recall';
 import { keepResult } from './keeping-results';
 import { keepPooled, poolOf, type PoolWish } from './pooled-lists';
 import { exportRecordsNamed, readList } from './reading-lists';
 import { type Asked, readRecords } from './results';
-import { takePool, takeRecords, takeResult } from './taking-works';
+import { takePool, takeRecords, takeResult } from './works-to-list';
 
 const NOISE = { uri: 'https://y.example/noise', label: 'Noise, Indoor' };
 const SLEEP = { uri: 'https://y.example/sleep', label: 'Sleep' };
@@ -64,7 +64,7 @@ beforeAll(async () => {
 afterAll(() => dropDatabase(url));
 
 const all = Array.from({ length: N }, (_, i) => i);
-const opened = (of: Partial<Asked>): Asked => ({ opening: {}, sift: [], ...of });
+const opened = (of: Partial<Asked>): Asked => ({ opening: {}, filter: [], ...of });
 /** Every kind of result of one index, and the records that it is of, told without the server. */
 const KINDS: [name: string, asked: () => Asked, is: (i: number) => boolean][] = [
 	['a strategy', () => opened({}), () => true],
@@ -76,8 +76,8 @@ const KINDS: [name: string, asked: () => Asked, is: (i: number) => boolean][] = 
 	['what refers to a record', () => opened({ near: { record: 'yarrow-1', how: 'citedBy' } }), (i) => i >= N - 6],
 	['works of an author', () => opened({ near: { record: 'yarrow-0', how: 'sameAuthors' } }), (i) => i > 0 && i % 4 === 0],
 	['a text', () => opened({ opening: { cql: 'dc.creator = "Voss"' } }), (i) => i % 4 === 0],
-	['values of a composition', () => opened({ sift: [{ by: 'source', how: 'any', values: ['Loud Rooms'] }] }), (i) => i % 5 === 0],
-	['neighbours within a composition', () => opened({ near: { record: 'yarrow-1', how: 'citedBy' }, sift: [{ by: 'year', how: 'any', values: ['2019', '2023'] }] }), (i) => i === 19 || i === 23]
+	['values of a composition', () => opened({ filter: [{ by: 'source', how: 'any', values: ['Loud Rooms'] }] }), (i) => i % 5 === 0],
+	['neighbours within a composition', () => opened({ near: { record: 'yarrow-1', how: 'citedBy' }, filter: [{ by: 'year', how: 'any', values: ['2019', '2023'] }] }), (i) => i === 19 || i === 23]
 ]; // prettier-ignore
 
 const keysOf = (is: (i: number) => boolean) => all.filter(is).map((i) => `yarrow-${i}`).sort(); // prettier-ignore

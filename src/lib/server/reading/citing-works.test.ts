@@ -10,9 +10,9 @@ import { citedByJob } from '../records';
 import { databaseWithYarrow, store } from '../records/yarrow.test-aid';
 import '../wings';
 import { checkList, citeEntries, citeList, citeRecords } from './citing-works';
-import { askFor, sendWorks, whereToHave } from './having-works';
+import { askFor, sendWorks, whereToHave } from './availability';
 import { readList } from './reading-lists';
-import { takeRecords } from './taking-works';
+import { takeRecords } from './works-to-list';
 
 const draft = (code: string, i: number, rest: Partial<RecordDraft['item']> = {}): RecordDraft => ({
 	key: `${code}-${i}`,

@@ -10,7 +10,7 @@ import { foundOfRuns } from '../runs';
 import { listIndexes } from '../vocabulary';
 import { remembered } from './reading-lists';
 import type { citedList, citedRecordsBody, citedWorks } from './reading-list-schema';
-import { seedsOf } from './taking-works';
+import { seedsOf } from './works-to-list';
 import { citedRecords, nameOf, numbersOfRecords } from './work-record-rows';
 
 type Which = InferOutput<typeof citedWorks>;

@@ -11,7 +11,7 @@ import '../wings';
 import { compositionOf, overviewOf, valuesOf } from './composing';
 import { knownFor } from './known-for';
 import { phrasesOf, phrasesOfResult } from './record-phrases';
-import { askedOf, type Sift } from './reading-schema';
+import { askedOf, type Filter } from './reading-schema';
 import { readRecords } from './results';
 
 const Y = 'https://y.example/';
@@ -141,7 +141,7 @@ describe('a composition', () => {
 		const whole = (await compose('quiet', { by: ['author'] })).dimensions[0];
 		const top = (await compose('quiet', { by: ['author'], top: 1 })).dimensions[0];
 		expect(top.values).toEqual(whole.values.slice(0, 1));
-		const asked = { opening: { cql: 'quiet' }, sift: [] };
+		const asked = { opening: { cql: 'quiet' }, filter: [] };
 		const page = (query: object) => valuesOf(LOCAL_PERSON, 'quiet', 'yarrow', asked, { by: 'author', sort: 'count', find: '', from: 0, most: 10, ...query }).then(({ dimensions }) => dimensions[0]); // prettier-ignore
 		expect((await page({})).values).toEqual(whole.values);
 		expect((await page({ find: 'VÓSS' })).values.map(({ value }) => value)).toEqual(['P. Voss']);
@@ -210,8 +210,8 @@ describe('a name', () => {
 });
 
 describe('what is kept of a result', () => {
-	const countOf = async (sift: Sift[], opening = {}) => {
-		const at = new URL(`https://x.example/?sift=${encodeURIComponent(JSON.stringify(sift))}`);
+	const countOf = async (filter: Filter[], opening = {}) => {
+		const at = new URL(`https://x.example/?sift=${encodeURIComponent(JSON.stringify(filter))}`);
 		const wanted = { sort: 'oldest', offset: 0, limit: 5 } as const;
 		const { page, title } = await readRecords(
 			LOCAL_PERSON,
@@ -261,14 +261,14 @@ describe('what is kept of a result', () => {
 			part: 'only.line.p',
 			which: 'gained'
 		});
-		for (const query of ['run=x', 'run=-1', 'which=both', 'sift=%5B', 'as=likes&near=r1', 'year=soon'])
+		for (const query of ['run=x', 'run=-1', 'which=both', 'filter=%5B', 'as=likes&near=r1', 'year=soon'])
 			expect(() => asked(query), query).toThrow();
 	});
 
 	it('is described again: of the strategy, its headings apart, in the words of the edition', async () => {
 		const { count, dimensions } = await overviewOf(LOCAL_PERSON, 'quiet', 'yarrow', {
 			opening: {},
-			sift: []
+			filter: []
 		});
 		expect(count).toBe(DRAFTS.filter((draft) => has(draft, 'headingWithBroader', 'Noise, Indoor')).length);
 		const [{ values }] = dimensions;
@@ -287,7 +287,7 @@ describe('words of records', () => {
 		expect(phrases).toMatchObject([{ text: 'quiet rooms', count: 60, all: 60, lift: 2 }]);
 		const asked = {
 			opening: { whole: true },
-			sift: [{ by: 'oak.shift', how: 'any' as const, values: ['day'] }]
+			filter: [{ by: 'oak.shift', how: 'any' as const, values: ['day'] }]
 		};
 		const kept = await phrasesOfResult(LOCAL_PERSON, 'quiet', 'yarrow', asked);
 		expect(kept.phrases.map(({ text }) => text)).toEqual(['quiet rooms']);

@@ -9,7 +9,7 @@ import { type Found, foundByCql } from '../search';
 import { type Counted, countedBy, type Dimension, dimensionNamed, dimensionsOf } from './dimensions';
 import { type Asked, keptBy, resultAsked } from './results';
 import { introducedYears } from './value-rows';
-import type { compositionBody, Sift, valuesQuery } from './reading-schema';
+import type { compositionBody, Filter, valuesQuery } from './reading-schema';
 
 export interface ComposedValue {
 	value: string;
@@ -175,16 +175,16 @@ async function withIntroduced(
 	return dimensions.map((own) => (own.name === 'year' ? { ...own, introduced } : own));
 }
 
-/** How many records each of some more sifts would keep. */
+/** How many records each of some more filters would keep. */
 export async function keptCounts(
 	person: Person | undefined,
 	inquiryId: string,
 	code: string,
 	asked: Asked,
-	each: readonly Sift[]
+	each: readonly Filter[]
 ): Promise<{ counts: number[] }> {
 	const found = await resultAsked(person, inquiryId, code, asked);
-	const kept = await Promise.all(each.map((sift) => keptBy(found, found.result, sift)));
+	const kept = await Promise.all(each.map((filter) => keptBy(found, found.result, filter)));
 	return { counts: kept.map(({ size }) => size) };
 }
 

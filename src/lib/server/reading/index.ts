@@ -5,10 +5,10 @@ export { compositionOf, keptCounts, overviewOf, valuesOf } from './composing';
 export type { ComposedDimension, ComposedValue, Composition } from './composing';
 export { neighboursBeside, neighboursOf } from './near-records';
 export type { NeighbourList, Nearness, Neighbours } from './near-records';
-export { pearlsOf, recognise, setPearl } from './holding-pearls';
-export { headingsOfPearls, pearlsByCell, pearlsOfRuns, pearlsOfStrategy } from './pearls-at-work';
-export type { PearlName, PearlsOfCell, PearlsOfStrategy, SharedHeading } from './pearls-at-work';
-export type { MissedPearl, PearlsOfIndex, Recognised, WouldPass } from './holding-pearls';
+export { pearlsOf, recognise, setPearl } from './pearl-recall';
+export { headingsOfPearls, pearlsByCell, pearlsOfRuns, pearlsOfStrategy } from './pearl-summary';
+export type { PearlName, PearlsOfCell, PearlsOfStrategy, SharedHeading } from './pearl-summary';
+export type { MissedPearl, PearlsOfIndex, Recognised, WouldPass } from './pearl-recall';
 export { namesReadOf } from './index-values';
 export { phrasesOf, phrasesOfResult } from './record-phrases';
 export type { Phrases } from './record-phrases';
@@ -39,8 +39,8 @@ export {
 	workQuery,
 	worksQuery
 } from './reading-list-schema';
-export { askFor, sendWorks, whereToHave } from './having-works';
-export type { Having } from './having-works';
+export { askFor, sendWorks, whereToHave } from './availability';
+export type { Having } from './availability';
 export { checkList, citeEntries, citeList, citeRecords, worksFoundBy } from './citing-works';
 export type { CheckedWork } from './citing-works';
 export { knownFor } from './known-for';
@@ -58,6 +58,6 @@ export { readRecords } from './results';
 export type { RecordMarks } from './record-marks';
 export { exportList, exportRecordsNamed, listedWorks, readList, setList } from './reading-lists';
 export type { ListedWork } from './reading-lists';
-export { takeCitations, takePool, takeRecords, takeResult } from './taking-works';
+export { takeCitations, takePool, takeRecords, takeResult } from './works-to-list';
 export { partnersOf } from './work-record-rows';
-export type { Taken } from './taking-works';
+export type { Taken } from './works-to-list';

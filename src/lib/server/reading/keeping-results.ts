@@ -4,7 +4,7 @@ import type { Person } from '../people';
 import { resolverOf } from '../records';
 import { keepFound } from '../runs';
 import type { Found } from '../search';
-import type { Sift } from './reading-schema';
+import type { Filter } from './reading-schema';
 import { type Asked, type Kept as KeptBy, resultAsked } from './results';
 import { allowIn } from '../inquiry';
 
@@ -91,22 +91,22 @@ async function textFinding(found: KeptBy, asked: Asked): Promise<string | undefi
 }
 
 function textOf(
-	{ at, strategy, sifts }: KeptBy,
+	{ at, strategy, filters }: KeptBy,
 	{ opening, run, beside, near, among }: Asked
 ): string | undefined {
 	if (near || among || beside || opening.part !== undefined || opening.which !== undefined) return undefined;
-	const clauses = sifts.map((one) => clauseOf(at, one));
+	const clauses = filters.map((one) => clauseOf(at, one));
 	if (clauses.some((clause) => clause === undefined)) return undefined;
 	const base = run === undefined && opening.whole ? '' : printStrategy(strategy);
 	const kept = clauses.flatMap((clause) => (clause && !clause.isOut ? [clause.text] : []));
 	const out = clauses.flatMap((clause) => (clause?.isOut ? [clause.text] : []));
-	const asks = [...(base ? [sifts.length > 0 ? `(${base})` : base] : []), ...kept].join('\nand ');
+	const asks = [...(base ? [filters.length > 0 ? `(${base})` : base] : []), ...kept].join('\nand ');
 	return asks === '' ? undefined : [asks, ...out].join('\nnot ');
 }
 
 function clauseOf(
 	{ vocabulary, limits }: Found['at'],
-	{ by, how, values }: Sift
+	{ by, how, values }: Filter
 ): { text: string; isOut: boolean } | undefined {
 	if (how === 'unlabelled') return undefined;
 	const relation = HEADINGS[by];

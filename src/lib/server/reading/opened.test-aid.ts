@@ -8,11 +8,11 @@ import { readRecords } from './results';
 type Page = Wanted & { record?: string | null };
 
 export const openResult = (person: Person, inquiry: string, code: string, opening: Opening, wanted: Page) =>
-	readRecords(person, inquiry, code, { opening, sift: [] }, wanted);
+	readRecords(person, inquiry, code, { opening, filter: [] }, wanted);
 
 export const runPage = (
 	person: Person,
 	inquiry: string,
 	run: number,
 	{ beside, ...wanted }: Page & { beside?: Beside }
-) => readRecords(person, inquiry, '', { opening: {}, sift: [], run, beside }, wanted);
+) => readRecords(person, inquiry, '', { opening: {}, filter: [], run, beside }, wanted);

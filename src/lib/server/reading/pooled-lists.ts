@@ -16,7 +16,7 @@ import { PERSON, personInWords, personNamed, type PersonNamed } from './people-o
 import { poolDimension, valuesIn } from './pool-values';
 import { resultAsked } from './results';
 import { itemsOf, linesOf, orderItems } from './pooling';
-import type { pooledQuery, Sift } from './reading-schema';
+import type { pooledQuery, Filter } from './reading-schema';
 
 export type PoolWish = InferOutput<typeof pooledQuery>;
 
@@ -56,7 +56,7 @@ async function partsOf(
 	if (whole && has) {
 		// Of whole indexes only what has the value is looked at.
 		if (has !== PERSON) poolDimension(has);
-		const siftIn = (code: string): Sift =>
+		const filterIn = (code: string): Filter =>
 			has === PERSON
 				? { by: 'author', how: 'any', values: known?.keys[code] ?? [] }
 				: { by: has, how: 'any', values: [value] };
@@ -65,7 +65,7 @@ async function partsOf(
 			codes
 				.filter((code) => !without.includes(code))
 				.map((code) =>
-					resultAsked(person, inquiryId, code, { opening: { whole: true }, sift: [siftIn(code)] })
+					resultAsked(person, inquiryId, code, { opening: { whole: true }, filter: [filterIn(code)] })
 				)
 		);
 		return found.map((own) => ({ found: own, run: undefined }));

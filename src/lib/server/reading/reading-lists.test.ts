@@ -4,14 +4,15 @@ import type { RecordDraft } from '../../../core/formats/record-draft';
 import { dropDatabase } from '../db/database.test-aid';
 import { connection } from '../db/client';
 import { createInquiry } from '../inquiry/inquiries';
-import { changeInquiry, readInquiry, stepBackOrForth } from '../inquiry/inquiry-changes';
+import { changeInquiry, readInquiry } from '../inquiry/inquiry-changes';
+import { undoOrRedo } from '../inquiry/undo';
 import { exportInquiry, importInquiry } from '../inquiry/inquiry-document';
 import { LOCAL_PERSON } from '../people/access';
 import { databaseWithYarrow, store } from '../records/yarrow.test-aid';
 import { runStrategy } from '../runs/runs';
 import '../wings';
 import { exportList, listedWorks, readList, setList } from './reading-lists';
-import { takeCitations, takePool, takeRecords, takeResult } from './taking-works';
+import { takeCitations, takePool, takeRecords, takeResult } from './works-to-list';
 
 const HOW = { from: 'a run', client: '' };
 const NOISE = { uri: 'https://y.example/noise', label: 'Noise, Indoor' };
@@ -61,7 +62,7 @@ beforeEach(async () => {
 const strategies = { runs: [], without: [], members: [], sort: 'relevance' as const, offset: 0, limit: 50 };
 const list = () => readList(LOCAL_PERSON, id);
 const recordsIn = ({ records }: ListEntry) => records.map(({ record }) => record).join(' + ');
-const take = (code = 'yarrow') => takeResult(LOCAL_PERSON, id, code, { opening: {}, sift: [] }, HOW);
+const take = (code = 'yarrow') => takeResult(LOCAL_PERSON, id, code, { opening: {}, filter: [] }, HOW);
 const decide = (ids: string[], decision: 'keep' | 'drop', more = {}) =>
 	changeInquiry(LOCAL_PERSON, id, { kind: 'entries.set', ids, decision, ...more });
 
@@ -95,7 +96,7 @@ describe('works are put on the reading list', () => {
 
 	it('from a run as it was, a pooled list and by name: the same works are there once', async () => {
 		const number = await runStrategy(LOCAL_PERSON, id, 'yarrow');
-		const asked = { opening: {}, sift: [], run: number };
+		const asked = { opening: {}, filter: [], run: number };
 		expect(await takeResult(LOCAL_PERSON, id, 'yarrow', asked, HOW)).toMatchObject({ added: 12 });
 		expect(await takePool(LOCAL_PERSON, id, strategies, HOW)).toMatchObject({ added: 1, already: 12 });
 		const named = [
@@ -129,9 +130,9 @@ describe('works are put on the reading list', () => {
 
 	it('is one thing to undo', async () => {
 		await take();
-		await stepBackOrForth(LOCAL_PERSON, id, 'undo');
+		await undoOrRedo(LOCAL_PERSON, id, 'undo');
 		expect(await list()).toEqual([]);
-		await stepBackOrForth(LOCAL_PERSON, id, 'redo');
+		await undoOrRedo(LOCAL_PERSON, id, 'redo');
 		expect(await list()).toHaveLength(12);
 	});
 
@@ -214,7 +215,7 @@ describe('a reading list', () => {
 		])
 			await expect(setList(LOCAL_PERSON, id, wrong)).rejects.toThrow(/nowhere|Entry 1|named twice/);
 		expect(await list()).toEqual(after);
-		await stepBackOrForth(LOCAL_PERSON, id, 'undo');
+		await undoOrRedo(LOCAL_PERSON, id, 'undo');
 		expect((await list()).map((entry) => entry.id)).toEqual(before.map((entry) => entry.id));
 	});
 

@@ -17,7 +17,7 @@ import type { Person } from '../people';
 import { draftOf, recordFile, type RecordLine, recordLines } from '../records';
 import { currentIndex } from '../vocabulary';
 import type { exportedList, listedBody } from './reading-list-schema';
-import { asListed, seedsOf } from './taking-works';
+import { asListed, seedsOf } from './works-to-list';
 import { citedRecords, nameOf, numbersOfRecords } from './work-record-rows';
 
 /** A work of the list as it is read: its records, and its citation with what was mended. */

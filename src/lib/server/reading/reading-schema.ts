@@ -13,13 +13,13 @@ import { MOST_SETS } from '../../../core/reading';
 const value = v.pipe(v.string(), v.maxLength(2_000));
 
 /** What is kept of a result by values of one dimension. */
-export const sift = v.strictObject({
+export const filter = v.strictObject({
 	by: v.pipe(v.string(), v.maxLength(100)),
 	/** Records with any of the values, with all of them, with none of them; or with no value at all. */
 	how: v.picklist(['any', 'all', 'out', 'unlabelled']),
 	values: v.pipe(v.array(value), v.maxLength(200))
 });
-export type Sift = v.InferOutput<typeof sift>;
+export type Filter = v.InferOutput<typeof filter>;
 
 const number = v.optional(v.pipe(v.string(), v.regex(/^\d{1,9}$/), v.transform(Number)));
 const address = v.object({
@@ -62,7 +62,7 @@ export function askedOf(url: URL): Asked {
 						members: members === '' ? [] : members.split('.').map(Number)
 					},
 		near: near === undefined ? undefined : { record: near, how: as },
-		sift: siftsOf(kept)
+		filter: filtersOf(kept)
 	};
 }
 
@@ -82,9 +82,9 @@ export function amongOf(text: string): Among {
 	throw new ServiceError(400, 'invalid', UNREADABLE);
 }
 
-function siftsOf(text: string): Sift[] {
+function filtersOf(text: string): Filter[] {
 	try {
-		return v.parse(v.pipe(v.array(sift), v.maxLength(20)), JSON.parse(text));
+		return v.parse(v.pipe(v.array(filter), v.maxLength(20)), JSON.parse(text));
 	} catch {
 		throw new ServiceError(
 			400,
@@ -174,8 +174,8 @@ const page = (most: number, otherwise: number) =>
 		String(otherwise)
 	);
 
-/** What each of some more sifts would keep. */
-export const keptBody = v.object({ each: v.pipe(v.array(sift), v.minLength(1), v.maxLength(10)) });
+/** What each of some more filters would keep. */
+export const keptBody = v.object({ each: v.pipe(v.array(filter), v.minLength(1), v.maxLength(10)) });
 
 /** Of one dimension, a stretch of its values. */
 export const valuesQuery = v.object({

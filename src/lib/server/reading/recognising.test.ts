@@ -6,7 +6,7 @@ import { LOCAL_PERSON } from '../people/access';
 import { readCitations } from '../records/record-import';
 import { databaseWithYarrow, store } from '../records/yarrow.test-aid';
 import '../wings';
-import { recognise } from './holding-pearls';
+import { recognise } from './pearl-recall';
 
 const record = (key: string, title: string, year: number, rest = {}) => ({
 	key,

@@ -2,7 +2,7 @@
 import type { InferOutput } from 'valibot';
 import { type TellingPhrase, tellingPhrases } from '../../../core/reading';
 import { allow, type Person } from '../people';
-import { evenly, type IndexSets } from '../records';
+import { systematicSample, type IndexSets } from '../records';
 import { type Found, foundByCql } from '../search';
 import { runsOfRecords } from './phrase-threads';
 import { type Asked, resultAsked } from './results';
@@ -34,7 +34,7 @@ interface Background {
 /** How many records of the index have each run; worked out once for a revision. */
 function backgroundOf(sets: IndexSets): Promise<Background> {
 	return sets.fact('runs of words', async () => {
-		const numbers = evenly(sets.all.toArray(), MOST_SAMPLED);
+		const numbers = systematicSample(sets.all.toArray(), MOST_SAMPLED);
 		const isWhole = numbers.length === sets.records;
 		// Where all is looked at, what fewer than five records have cannot be telling.
 		return {
@@ -47,7 +47,7 @@ function backgroundOf(sets: IndexSets): Promise<Background> {
 
 /** @param most phrases, the most telling first */
 export async function phrasesIn({ at: { sets }, result }: Found, most: number): Promise<Phrases> {
-	const numbers = evenly(result.toArray(), MOST_READ);
+	const numbers = systematicSample(result.toArray(), MOST_READ);
 	const [{ runs, scale, looked }, own] = await Promise.all([
 		backgroundOf(sets),
 		runsOfRecords(sets.code, numbers)

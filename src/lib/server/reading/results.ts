@@ -16,7 +16,7 @@ import { neighbourSet, type Nearness } from './near-records';
 import { type Among, foundAmong } from './overlaps';
 import { PERSON, personInWords, personNamed } from './people-of-records';
 import { marksOf, type RecordMarks } from './record-marks';
-import type { Sift } from './reading-schema';
+import type { Filter } from './reading-schema';
 import { allowIn, chosenIndexes, sharedView } from '../inquiry';
 
 /** What is to be read. */
@@ -29,18 +29,18 @@ export interface Asked {
 	/** The neighbours of a record, instead of what was found. */
 	near?: { record: string; how: Nearness };
 	/** Of what was found, only what these keep, one after another. */
-	sift: readonly Sift[];
+	filter: readonly Filter[];
 }
 
 /** What was found with what it was kept by, a person as the forms of the name that are joined. */
-export type Kept = Found & { sifts: readonly Sift[] };
+export type Kept = Found & { filters: readonly Filter[] };
 
 /** @param code of the index; a run has its own */
 export async function resultAsked(
 	person: Person | undefined,
 	inquiryId: string,
 	code: string,
-	{ opening, run, beside, among, near, sift }: Asked
+	{ opening, run, beside, among, near, filter }: Asked
 ): Promise<Kept> {
 	await allowIn(person, 'read', inquiryId);
 	const found = await (among
@@ -48,29 +48,32 @@ export async function resultAsked(
 		: run === undefined
 			? foundBy(person, inquiryId, code, opening)
 			: foundByRun(person, inquiryId, run, beside));
-	return sifted(near ? await nearTo(found, near) : found, await withPeople(person, inquiryId, found, sift));
+	return filtered(
+		near ? await nearTo(found, near) : found,
+		await withPeople(person, inquiryId, found, filter)
+	);
 }
 
 /**
- * Sifts by a person as sifts by the forms of the name that are joined, over the chosen indexes. A person whom this index does
+ * Filters by a person as filters by the forms of the name that are joined, over the chosen indexes. A person whom this index does
  * not name has no record in it.
  */
 async function withPeople(
 	person: Person | undefined,
 	inquiryId: string,
 	{ at }: Pick<Found, 'at'>,
-	sifts: readonly Sift[]
-): Promise<readonly (Sift & { says?: string })[]> {
-	if (!sifts.some(({ by }) => by === PERSON)) return sifts;
+	filters: readonly Filter[]
+): Promise<readonly (Filter & { says?: string })[]> {
+	if (!filters.some(({ by }) => by === PERSON)) return filters;
 	const codes = await chosenIndexes(person, inquiryId);
 	return Promise.all(
-		sifts.map(async (sift) => {
-			if (sift.by !== PERSON) return sift;
-			const [name = ''] = sift.values;
+		filters.map(async (filter) => {
+			if (filter.by !== PERSON) return filter;
+			const [name = ''] = filter.values;
 			const known = await personNamed(codes, name);
 			return {
 				by: 'author',
-				how: sift.how,
+				how: filter.how,
 				values: known?.keys[at.current.index.code] ?? [],
 				says: known ? personInWords(known) : name
 			};
@@ -120,24 +123,24 @@ export async function readRecords(
 	});
 }
 
-async function sifted(found: Found, sifts: readonly (Sift & { says?: string })[]): Promise<Kept> {
-	if (sifts.length === 0) return { ...found, sifts };
+async function filtered(found: Found, filters: readonly (Filter & { says?: string })[]): Promise<Kept> {
+	if (filters.length === 0) return { ...found, filters };
 	let { result } = found;
-	for (const sift of sifts) result = await keptBy(found, result, sift);
+	for (const filter of filters) result = await keptBy(found, result, filter);
 	return {
 		...found,
 		result,
-		title: await titleOf(found, sifts),
+		title: await titleOf(found, filters),
 		faults: [],
-		sifts
+		filters
 	};
 }
 
-/** What a sift keeps of some records. */
+/** What a filter keeps of some records. */
 export async function keptBy(
 	{ at }: Pick<Found, 'at'>,
 	records: RecordSet,
-	{ by, how, values }: Sift
+	{ by, how, values }: Filter
 ): Promise<RecordSet> {
 	const dimension = dimensionNamed(at, by);
 	switch (how) {
@@ -155,7 +158,7 @@ export async function keptBy(
 	}
 }
 
-const WORDS: Record<Sift['how'], (by: string, values: string) => string> = {
+const WORDS: Record<Filter['how'], (by: string, values: string) => string> = {
 	any: (by, values) => `${by} ${values}`,
 	all: (by, values) => `${by} ${values} together`,
 	out: (by, values) => `without ${by} ${values}`,
@@ -182,10 +185,10 @@ const MOST_NAMED = 4;
 
 async function titleOf(
 	{ title, at }: Found,
-	sifts: readonly (Sift & { says?: string })[]
+	filters: readonly (Filter & { says?: string })[]
 ): Promise<PartWords> {
-	const written = await Promise.all(sifts.map(({ by, values }) => valuesAsWritten(at, dimensionNamed(at, by), values.slice(0, MOST_NAMED)))); // prettier-ignore
-	const kept = sifts.map(({ by, how, values, says }, i) => {
+	const written = await Promise.all(filters.map(({ by, values }) => valuesAsWritten(at, dimensionNamed(at, by), values.slice(0, MOST_NAMED)))); // prettier-ignore
+	const kept = filters.map(({ by, how, values, says }, i) => {
 		if (says !== undefined) return WORDS[how]('by', says);
 		const called = CALLED[by] ?? at.limits.find(({ field }) => field === by)?.label.toLowerCase() ?? by;
 		const shown = written[i];

@@ -2,14 +2,15 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Command } from '../../../core/crosswalk';
 import { dropDatabase } from '../db/database.test-aid';
 import { createInquiry } from '../inquiry/inquiries';
-import { changeInquiry, stepBackOrForth } from '../inquiry/inquiry-changes';
+import { changeInquiry } from '../inquiry/inquiry-changes';
+import { undoOrRedo } from '../inquiry/undo';
 import { LOCAL_PERSON } from '../people/access';
 import { databaseWithYarrow, store } from '../records/yarrow.test-aid';
 import { restoredSettings, runStrategy } from '../runs/runs';
 import { findRecords } from '../search/searching';
 import '../wings';
 import { checkOf, checkOfAll, judgedCheck } from './strategy-check';
-import { setPearl } from './holding-pearls';
+import { setPearl } from './pearl-recall';
 
 const Y = 'https://y.example/';
 const [NOISE, ALARMS, SLEEP] = [['noise', 'Noise, Indoor'], ['alarm', 'Alarms'], ['sleep', 'Sleep']].map(([name, label]) => ({ uri: `${Y}${name}`, label })); // prettier-ignore
@@ -78,7 +79,7 @@ describe('the check of a strategy over real records', () => {
 			if (!mend) continue;
 			await changeInquiry(LOCAL_PERSON, 'q', mend);
 			expect((await count()) - before, rule).toBe(effect);
-			await stepBackOrForth(LOCAL_PERSON, 'q', 'undo');
+			await undoOrRedo(LOCAL_PERSON, 'q', 'undo');
 			expect(await count()).toBe(before);
 		}
 	});
@@ -108,7 +109,7 @@ describe('the check of a strategy over real records', () => {
 		const run = await runStrategy(LOCAL_PERSON, 'q', 'yarrow');
 		const { settings } = await restoredSettings(LOCAL_PERSON, 'q', run);
 		expect(settings).not.toHaveProperty('left');
-		await stepBackOrForth(LOCAL_PERSON, 'q', 'undo');
+		await undoOrRedo(LOCAL_PERSON, 'q', 'undo');
 		expect((await judgedCheck(LOCAL_PERSON, 'q', 'yarrow'))[0].left).toBeUndefined();
 	});
 

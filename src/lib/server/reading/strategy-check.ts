@@ -14,7 +14,7 @@ import type { Person } from '../people';
 import { Cache } from '../caches';
 import { changePrices, formsOfStem, searchable, strategyView } from '../search';
 import { currentIndex, editionIndex } from '../vocabulary';
-import { pearlsOf } from './holding-pearls';
+import { pearlsOf } from './pearl-recall';
 import { introducedYears } from './value-rows';
 
 /** Offers of a concept that are priced: each is a search of its own. */

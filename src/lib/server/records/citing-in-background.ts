@@ -12,7 +12,7 @@ import { type Cited, cite, type Citing } from './citing';
 const AT_ONCE = 100;
 
 /** A report cites the same works whenever it is looked at, and a style alone takes a third of a second to read. */
-const lately = new Cache<Cited[]>(50);
+const citedBefore = new Cache<Cited[]>(50);
 const keyOf = (citing: Citing) => createHash('sha256').update(JSON.stringify(citing)).digest('base64');
 
 /** Formats a few at once; of many, says by which job they are formatted. */
@@ -22,7 +22,7 @@ export async function citeOrBegin(
 ): Promise<{ cited: Cited[] } | { job: string }> {
 	const { id: startedBy } = allow(person, 'read');
 	if (citing.items.length <= AT_ONCE)
-		return { cited: await lately.of(keyOf(citing), () => Promise.resolve(cite(citing))) };
+		return { cited: await citedBefore.of(keyOf(citing), () => Promise.resolve(cite(citing))) };
 	// What no style prints would only weigh on the way to the thread; and a style that is none is said at once.
 	cite({ ...citing, items: [] });
 	await dropOldResults();

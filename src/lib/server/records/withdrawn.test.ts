@@ -7,7 +7,7 @@ import { connection } from '../db/client';
 import { createInquiry } from '../inquiry/inquiries';
 import { LOCAL_PERSON } from '../people/access';
 import { listedWorks, readList } from '../reading/reading-lists';
-import { takeRecords } from '../reading/taking-works';
+import { takeRecords } from '../reading/works-to-list';
 import { searchIndex } from '../search/searching';
 import { currentIndex } from '../vocabulary/editions';
 import '../wings';

@@ -16,7 +16,7 @@ import { changeInquiry } from '../inquiry/inquiry-changes';
 import { LOCAL_PERSON } from '../people/access';
 import { databaseWithYarrow, store } from '../records/yarrow.test-aid';
 import { readList } from '../reading/reading-lists';
-import { takePool } from '../reading/taking-works';
+import { takePool } from '../reading/works-to-list';
 import { combineRuns, findRun, foundOf, logElsewhere, runStrategy } from '../runs/runs';
 import { searchIndex } from '../search/searching';
 import '../wings';

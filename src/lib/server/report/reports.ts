@@ -15,7 +15,7 @@ import { allowIn, exportInquiry, sharedView } from '../inquiry';
 import type { Person } from '../people';
 import { exportList } from '../reading';
 import { findRun } from '../runs';
-import { gather } from './gathering';
+import { gather } from './report-data';
 import { reportToDocx } from './report-docx';
 import { draftRow, insertReport, reportLines, reportRow, writeDraft } from './report-rows';
 import { FIRST_DRAFT, type ReportDraft } from './report-schema';

@@ -5,7 +5,14 @@ import { perConnection } from '../db';
 import { allow, type Person } from '../people';
 import { currentIndex } from '../vocabulary';
 import { ServiceError } from '../errors';
-import { eachWord, evenly, type IndexSets, readWord, setsOf, standsOutsideHeadings } from '../records';
+import {
+	eachWord,
+	systematicSample,
+	type IndexSets,
+	readWord,
+	setsOf,
+	standsOutsideHeadings
+} from '../records';
 import { Cache } from '../caches';
 import { eachTopicOf } from './topic-rows';
 
@@ -22,7 +29,7 @@ export interface StemForms {
 }
 
 /** The check of a strategy asks for the same stems again and again. */
-const latelyNow = perConnection(() => new Cache<StemForms>(500));
+const formsCache = perConnection(() => new Cache<StemForms>(500));
 
 /**
  * Words that begin with a stem, or are like a mask, where words are looked for. O(words of the records looked at), once while
@@ -42,7 +49,7 @@ export async function formsOfStem(
 	const isForm = (word: string) => (mask ? mask.test(word) : word.startsWith(stem));
 	const { index } = await currentIndex(code);
 	const sets = setsOf(index);
-	return latelyNow().of(`${sets.version} ${text}`, () => formsIn(sets, code, text, isForm));
+	return formsCache().of(`${sets.version} ${text}`, () => formsIn(sets, code, text, isForm));
 }
 
 async function formsIn(
@@ -53,7 +60,7 @@ async function formsIn(
 ): Promise<StemForms> {
 	const leaf = { kind: 'word' as const, text, capitals: false, field: DEFAULT_WORD_FIELD };
 	const found = (await sets.load([leaf])).of(leaf);
-	const looked = evenly(found.toArray());
+	const looked = systematicSample(found.toArray());
 	const counts = new Map<string, number>();
 	await eachTopicOf(code, [...looked], (vector) =>
 		eachWord(vector, (bytes, at, places) => {

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import type { HeadingFields, Mending } from '../../../core/vocabulary/mending';
+import type { HeadingFields, Mending } from '../../../core/vocabulary/vocabulary-edit';
 import { connection } from '../db/client';
 import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
 import { findJob } from '../jobs/jobs';

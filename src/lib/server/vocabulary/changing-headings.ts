@@ -7,7 +7,7 @@ import { removeOvertaken, sqlHere } from './edition-rows';
 import { currentIndex, warmUp } from './editions';
 import { updateIndex } from './index-rows';
 import type { mendingBody } from './subject-index-schema';
-import type { MendingRequest } from './mended-vocabulary';
+import type { MendingRequest } from './edited-vocabulary';
 import { importVocabulary } from './vocabulary-import';
 
 /** Says whether the headings of an index are typed and changed here. */

@@ -1,6 +1,6 @@
 /** The rows of subject indexes. */
 import { and, asc, count, eq, max, or, sql } from 'drizzle-orm';
-import { onceWhileReading } from '../answering';
+import { oncePerRequest } from '../request-cache';
 import {
 	connection,
 	type Database,
@@ -43,7 +43,7 @@ export function currentIndexes(): Promise<CurrentIndex[]> {
 	const { db } = connection();
 	const query = prepared.get(db) ?? prepareIndexes(db);
 	prepared.set(db, query);
-	return onceWhileReading('indexes', () => query.execute());
+	return oncePerRequest('indexes', () => query.execute());
 }
 
 /** The inquiries that use an index: their titles, and how many picks of each are from it. */

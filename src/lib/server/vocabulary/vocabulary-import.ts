@@ -6,7 +6,7 @@ import { indexVocabulary } from './import-index';
 import { readVocabulary, type ReadVocabulary } from './import-read';
 import { Overtaken, type Wanted, type WhenCurrent, writeVocabulary, type Written } from './import-write';
 import { mappingsOfVocabulary } from './mapping-files';
-import { mendedVocabulary, type MendingRequest } from './mended-vocabulary';
+import { mendedVocabulary, type MendingRequest } from './edited-vocabulary';
 import type { Format } from './parsers';
 import { digestOf } from './settling-edition';
 

@@ -1,6 +1,6 @@
 import { forPage } from '$lib/server/http';
 import { listIndexes } from '$lib/server/vocabulary';
-import { apartOfCopy, namesOf, participantsOf, readInquiry } from '$lib/server/inquiry';
+import { reviewOfCopy, namesOf, participantsOf, readInquiry } from '$lib/server/inquiry';
 
 export const load = ({ locals, params }) =>
 	forPage(async () => {
@@ -9,7 +9,7 @@ export const load = ({ locals, params }) =>
 			listIndexes(locals.person),
 			participantsOf(locals.person, params.id),
 			namesOf(locals.person, params.id),
-			apartOfCopy(locals.person, params.id)
+			reviewOfCopy(locals.person, params.id)
 		]);
 		// Whoever takes part, and whoever did and is named beside what they said.
 		const others = Object.entries(named).flatMap(([id, name]) =>

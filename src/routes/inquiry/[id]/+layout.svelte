@@ -3,7 +3,7 @@
 	import { invalidateAll } from '$app/navigation';
 	import { page } from '$app/state';
 	import { messages } from '$lib/components/messages/messages.svelte';
-	import ApartBanner from '$lib/components/apart/ApartBanner.svelte';
+	import ReviewBanner from '$lib/components/independent-review/ReviewBanner.svelte';
 	import CollisionPanel from '$lib/components/frame/CollisionPanel.svelte';
 	import ConceptStrip from '$lib/components/frame/ConceptStrip.svelte';
 	import { useKeys } from '$lib/components/parts/keys.svelte';
@@ -115,7 +115,7 @@
 				those who take part in it.
 			</p>
 		{/if}
-		{#if data.apart}<ApartBanner apart={data.apart} {id} />{/if}
+		{#if data.apart}<ReviewBanner apart={data.apart} {id} />{/if}
 		<Guarded name="The line of concepts"><ConceptStrip /></Guarded>
 		<main
 			id="main"

@@ -1,5 +1,5 @@
 import { answer, bodyOf } from '$lib/server/http';
-import { apartBody, decideApart } from '$lib/server/inquiry';
+import { reviewBody, beginReview } from '$lib/server/inquiry';
 
 export const POST = ({ locals, params, request }) =>
-	answer(async () => decideApart(locals.person, params.id, await bodyOf(request, apartBody)), 201);
+	answer(async () => beginReview(locals.person, params.id, await bodyOf(request, reviewBody)), 201);

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { answer, bodyOf, queryOf, whoAsks } from '$lib/server/http';
+import { answer, bodyOf, queryOf, authenticate } from '$lib/server/http';
 import { liveStream, sayWhere, streamHead } from '$lib/server/inquiry';
 
 const window = v.pipe(v.string(), v.uuid());
@@ -14,7 +14,7 @@ const body = v.strictObject({
 export const GET = (event) =>
 	answer(() => {
 		const { window } = queryOf(event.url, query);
-		return liveStream(event.locals.person, event.params.id, () => whoAsks(event), window);
+		return liveStream(event.locals.person, event.params.id, () => authenticate(event), window);
 	});
 
 /** Answers whoever asks only what it would be. */

@@ -8,7 +8,7 @@
 	import Menu from '$lib/components/parts/Menu.svelte';
 	import Select from '$lib/components/parts/Select.svelte';
 	import { Asking } from '$lib/components/people/asking.svelte';
-	import Aparts from '$lib/components/apart/Aparts.svelte';
+	import IndependentReviews from '$lib/components/independent-review/IndependentReviews.svelte';
 	import AllComments from '$lib/components/comments/AllComments.svelte';
 	import FindPeople from '$lib/components/people/FindPeople.svelte';
 	import { PARTS_SAID } from '$lib/components/people/roles';
@@ -167,7 +167,7 @@
 			{/if}
 		</section>
 		{#if data.me?.alone === false}
-			<Aparts
+			<IndependentReviews
 				id={store.id}
 				aparts={data.aparts}
 				people={data.people.filter(({ role }) => role !== 'reader')}

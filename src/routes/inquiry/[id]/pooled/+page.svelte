@@ -19,7 +19,7 @@
 	import PoolRows from '$lib/components/pool/PoolRows.svelte';
 	import PoolShares from '$lib/components/pool/PoolShares.svelte';
 	import { called, readable } from '$lib/components/reading/dimension-words';
-	import { takeOnto, toggleListed } from '$lib/components/listing/taking';
+	import { takeOnto, toggleListed } from '$lib/components/listing/list-records';
 	import IndexesNav from '$lib/components/records/IndexesNav.svelte';
 
 	/** What the strategies or runs of several indexes find, as one list in which each work stands once. */

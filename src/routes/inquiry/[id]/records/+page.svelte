@@ -6,8 +6,8 @@
 	import {
 		indexesAt,
 		recordsAt,
-		siftedAt,
-		siftsIn,
+		filteredAt,
+		filtersIn,
 		strategyAt,
 		viewedAt,
 		type View
@@ -23,7 +23,7 @@
 	import { readingAddress } from '$lib/components/reading/reading-address';
 	import CompositionView from '$lib/components/reading/CompositionView.svelte';
 	import { togglePearl } from '$lib/components/pearls/marking';
-	import { takeOnto, toggleListed } from '$lib/components/listing/taking';
+	import { takeOnto, toggleListed } from '$lib/components/listing/list-records';
 	import ViewSwitch from '$lib/components/reading/ViewSwitch.svelte';
 	import WordsView from '$lib/components/reading/WordsView.svelte';
 	import WorthView from '$lib/components/reading/WorthView.svelte';
@@ -174,7 +174,7 @@
 		whole={recordsAt(place, data.code)}
 		onKeep={keep}
 		onWatch={() => void watchFor(store, data.code ?? '', page.url.search)}
-		wider={siftsIn(page.url).length > 0 ? siftedAt(page.url, 'back', view) : undefined}
+		wider={filtersIn(page.url).length > 0 ? filteredAt(page.url, 'back', view) : undefined}
 	/>
 {/if}
 {#if !found || !index}

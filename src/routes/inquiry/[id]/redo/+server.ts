@@ -1,7 +1,7 @@
 import { answer, bodyOf } from '$lib/server/http';
-import { fromWindow, stepBackOrForth } from '$lib/server/inquiry';
+import { fromWindow, undoOrRedo } from '$lib/server/inquiry';
 
 export const POST = ({ locals, params, request }) =>
 	answer(async () =>
-		stepBackOrForth(locals.person, params.id, 'redo', (await bodyOf(request, fromWindow)).client)
+		undoOrRedo(locals.person, params.id, 'redo', (await bodyOf(request, fromWindow)).client)
 	);

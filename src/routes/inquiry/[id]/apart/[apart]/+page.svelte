@@ -16,9 +16,9 @@
 		takeInWorks
 	} from '$core/crosswalk';
 	import { switchesInWords } from '$core/report';
-	import AgreementTable from '$lib/components/apart/AgreementTable.svelte';
-	import DifferenceRow from '$lib/components/apart/DifferenceRow.svelte';
-	import ListAgreement from '$lib/components/apart/ListAgreement.svelte';
+	import AgreementTable from '$lib/components/independent-review/AgreementTable.svelte';
+	import DifferenceRow from '$lib/components/independent-review/DifferenceRow.svelte';
+	import ListAgreement from '$lib/components/independent-review/ListAgreement.svelte';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 	import IndexMark from '$lib/components/marks/IndexMark.svelte';
 	import { useKeys } from '$lib/components/parts/keys.svelte';

@@ -1,8 +1,8 @@
 import { answer } from '$lib/server/http';
-import { endApart } from '$lib/server/inquiry';
+import { endReview } from '$lib/server/inquiry';
 
 export const DELETE = ({ locals, params }) =>
 	answer(async () => {
-		await endApart(locals.person, params.id, params.apart);
+		await endReview(locals.person, params.id, params.apart);
 		return {};
 	});

@@ -4,14 +4,15 @@ import type { Command } from '../../../core/crosswalk';
 import type { RecordDraft } from '../../../core/formats/record-draft';
 import { dropDatabase } from '../db/database.test-aid';
 import { createInquiry } from '../inquiry/inquiries';
-import { changeInquiry, readInquiry, stepBackOrForth } from '../inquiry/inquiry-changes';
+import { changeInquiry, readInquiry } from '../inquiry/inquiry-changes';
+import { undoOrRedo } from '../inquiry/undo';
 import { exportInquiry, importInquiry } from '../inquiry/inquiry-document';
 import { inquiryDocument } from '../inquiry/document-schema';
 import { LOCAL_PERSON } from '../people/access';
 import { databaseWithYarrow, store } from '../records/yarrow.test-aid';
 import { findRecords } from '../search/searching';
 import '../wings';
-import { pearlsOf, setPearl } from './holding-pearls';
+import { pearlsOf, setPearl } from './pearl-recall';
 
 const Y = 'https://y.example/';
 const NOISE = { uri: `${Y}noise`, label: 'Noise, Indoor' };
@@ -132,9 +133,9 @@ describe('pearls of an inquiry', () => {
 	it('are taken back, undone and handed on like anything else of an inquiry', async () => {
 		await mark('found', 'block', 'found');
 		expect((await yarrow()).pearls).toBe(2);
-		await stepBackOrForth(LOCAL_PERSON, id, 'undo');
+		await undoOrRedo(LOCAL_PERSON, id, 'undo');
 		expect((await yarrow()).pearls).toBe(1);
-		await stepBackOrForth(LOCAL_PERSON, id, 'redo');
+		await undoOrRedo(LOCAL_PERSON, id, 'redo');
 		await setPearl(LOCAL_PERSON, id, 'yarrow', 'found', false);
 		expect((await yarrow()).missed.map((one) => one.id)).toEqual(['block']);
 		const copy = await importInquiry(LOCAL_PERSON, await exportInquiry(LOCAL_PERSON, id));

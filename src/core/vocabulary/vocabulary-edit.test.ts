@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { completeRelations } from '../edition/integrity';
 import { vocabularyOf } from './make.test-aid';
-import { fieldsOf, mended, MendingError, type HeadingFields, type Mending } from './mending';
+import { fieldsOf, mended, MendingError, type HeadingFields, type Mending } from './vocabulary-edit';
 import type { VocabularyData } from './vocabulary-data';
 
 const base = () =>

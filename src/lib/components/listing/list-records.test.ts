@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { apply, emptyInquiry, execute, type Command, type ListEntry } from '$core/crosswalk';
 import type { InquiryStore } from '../inquiry/inquiry-store.svelte';
 import { messages } from '../messages/messages.svelte';
-import { isBare, takeOnto, toggleListed } from './taking';
+import { isBare, takeOnto, toggleListed } from './list-records';
 
 const said: string[] = [];
 const asked: { at: string; body: unknown }[] = [];

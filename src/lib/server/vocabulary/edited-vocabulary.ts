@@ -1,6 +1,6 @@
 /** An own vocabulary with a change made by hand, in the shape in which a file would have been read. */
 import { labelFindings, linkFindings } from '../../../core/edition/integrity';
-import { mended, MendingError, type Mending } from '../../../core/vocabulary/mending';
+import { mended, MendingError, type Mending } from '../../../core/vocabulary/vocabulary-edit';
 import type { Finding, VocabularyData } from '../../../core/vocabulary/vocabulary-data';
 import { ImportError } from '../jobs';
 import { currentIndex } from './editions';

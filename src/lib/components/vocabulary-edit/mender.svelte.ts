@@ -1,7 +1,7 @@
 /** Sends a change to an own vocabulary and waits until it is in use, which takes a moment. */
 import { invalidateAll } from '$app/navigation';
 import { page } from '$app/state';
-import type { HeadingFields, Mending } from '$core/vocabulary/mending';
+import type { HeadingFields, Mending } from '$core/vocabulary/vocabulary-edit';
 import { ask, inWords } from '$lib/client/ask';
 import type { HeadingSheet } from '$lib/server/browse';
 import type { IndexSummary } from '$lib/server/vocabulary';

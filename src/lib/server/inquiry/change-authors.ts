@@ -62,7 +62,7 @@ export interface Deciders {
 	last: Map<string, { by: string; on: string }>;
 }
 
-export async function decidersOf(inquiryId: string): Promise<Deciders> {
+export async function changeAuthors(inquiryId: string): Promise<Deciders> {
 	const { people, last } = await knownOf(inquiryId);
 	const names = await namesOfPeople([...people]);
 	const nameOf = (id: string) => names.get(id) ?? id;

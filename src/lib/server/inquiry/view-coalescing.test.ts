@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
-import { whileReading } from '../answering';
+import { withRequestCache } from '../request-cache';
 import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
 import { LOCAL_PERSON } from '../people';
 import { changeInquiry } from './inquiry-changes';
 import { createInquiry } from './inquiries';
 import { loadInquiry } from './loading';
-import { sharedView } from './shared-views';
+import { sharedView } from './view-coalescing';
 
 let url: string;
 let later = 0;
@@ -31,7 +31,7 @@ const change = async () => {
 };
 /** A view that says of which state it is, with how often that was worked out. */
 const work = vi.fn(async () => (await loadInquiry(id)).revision);
-const view = (knows?: number, name = 'view') => whileReading(knows, () => sharedView(id, name, work));
+const view = (knows?: number, name = 'view') => withRequestCache(knows, () => sharedView(id, name, work));
 
 describe('a view that is worked out for all who ask within a second', () => {
 	it('is worked out once for them, however many there are, and anew a second later', async () => {

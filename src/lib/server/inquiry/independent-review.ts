@@ -9,19 +9,19 @@ import { inTransaction } from '../db';
 import { ServiceError } from '../errors';
 import type { Person } from '../people';
 import { takerRows } from './access-rows';
-import { type ApartRow, apartsBy, deleteApart, insertApart, setDone } from './apart-rows';
-import type { apartBody } from './apart-schema';
+import { type ReviewRow, reviewsBy, deleteReview, insertReview, setDone } from './independent-review-rows';
+import type { reviewBody } from './independent-review-schema';
 import { namesOfPeople } from './change-rows';
 import { allowIn } from './inquiry-access';
 import { insertInquiry, originOf, rowsAsMade, writeRows } from './inquiry-rows';
-import { tell } from './live-rows';
+import { notify } from './live-rows';
 import { loadInquiry } from './loading';
 
 /** So many are under way in one inquiry. */
-const MOST_APARTS = 20;
+const MOST_REVIEWS = 20;
 
 /** Two who decide apart, as whoever takes part in the inquiry sees it: who they are and whether they have done. */
-export interface ApartLine {
+export interface ReviewLine {
 	id: string;
 	of: 'cells' | 'list';
 	cells: CellPlace[];
@@ -37,10 +37,10 @@ export interface ApartLine {
  * Begins it: each of the two gets a copy in which nothing is decided of what they are to decide.
  * @throws ServiceError 422 where the two are not two who may change the inquiry, or there is nothing to decide
  */
-export async function decideApart(
+export async function beginReview(
 	person: Person | undefined,
 	inquiryId: string,
-	asked: InferOutput<typeof apartBody>
+	asked: InferOutput<typeof reviewBody>
 ): Promise<{ id: string }> {
 	const { id: startedBy } = await allowIn(person, 'change-inquiry', inquiryId);
 	const [one, other] = asked.people;
@@ -52,14 +52,14 @@ export async function decideApart(
 			'no-two',
 			'Two people decide apart, each of whom owns the inquiry or may change it by themselves.'
 		);
-	if ((await apartsBy({ copy: inquiryId })).length > 0)
+	if ((await reviewsBy({ copy: inquiryId })).length > 0)
 		throw new ServiceError(
 			409,
 			'apart',
 			'This inquiry is a copy to decide in. Begin from the inquiry itself.'
 		);
-	if ((await apartsBy({ inquiry: inquiryId })).length >= MOST_APARTS)
-		throw new ServiceError(422, 'too-many', `${MOST_APARTS} are under way already. End one of them first.`);
+	if ((await reviewsBy({ inquiry: inquiryId })).length >= MOST_REVIEWS)
+		throw new ServiceError(422, 'too-many', `${MOST_REVIEWS} are under way already. End one of them first.`);
 	const { inquiry } = await loadInquiry(inquiryId);
 	const cells = asked.of === 'cells' ? asked.cells : [];
 	for (const { conceptId, indexCode } of cells)
@@ -79,9 +79,9 @@ export async function decideApart(
 			await writeRows(tx, copy.inquiryId, rowsAsMade({ ...emptied, about }));
 		}
 		const [first, second] = copies;
-		await insertApart({ id, inquiryId, of: asked.of, cells, startedBy }, [first, second], tx);
+		await insertReview({ id, inquiryId, of: asked.of, cells, startedBy }, [first, second], tx);
 	});
-	await tell({ inquiry: inquiryId, kind: 'people' });
+	await notify({ inquiry: inquiryId, kind: 'people' });
 	return { id };
 }
 
@@ -115,12 +115,15 @@ function withoutDecisions(inquiry: Inquiry): Inquiry {
 }
 
 /** All that is decided apart of an inquiry. */
-export async function apartsOf(person: Person | undefined, inquiryId: string): Promise<ApartLine[]> {
+export async function independentReviews(
+	person: Person | undefined,
+	inquiryId: string
+): Promise<ReviewLine[]> {
 	const { id } = await allowIn(person, 'read', inquiryId);
-	return linesOf(await apartsBy({ inquiry: inquiryId }), id);
+	return linesOf(await reviewsBy({ inquiry: inquiryId }), id);
 }
 
-async function linesOf(rows: readonly ApartRow[], personId: string): Promise<ApartLine[]> {
+async function linesOf(rows: readonly ReviewRow[], personId: string): Promise<ReviewLine[]> {
 	const names = await namesOfPeople(rows.flatMap(({ people }) => people.map((one) => one.personId)));
 	return rows.map(({ id, of, cells, startedAt, people }) => {
 		const [first, second] = people.map((one) => ({
@@ -142,7 +145,7 @@ async function linesOf(rows: readonly ApartRow[], personId: string): Promise<Apa
 }
 
 /** What whoever decides in a copy is told: what of, with whom, and who has done. */
-export interface ApartCopy extends ApartLine {
+export interface ReviewCopy extends ReviewLine {
 	/** The inquiry that it is of. */
 	inquiry: string;
 	/** What of it is theirs. */
@@ -150,19 +153,19 @@ export interface ApartCopy extends ApartLine {
 }
 
 /** @returns nothing where the inquiry is no such copy */
-export async function apartOfCopy(
+export async function reviewOfCopy(
 	person: Person | undefined,
 	copyId: string
-): Promise<ApartCopy | undefined> {
+): Promise<ReviewCopy | undefined> {
 	const { id } = await allowIn(person, 'read', copyId);
-	const [row] = await apartsBy({ copy: copyId });
+	const [row] = await reviewsBy({ copy: copyId });
 	if (!row) return undefined;
 	const [line] = await linesOf([row], id);
 	return { ...line, inquiry: row.inquiryId, side: row.people[0].inquiryId === copyId ? 0 : 1 };
 }
 
 /** What stands in a copy of what was to be decided. */
-async function decidedIn(copyId: string, { of, cells: places }: ApartRow): Promise<DecidedApart> {
+async function decidedIn(copyId: string, { of, cells: places }: ReviewRow): Promise<DecidedApart> {
 	const { inquiry } = await loadInquiry(copyId);
 	if (of === 'list')
 		return {
@@ -182,29 +185,33 @@ async function decidedIn(copyId: string, { of, cells: places }: ApartRow): Promi
 /**
  * Says that one of the two has done, or goes on. Once both have, each may know what the other decided, so neither goes on.
  */
-export async function sayDone(person: Person | undefined, copyId: string, isDone: boolean): Promise<void> {
+export async function setReviewDone(
+	person: Person | undefined,
+	copyId: string,
+	isDone: boolean
+): Promise<void> {
 	await allowIn(person, 'change-inquiry', copyId);
-	const [row] = await apartsBy({ copy: copyId });
+	const [row] = await reviewsBy({ copy: copyId });
 	if (!row) throw new ServiceError(404, 'no-apart', 'Nothing is decided apart here.');
 	if (row.people.every(({ doneAt }) => doneAt !== null))
 		throw new ServiceError(409, 'both-done', 'Both have done, and what they decided is compared.');
 	await setDone(copyId, isDone ? await decidedIn(copyId, row) : null);
-	await tell({ inquiry: row.inquiryId, kind: 'people' });
+	await notify({ inquiry: row.inquiryId, kind: 'people' });
 }
 
 /** What the two decided, side by side: both of the same kind. */
-export interface ApartCompared extends ApartLine {
+export interface ApartCompared extends ReviewLine {
 	decided: Both<DecidedApart>;
 }
 
 /** @throws ServiceError 409 while one of them decides yet: nobody sees anything before */
-export async function compareApart(
+export async function compareReviews(
 	person: Person | undefined,
 	inquiryId: string,
 	id: string
 ): Promise<ApartCompared> {
 	const { id: asking } = await allowIn(person, 'read', inquiryId);
-	const row = (await apartsBy({ inquiry: inquiryId })).find((one) => one.id === id);
+	const row = (await reviewsBy({ inquiry: inquiryId })).find((one) => one.id === id);
 	if (!row) throw noApart();
 	const [first, second] = row.people.map(({ decided }) => decided);
 	if (!first || !second)
@@ -218,10 +225,10 @@ export async function compareApart(
 }
 
 /** Ends it. The copies stay with whoever decided in them, as inquiries of their own. */
-export async function endApart(person: Person | undefined, inquiryId: string, id: string): Promise<void> {
+export async function endReview(person: Person | undefined, inquiryId: string, id: string): Promise<void> {
 	await allowIn(person, 'change-inquiry', inquiryId);
-	if (!(await deleteApart(inquiryId, id))) throw noApart();
-	await tell({ inquiry: inquiryId, kind: 'people' });
+	if (!(await deleteReview(inquiryId, id))) throw noApart();
+	await notify({ inquiry: inquiryId, kind: 'people' });
 }
 
 const noApart = () => new ServiceError(404, 'no-apart', 'This is not decided apart, or is no more.');

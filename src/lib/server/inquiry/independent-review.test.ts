@@ -3,10 +3,17 @@ import { aboutCell, type DecidedApart } from '../../../core/crosswalk';
 import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
 import type { Person } from '../people/access';
 import { addPeople } from '../people/people.test-aid';
-import { apartOfCopy, apartsOf, compareApart, decideApart, endApart, sayDone } from './apart';
+import {
+	reviewOfCopy,
+	independentReviews,
+	compareReviews,
+	beginReview,
+	endReview,
+	setReviewDone
+} from './independent-review';
 import { createInquiry, listInquiries, setInquiryState } from './inquiries';
 import { changeInquiry, readInquiry } from './inquiry-changes';
-import { makeLink, setParticipants } from './taking-part';
+import { makeLink, setParticipants } from './participants';
 
 const ID = 'quiet';
 const member = (id: string): Person => ({ id, name: `Name of ${id}`, role: 'member' });
@@ -62,12 +69,12 @@ const pick = (person: Person, inquiry: string, conceptId: string, uri: string) =
 const cells = [{ conceptId: 'noise', indexCode: 'yarrow' }];
 const people: [string, string] = ['owner', 'editor'];
 const ownCopy = async (person: Person, id: string) =>
-	(await apartsOf(person, ID)).find((apart) => apart.id === id)?.own as string;
+	(await independentReviews(person, ID)).find((apart) => apart.id === id)?.own as string;
 
 describe('deciding apart', () => {
 	it('takes two who may change the inquiry, and something to decide', async () => {
 		const begin = (who: [string, string], asked: object = {}) =>
-			decideApart(owner, ID, { of: 'cells', cells, people: who, ...asked } as never);
+			beginReview(owner, ID, { of: 'cells', cells, people: who, ...asked } as never);
 		for (const who of [
 			['owner', 'owner'],
 			['owner', 'reader'],
@@ -78,14 +85,14 @@ describe('deciding apart', () => {
 		await expect(
 			begin(people, { cells: [{ conceptId: 'noise', indexCode: 'sorrel' }] })
 		).rejects.toMatchObject({ code: 'no-cell' });
-		await expect(decideApart(reader, ID, { of: 'list', people })).rejects.toMatchObject({ status: 403 });
-		await expect(decideApart(stranger, ID, { of: 'list', people })).rejects.toMatchObject({ status: 404 });
-		expect(await apartsOf(owner, ID)).toEqual([]);
+		await expect(beginReview(reader, ID, { of: 'list', people })).rejects.toMatchObject({ status: 403 });
+		await expect(beginReview(stranger, ID, { of: 'list', people })).rejects.toMatchObject({ status: 404 });
+		expect(await independentReviews(owner, ID)).toEqual([]);
 		expect(await listInquiries(editor)).toHaveLength(1);
 	});
 
 	it('of cells happens in copies that nobody else sees, until both have done', async () => {
-		const { id } = await decideApart(owner, ID, { of: 'cells', cells, people });
+		const { id } = await beginReview(owner, ID, { of: 'cells', cells, people });
 		const [here, there] = [await ownCopy(owner, id), await ownCopy(editor, id)];
 		const { inquiry } = await readInquiry(owner, here);
 		// What is decided elsewhere stands; what is to be decided, and what was said of it, does not.
@@ -102,33 +109,33 @@ describe('deciding apart', () => {
 		await expect(
 			setParticipants(owner, here, { people: [{ id: 'owner', role: 'owner' }, { id: 'editor', role: 'reader' }], groups: [] }) // prettier-ignore
 		).rejects.toMatchObject({ code: 'apart' });
-		await expect(decideApart(owner, here, { of: 'cells', cells, people })).rejects.toThrow();
+		await expect(beginReview(owner, here, { of: 'cells', cells, people })).rejects.toThrow();
 
 		await pick(owner, here, 'noise', 'both');
 		await pick(owner, here, 'noise', 'mine');
 		await pick(editor, there, 'noise', 'both');
-		await sayDone(owner, here, true);
-		const [line] = await apartsOf(reader, ID);
+		await setReviewDone(owner, here, true);
+		const [line] = await independentReviews(reader, ID);
 		expect(line.people.map(({ isDone }) => isDone)).toEqual([true, false]);
 		expect(JSON.stringify(line)).not.toContain('mine');
-		await expect(compareApart(owner, ID, id)).rejects.toMatchObject({ status: 409, code: 'not-done' });
+		await expect(compareReviews(owner, ID, id)).rejects.toMatchObject({ status: 409, code: 'not-done' });
 		// Whoever has done may go on as long as the other has not.
-		await sayDone(owner, here, false);
-		await sayDone(owner, here, true);
-		expect(await apartOfCopy(editor, there)).toMatchObject({ inquiry: ID, side: 1 });
-		await sayDone(editor, there, true);
-		await expect(sayDone(editor, there, false)).rejects.toMatchObject({ code: 'both-done' });
+		await setReviewDone(owner, here, false);
+		await setReviewDone(owner, here, true);
+		expect(await reviewOfCopy(editor, there)).toMatchObject({ inquiry: ID, side: 1 });
+		await setReviewDone(editor, there, true);
+		await expect(setReviewDone(editor, there, false)).rejects.toMatchObject({ code: 'both-done' });
 		// What is done afterwards is not what was decided apart.
 		await pick(editor, there, 'noise', 'late');
-		const { decided } = await compareApart(reader, ID, id);
+		const { decided } = await compareReviews(reader, ID, id);
 		const headings = (one: DecidedApart) =>
 			one.of === 'cells' ? Object.values(one.cells.picks).map(({ headings: [{ uri }] }) => uri) : [];
 		expect(decided.map((one) => headings(one).sort())).toEqual([['both', 'mine'], ['both']]);
-		await expect(compareApart(stranger, ID, id)).rejects.toMatchObject({ status: 404 });
+		await expect(compareReviews(stranger, ID, id)).rejects.toMatchObject({ status: 404 });
 	});
 
 	it('of a reading list begins with every work open', async () => {
-		const { id } = await decideApart(editor, ID, { of: 'list', people });
+		const { id } = await beginReview(editor, ID, { of: 'list', people });
 		const [here, there] = [await ownCopy(owner, id), await ownCopy(editor, id)];
 		const { inquiry } = await readInquiry(owner, here);
 		expect(Object.values(inquiry.entries).map(({ decision, reason }) => [decision, reason])).toEqual([
@@ -137,9 +144,9 @@ describe('deciding apart', () => {
 		]);
 		await changeInquiry(owner, here, { kind: 'entries.set', ids: ['w1'], decision: 'keep' });
 		await changeInquiry(editor, there, { kind: 'entries.set', ids: ['w1'], decision: 'drop', reason: 'off' });
-		await sayDone(owner, here, true);
-		await sayDone(editor, there, true);
-		const { decided } = await compareApart(owner, ID, id);
+		await setReviewDone(owner, here, true);
+		await setReviewDone(editor, there, true);
+		const { decided } = await compareReviews(owner, ID, id);
 		expect(decided).toMatchObject([
 			{ of: 'list', list: { w1: { decision: 'keep' }, w2: { decision: 'open' } } },
 			{ of: 'list', list: { w1: { decision: 'drop', reason: 'off' }, w2: { decision: 'open' } } }
@@ -149,15 +156,15 @@ describe('deciding apart', () => {
 	});
 
 	it('ends without taking anything from anybody, and says where one removed what they decided', async () => {
-		const { id } = await decideApart(owner, ID, { of: 'cells', cells, people });
+		const { id } = await beginReview(owner, ID, { of: 'cells', cells, people });
 		const there = await ownCopy(editor, id);
 		await setInquiryState(editor, there, { removed: true });
-		expect((await apartsOf(owner, ID)).at(-1)).toMatchObject({ id, isBroken: true });
+		expect((await independentReviews(owner, ID)).at(-1)).toMatchObject({ id, isBroken: true });
 		const here = await ownCopy(owner, id);
-		await expect(endApart(reader, ID, id)).rejects.toMatchObject({ status: 403 });
-		await endApart(owner, ID, id);
-		await expect(endApart(owner, ID, id)).rejects.toMatchObject({ status: 404, code: 'no-apart' });
-		expect(await apartOfCopy(owner, here)).toBeUndefined();
+		await expect(endReview(reader, ID, id)).rejects.toMatchObject({ status: 403 });
+		await endReview(owner, ID, id);
+		await expect(endReview(owner, ID, id)).rejects.toMatchObject({ status: 404, code: 'no-apart' });
+		expect(await reviewOfCopy(owner, here)).toBeUndefined();
 		// By now it is an inquiry like any other.
 		await makeLink(owner, here);
 	});

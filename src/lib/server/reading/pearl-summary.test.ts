@@ -8,8 +8,8 @@ import { LOCAL_PERSON } from '../people/access';
 import { databaseWithYarrow, store } from '../records/yarrow.test-aid';
 import { logElsewhere, runStrategy } from '../runs/runs';
 import '../wings';
-import { pearlsOf, setPearl } from './holding-pearls';
-import { headingsOfPearls, pearlsByCell, pearlsOfRuns, pearlsOfStrategy } from './pearls-at-work';
+import { pearlsOf, setPearl } from './pearl-recall';
+import { headingsOfPearls, pearlsByCell, pearlsOfRuns, pearlsOfStrategy } from './pearl-summary';
 
 const Y = 'https://y.example/';
 const NOISE = { uri: `${Y}noise`, label: 'Noise, Indoor' };

@@ -18,7 +18,7 @@ const MOMENT = 2_000;
 /** Sessions that are remembered at once. */
 const MOST = 10_000;
 
-class Lately {
+class SessionCache {
 	private readonly known = new Map<string, { person: Promise<Person | undefined>; at: number }>();
 	private listening: Promise<Listening> | undefined;
 	private isHearing = () => false;
@@ -65,25 +65,25 @@ class Lately {
 	}
 }
 
-const latelyNow = perConnection(() => new Lately());
+const sessionCache = perConnection(() => new SessionCache());
 
 /** Who is signed in with a browser, as `personSignedIn` says. */
 export const personLately = (headers: Headers): Promise<Person | undefined> =>
-	latelyNow().of(headers.get('cookie') ?? '', () => personSignedIn(headers));
+	sessionCache().of(headers.get('cookie') ?? '', () => personSignedIn(headers));
 
 /** Sessions, people or what they may do are others now, as this server knows before it is told. */
-export const forgetLately = (): void => latelyNow().forget();
+export const clearSessionCache = (): void => sessionCache().forget();
 
 /**
  * Says whenever people, sessions or parts are others, at whichever server.
  * @returns what ends it
  */
 export function whenPeopleChange(hear: () => void): () => void {
-	const lately = latelyNow();
-	if (withAccounts()) lately.open();
-	lately.heard.add(hear);
-	return () => void lately.heard.delete(hear);
+	const cache = sessionCache();
+	if (withAccounts()) cache.open();
+	cache.heard.add(hear);
+	return () => void cache.heard.delete(hear);
 }
 
 /** Listens no more. */
-export const stopLately = (): Promise<void> => latelyNow().close();
+export const closeSessionCache = (): Promise<void> => sessionCache().close();

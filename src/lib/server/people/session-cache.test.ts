@@ -2,7 +2,7 @@ import { afterAll, afterEach, beforeAll, describe, expect, it, vi } from 'vitest
 import { connect } from '../db/client';
 import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
 import * as listening from '../db';
-import { forgetLately, personLately, stopLately } from './lately-signed-in';
+import { clearSessionCache, personLately, closeSessionCache } from './session-cache';
 import * as signingIn from './signing-in';
 
 let url: string;
@@ -10,8 +10,8 @@ beforeAll(async () => {
 	url = await migratedDatabase();
 });
 afterEach(async () => {
-	await forgetLately();
-	await stopLately();
+	await clearSessionCache();
+	await closeSessionCache();
 	vi.restoreAllMocks();
 });
 afterAll(() => dropDatabase(url));
@@ -45,10 +45,10 @@ describe('who was signed in a moment ago', () => {
 		of.later = 2_100;
 		expect(await personLately(browser())).toBeUndefined();
 		of.role = 'member';
-		await forgetLately();
+		await clearSessionCache();
 		expect(await personLately(browser())).toBeDefined();
 		// What failed is asked again.
-		await forgetLately();
+		await clearSessionCache();
 		asked.mockRejectedValueOnce(new Error('away'));
 		await expect(personLately(browser())).rejects.toThrow('away');
 		expect(await personLately(browser())).toBeDefined();

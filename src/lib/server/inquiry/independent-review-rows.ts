@@ -3,7 +3,7 @@ import { and, asc, eq, isNull } from 'drizzle-orm';
 import type { Both, CellPlace, DecidedApart, Side } from '../../../core/crosswalk';
 import { apartPeople, aparts, connection, inquiries, type Queries } from '../db';
 
-export interface ApartRow {
+export interface ReviewRow {
 	id: string;
 	inquiryId: string;
 	of: 'cells' | 'list';
@@ -24,7 +24,7 @@ export interface ApartPerson {
 	isThere: boolean;
 }
 
-export async function insertApart(
+export async function insertReview(
 	row: Omit<typeof aparts.$inferInsert, 'startedAt'>,
 	people: Both<{ personId: string; inquiryId: string }>,
 	tx: Queries
@@ -34,10 +34,10 @@ export async function insertApart(
 }
 
 /** What is decided apart of an inquiry, the latest last; of the inquiry itself or of one of the copies. */
-export async function apartsBy(
+export async function reviewsBy(
 	by: { inquiry: string } | { copy: string } | { id: string },
 	on: Queries = connection().db
-): Promise<ApartRow[]> {
+): Promise<ReviewRow[]> {
 	const copies = on
 		.select({ id: apartPeople.apartId })
 		.from(apartPeople)
@@ -61,7 +61,7 @@ export async function apartsBy(
 		.orderBy(asc(aparts.startedAt), asc(aparts.id), asc(apartPeople.side));
 	const byId = new Map<string, typeof rows>();
 	for (const row of rows) byId.set(row.apart.id, [...(byId.get(row.apart.id) ?? []), row]);
-	return [...byId.values()].flatMap((own): ApartRow[] => {
+	return [...byId.values()].flatMap((own): ReviewRow[] => {
 		const [{ apart }] = own;
 		const people = own.map(({ person, removed }): ApartPerson => ({
 			side: person.side as Side,
@@ -84,7 +84,7 @@ export async function setDone(copyId: string, decided: DecidedApart | null): Pro
 		.where(eq(apartPeople.inquiryId, copyId));
 }
 
-export async function deleteApart(inquiryId: string, id: string): Promise<boolean> {
+export async function deleteReview(inquiryId: string, id: string): Promise<boolean> {
 	const gone = await connection()
 		.db.delete(aparts)
 		.where(and(eq(aparts.id, id), eq(aparts.inquiryId, inquiryId)))

@@ -8,7 +8,7 @@ import { crosswalkToSssom } from '../../../core/formats/crosswalk-sssom';
 import type { Person } from '../people';
 import { ServiceError } from '../errors';
 import { listIndexes } from '../vocabulary';
-import { decidersOf, readInquiry } from '../inquiry';
+import { changeAuthors, readInquiry } from '../inquiry';
 import { crosswalkToXlsx } from './workbook';
 
 interface Format {
@@ -20,7 +20,7 @@ const FORMATS: Record<string, Format> = {
 	'sssom.tsv': {
 		type: 'text/tab-separated-values; charset=utf-8',
 		write: async (inquiry, indexes) => {
-			const { last } = await decidersOf(inquiry.about.id);
+			const { last } = await changeAuthors(inquiry.about.id);
 			return crosswalkToSssom(
 				inquiry,
 				indexes,

@@ -7,7 +7,7 @@
  * heard of yet is missed for a second at most, as if it had been asked that much earlier.
  * The measured gain is in docs/running.md.
  */
-import { knownToAsker } from '../answering';
+import { knownToAsker } from '../request-cache';
 import { perConnection } from '../db';
 import { loadInquiry, WITHOUT_WORKS } from './loading';
 

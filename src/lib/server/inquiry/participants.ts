@@ -29,10 +29,10 @@ import {
 	takerRows,
 	takingGroups
 } from './access-rows';
-import { isDecidedApart } from './apart-rows';
+import { isDecidedApart } from './independent-review-rows';
 import { allowIn, roleIn, standingIn } from './inquiry-access';
 import { setState } from './inquiry-rows';
-import { tell } from './live-rows';
+import { notify } from './live-rows';
 import type { participantsBody } from './participants-schema';
 
 /** So many links lead to an inquiry at once. */
@@ -94,7 +94,7 @@ export async function setParticipants(
 		)
 			throw new ServiceError(404, 'no-group', 'A group that is named is not here. Nobody was changed.');
 		await replaceTakers(inquiryId, people, groups, tx);
-		await tell({ inquiry: inquiryId, kind: 'people' }, tx);
+		await notify({ inquiry: inquiryId, kind: 'people' }, tx);
 	});
 	const role = await roleIn(asking, inquiryId);
 	// Whoever gave it away and kept no part is told so once, and finds it no more.
@@ -148,7 +148,7 @@ export async function takeBackLink(
 	await allowIn(person, 'own-inquiry', inquiryId);
 	if (!(await deleteLink(inquiryId, key)))
 		throw new ServiceError(404, 'no-link', 'There is no such link. It may have been taken back.');
-	await tell({ inquiry: inquiryId, kind: 'people' });
+	await notify({ inquiry: inquiryId, kind: 'people' });
 }
 
 /** The inquiry that a link leads to. Without accounts there are none. */

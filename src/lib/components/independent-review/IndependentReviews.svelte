@@ -5,13 +5,13 @@
 	import { messages } from '../messages/messages.svelte';
 	import { counted } from '../parts/numbers';
 	import { Asking } from '../people/asking.svelte';
-	import type { ApartLine } from '$lib/server/inquiry';
-	import BeginApart from './BeginApart.svelte';
+	import type { ReviewLine } from '$lib/server/inquiry';
+	import BeginReview from './BeginReview.svelte';
 
 	/** What two people decide apart in this inquiry, and the way to begin. */
 	interface Props {
 		id: string;
-		aparts: readonly ApartLine[];
+		aparts: readonly ReviewLine[];
 		/** Who may decide. */
 		people: readonly { id: string; name: string }[];
 		mayBegin: boolean;
@@ -28,15 +28,15 @@
 		opener?.focus();
 	}
 
-	async function end(apart: ApartLine) {
+	async function end(apart: ReviewLine) {
 		if (!(await asking.send(`/inquiry/${id}/apart/${apart.id}`, undefined, 'DELETE'))) return;
 		messages.say('Ended. What each decided stays with them.');
 		await invalidateAll();
 	}
-	const names = ({ people: two }: ApartLine) => `${two[0].name} and ${two[1].name}`;
-	const whatOf = ({ of, cells }: ApartLine) =>
+	const names = ({ people: two }: ReviewLine) => `${two[0].name} and ${two[1].name}`;
+	const whatOf = ({ of, cells }: ReviewLine) =>
 		of === 'list' ? 'the reading list' : counted(cells.length, 'cell');
-	function stateOf({ people: two, isBroken }: ApartLine): string {
+	function stateOf({ people: two, isBroken }: ReviewLine): string {
 		if (isBroken) return 'one of them removed what they decided';
 		const open = two.filter(({ isDone }) => !isDone);
 		if (open.length === 0) return 'both have done';
@@ -79,7 +79,7 @@
 		{#if people.length < 2}
 			<p class="mt-2 text-quiet">It needs two who may change the inquiry. Share it with somebody first.</p>
 		{:else if beginning}
-			<BeginApart {id} {people} onClose={close} />
+			<BeginReview {id} {people} onClose={close} />
 		{:else}
 			<button class="action mt-3" bind:this={opener} onclick={() => (beginning = true)}
 				>Let two decide apart</button

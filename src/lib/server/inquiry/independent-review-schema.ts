@@ -3,7 +3,7 @@ import * as v from 'valibot';
 
 const id = v.pipe(v.string(), v.nonEmpty(), v.maxLength(200));
 
-export const apartBody = v.variant('of', [
+export const reviewBody = v.variant('of', [
 	v.strictObject({
 		of: v.literal('cells'),
 		people: v.strictTuple([id, id]),

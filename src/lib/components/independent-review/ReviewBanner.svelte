@@ -1,10 +1,10 @@
 <script lang="ts">
 	import { invalidateAll } from '$app/navigation';
 	import { Asking } from '../people/asking.svelte';
-	import type { ApartCopy } from '$lib/server/inquiry';
+	import type { ReviewCopy } from '$lib/server/inquiry';
 
 	/** Above every screen of a copy in which somebody decides apart: from whom, and how it goes on. */
-	let { apart, id }: { apart: ApartCopy; id: string } = $props();
+	let { apart, id }: { apart: ReviewCopy; id: string } = $props();
 	const asking = new Asking();
 	const own = $derived(apart.people[apart.side]);
 	const other = $derived(apart.people[1 - apart.side]);

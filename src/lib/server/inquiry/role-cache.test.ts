@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, expect, it, vi } from 'vitest';
 import { connect, type Connection } from '../db/client';
 import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
-import { personLately, stopLately } from '../people/lately-signed-in';
+import { personLately, closeSessionCache } from '../people/session-cache';
 import type { Person } from '../people';
 import * as signingIn from '../people/signing-in';
 import { addPeople } from '../people/people.test-aid';
@@ -15,7 +15,7 @@ beforeAll(async () => {
 	elsewhere = connect(url, 1);
 });
 afterAll(async () => {
-	await stopLately();
+	await closeSessionCache();
 	await elsewhere.end();
 	await dropDatabase(url);
 });

@@ -9,7 +9,7 @@ import {
 	switchesInWords
 } from '../../../core/report';
 import { COMMON_LIMITS, printStrategy, strategyOf } from '../../../core/search';
-import { allowIn, decidersOf, loadInquiry } from '../inquiry';
+import { allowIn, changeAuthors, loadInquiry } from '../inquiry';
 import type { Person } from '../people';
 import { checkOfAll, citeEntries, pearlsOfRuns, pooledList, worksFoundBy } from '../reading';
 import { setsOf } from '../records';
@@ -46,7 +46,7 @@ export async function gather(
 		loadInquiry(inquiryId),
 		listRuns(person, inquiryId),
 		currentIndexes(),
-		decidersOf(inquiryId)
+		changeAuthors(inquiryId)
 	]);
 	const chosen = wanted ? all.filter(({ number }) => wanted.includes(number)) : lastRuns(inquiry, all);
 	const codes = inquiry.about.indexes;

@@ -6,7 +6,7 @@ import { ServiceError } from '../errors';
 import { inTransaction, type Queries } from '../db';
 import { putMessage } from '../outbox';
 import { allow, LOCAL_PERSON, type Person, type Role } from './access';
-import { oneMoreTry, triedWell } from './attempts';
+import { consumeAttempt, triedWell } from './attempts';
 import { auth, personOfReset } from './auth-rows';
 import { hashOf, newKey } from './keys';
 import { refuseCommon } from './passwords';
@@ -102,7 +102,7 @@ const noInvitation = () =>
 
 /** Whom an invitation is for: their address, or nobody in particular. */
 export async function invitedBy(caller: Caller, key: string): Promise<{ email: string; role: Role }> {
-	await oneMoreTry('welcome', caller.address);
+	await consumeAttempt('welcome', caller.address);
 	const found = await openInvitation(hashOf(key));
 	if (!found || (found.email === '' && (await isAnybodyHere()))) throw noInvitation();
 	return { email: found.email, role: found.role };
@@ -116,7 +116,7 @@ export async function acceptInvitation(
 	caller: Caller,
 	{ key, name, email: typed, password }: { key: string; name: string; email?: string; password: string }
 ): Promise<Signed<{ name: string }>> {
-	await oneMoreTry('welcome', caller.address);
+	await consumeAttempt('welcome', caller.address);
 	const email = await inTransaction(async (tx) => {
 		const found = await openInvitation(hashOf(key), tx);
 		const isFirst = found?.email === '';
@@ -157,7 +157,7 @@ export async function register(
 ): Promise<void> {
 	if (!isOpenToAll())
 		throw new ServiceError(403, 'not-open', 'Accounts are made by invitation here. Ask an administrator.');
-	await oneMoreTry('register', caller.address, email);
+	await consumeAttempt('register', caller.address, email);
 	refuseCommon(password, email);
 	try {
 		await auth().api.signUpEmail({
@@ -175,7 +175,7 @@ const badLink = () =>
 
 /** Confirms an address by the key that was sent to it, once. */
 export async function confirm(caller: Caller, key: string): Promise<void> {
-	await oneMoreTry('confirm', caller.address);
+	await consumeAttempt('confirm', caller.address);
 	// The library takes a key for as long as it is good. Whom it is for is looked at here, whether it is good there.
 	if ((await personWithEmail(addressIn(key)))?.emailVerified) throw badLink();
 	try {
@@ -203,7 +203,7 @@ const SAME_TIME = 400;
 
 /** Sends a link to a new password, where there is an account; the answer is the same where there is none, and as long coming. */
 export async function forgotten(caller: Caller, email: string): Promise<void> {
-	await oneMoreTry('forgotten', caller.address, email);
+	await consumeAttempt('forgotten', caller.address, email);
 	await Promise.all([
 		wait(SAME_TIME),
 		auth().api.requestPasswordReset({
@@ -218,7 +218,7 @@ export async function renewPassword(
 	caller: Caller,
 	{ key, password, endTokens = false }: { key: string; password: string; endTokens?: boolean }
 ): Promise<void> {
-	await oneMoreTry('renew', caller.address);
+	await consumeAttempt('renew', caller.address);
 	const personId = await personOfReset(key);
 	refuseCommon(password, (personId && (await personRow(personId))?.email) || '');
 	try {
@@ -239,7 +239,7 @@ export async function changePassword(
 	{ present, password, endTokens = false }: { present: string; password: string; endTokens?: boolean }
 ): Promise<Signed<object>> {
 	const { id, email } = await signedInWith(caller);
-	await oneMoreTry('present password', caller.address, id);
+	await consumeAttempt('present password', caller.address, id);
 	refuseCommon(password, email);
 	try {
 		const { headers } = await auth().api.changePassword({
@@ -283,7 +283,7 @@ export async function proveOneself(caller: Caller, present: string): Promise<voi
 			'Sign out and in again first, so that it is known to be you.'
 		);
 	}
-	await oneMoreTry('present password', caller.address, id);
+	await consumeAttempt('present password', caller.address, id);
 	try {
 		await auth().api.verifyPassword({ body: { password: present }, headers: headersOf(caller) });
 	} catch (error) {
