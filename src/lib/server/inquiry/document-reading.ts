@@ -33,13 +33,7 @@ export interface DocumentPieces {
  * @param codes the subject indexes that are here
  * @throws ValiError where it does not fit the schema, ServiceError 422 for any other fault
  */
-export function readDocument({
-	text,
-	codes
-}: {
-	text: string;
-	codes: readonly string[];
-}): DocumentPieces {
+export function readDocument({ text, codes }: { text: string; codes: readonly string[] }): DocumentPieces {
 	const document = v.parse(inquiryDocument(), JSON.parse(text));
 	const known = new Set(codes);
 	const isIndex = (code: string) => known.has(code);

@@ -34,8 +34,7 @@ export interface ThreadProgress {
 
 /** How work in a thread ended. */
 export type ThreadOutcome =
-	| { kind: 'done' }
-	| { kind: 'failed'; code: string; message: string; line?: number };
+	{ kind: 'done' } | { kind: 'failed'; code: string; message: string; line?: number };
 
 /** As many as jobs of all kinds may need at a time. */
 const threads = threadPool('import', {

@@ -27,7 +27,9 @@ const threads = threadPool('phrases', {
 });
 
 /** Has each half of the work done. */
-async function shared<T extends TakenTexts | Uint32Array>(taskOf: (part: number) => PhraseTask): Promise<T[]> {
+async function shared<T extends TakenTexts | Uint32Array>(
+	taskOf: (part: number) => PhraseTask
+): Promise<T[]> {
 	const answers = await Promise.all(
 		Array.from({ length: THREADS }, (_, part) => threads().run(taskOf(part)) as Promise<PhraseAnswer>)
 	);

@@ -289,32 +289,36 @@ describe('importing a vocabulary', () => {
 });
 
 describe('removing an index', () => {
-	it('gives way to whoever reads it whole, says so, and keeps nobody from reading the others', { retry: 2 }, async () => {
-		await createIndex(LOCAL_PERSON, { code: 'sedge', name: 'Sedge', discipline: '' });
-		await loadTurtle('sedge', GOOD);
-		const backup = connect(url, 1);
-		let end = () => {};
-		const held = new Promise<void>((resolve) => (end = resolve));
-		const reading = backup.sql.begin(async (tx) => {
-			await tx`select count(*) from headings`;
-			await held;
-		});
-		await new Promise((resolve) => setTimeout(resolve, 100));
-		const removal = removeIndex(LOCAL_PERSON, 'sedge');
-		removal.catch(() => {});
-		// Others go on reading meanwhile.
-		for (let i = 0; i < 5; i++) {
-			const begun = Date.now();
-			await headingSheet(LOCAL_PERSON, 'yarrow', 'noise').catch(() => {});
-			await connection().sql`select count(*) from headings`;
-			expect(Date.now() - begun).toBeLessThan(900);
-			await new Promise((resolve) => setTimeout(resolve, 200));
+	it(
+		'gives way to whoever reads it whole, says so, and keeps nobody from reading the others',
+		{ retry: 2 },
+		async () => {
+			await createIndex(LOCAL_PERSON, { code: 'sedge', name: 'Sedge', discipline: '' });
+			await loadTurtle('sedge', GOOD);
+			const backup = connect(url, 1);
+			let end = () => {};
+			const held = new Promise<void>((resolve) => (end = resolve));
+			const reading = backup.sql.begin(async (tx) => {
+				await tx`select count(*) from headings`;
+				await held;
+			});
+			await new Promise((resolve) => setTimeout(resolve, 100));
+			const removal = removeIndex(LOCAL_PERSON, 'sedge');
+			removal.catch(() => {});
+			// Others go on reading meanwhile.
+			for (let i = 0; i < 5; i++) {
+				const begun = Date.now();
+				await headingSheet(LOCAL_PERSON, 'yarrow', 'noise').catch(() => {});
+				await connection().sql`select count(*) from headings`;
+				expect(Date.now() - begun).toBeLessThan(900);
+				await new Promise((resolve) => setTimeout(resolve, 200));
+			}
+			await expect(removal).rejects.toMatchObject({ status: 409, code: 'index-in-use' });
+			end();
+			await reading;
+			await backup.end();
+			await removeIndex(LOCAL_PERSON, 'sedge');
+			await expect(currentIndex('sedge')).rejects.toMatchObject({ status: 404 });
 		}
-		await expect(removal).rejects.toMatchObject({ status: 409, code: 'index-in-use' });
-		end();
-		await reading;
-		await backup.end();
-		await removeIndex(LOCAL_PERSON, 'sedge');
-		await expect(currentIndex('sedge')).rejects.toMatchObject({ status: 404 });
-	});
+	);
 });
