@@ -92,16 +92,18 @@ const CHECKS = [
 const AT_A_TIME = 2;
 
 /**
- * @param {number} [atATime]
+ * @param {() => Promise<unknown>} [beside] is done beside the checks, once what both read is made, and takes the place of one
  * @returns {Promise<{ name: string, ok: boolean }[]>}
  */
-export async function runChecks(atATime = AT_A_TIME) {
+export async function runChecks(beside) {
 	/** @type {{ name: string, ok: boolean }[]} */
 	const done = [];
 	/** @param {(typeof CHECKS)[number]} check */
 	const look = async ([name, run]) => {
+		const begun = performance.now();
 		const trouble = await run();
-		console.log(`${trouble === '' ? '✓' : '✗'} ${name}`);
+		const seconds = Math.round((performance.now() - begun) / 1_000);
+		console.log(`${trouble === '' ? '✓' : '✗'} ${name} (${seconds} s)`);
 		if (trouble) console.log(trouble);
 		done.push({ name, ok: trouble === '' });
 	};
@@ -110,7 +112,7 @@ export async function runChecks(atATime = AT_A_TIME) {
 	const work = async () => {
 		for (let next = waiting.shift(); next; next = waiting.shift()) await look(next);
 	};
-	await Promise.all(Array.from({ length: atATime }, work));
+	await Promise.all([beside?.(), ...Array.from({ length: beside ? AT_A_TIME - 1 : AT_A_TIME }, work)]);
 	return done;
 }
 

@@ -117,13 +117,8 @@ try {
 		startPostgres(path.join(scratch, 'home'), { durable: false, asAdmin: true })
 	);
 	const { runChecks } = await import('./check.mjs');
-	// Both read what this makes.
-	await timed('routes', () => run('npx', ['svelte-kit', 'sync']));
 	// The build leaves a core to spare, and the checks take it.
-	const [checks] = await Promise.all([
-		timed('checks', () => runChecks(1)),
-		timed('build', () => ensureBuild())
-	]);
+	const checks = await timed('checks', () => runChecks(() => timed('build', ensureBuild)));
 	for (const { ok } of checks) ok ? passed++ : failed++;
 	const seed = process.env.OAKMOSS_SEED ?? String(parseInt(sourcesDigest().slice(0, 7), 16));
 	say(`running the tests (OAKMOSS_SEED=${seed} draws the same random cases again)`);
