@@ -20,10 +20,13 @@ if (!process.env.OAKMOSS_SEED) {
 const MANY_CASES = 180_000;
 const JOURNEY = 600_000;
 
+/** How long the server is held up can be told only while nothing else works on the same cores. */
+const ALONE = 'e2e/held-up.test.ts';
+
 /**
- * Four suites: the core alone, what the interface is made of, the server against a real PostgreSQL, all in a real browser.
- * The last two come one after the other: each keeps two cores busy, and a journey that waits for the other suite's
- * computation measures nothing.
+ * Four suites: the core alone, what the interface is made of, the server against a real PostgreSQL, all in a real browser. Two
+ * files at a time, as an ordinary machine has two cores to spare, and after them what has to be alone. Files of the server and
+ * journeys share what they have loaded: a database of its own keeps each from the others.
  */
 export default defineConfig({
 	test: {
@@ -67,6 +70,17 @@ export default defineConfig({
 					// As many as an ordinary machine has cores to spare.
 					maxConcurrency: 2,
 					include: ['e2e/**/*.test.ts'],
+					exclude: [ALONE],
+					testTimeout: JOURNEY,
+					hookTimeout: JOURNEY
+				}
+			},
+			{
+				test: {
+					name: 'alone',
+					include: [ALONE],
+					// After all others.
+					sequence: { groupOrder: 1 },
 					testTimeout: JOURNEY,
 					hookTimeout: JOURNEY
 				}

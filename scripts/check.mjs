@@ -32,7 +32,7 @@ async function schemaDeparture() {
 	try {
 		cpSync(path.join(root, 'drizzle'), folder, { recursive: true });
 		const before = readdirSync(folder).length;
-		const schema = path.join(root, 'src/lib/server/db/schema.ts');
+		const schema = path.join(root, 'src/lib/server/db/schema/index.ts');
 		const trouble = await npx(
 			'drizzle-kit',
 			'generate',
@@ -46,7 +46,7 @@ async function schemaDeparture() {
 		if (trouble) return trouble;
 		return readdirSync(folder).length === before
 			? ''
-			: 'The tables in db/schema.ts have changed and no migration says so: run npm run db:generate.';
+			: 'The tables in db/schema have changed and no migration says so: run npm run db:generate.';
 	} finally {
 		rmSync(folder, { recursive: true, force: true });
 	}

@@ -105,7 +105,7 @@ function suitesFor(args) {
 	return [
 		...(tables.length > 0 ? tables : []),
 		[...others, '--changed', ...(since ? [since] : []), '--passWithNoTests'],
-		...(journeys.length > 0 ? [['--project', 'interface', ...journeys]] : [])
+		...(journeys.length > 0 ? [['--project', 'interface', '--project', 'alone', ...journeys]] : [])
 	];
 }
 

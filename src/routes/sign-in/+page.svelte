@@ -18,7 +18,7 @@
 		if (await asking.send('/account/sign-in', { email, password })) location.assign(data.to);
 	}
 
-	async function byVoucher() {
+	async function bySingleSignOn() {
 		const answer = await asking.send<{ to: string }>('/account/vouched', {});
 		if (answer) location.assign(answer.to);
 	}
@@ -28,8 +28,8 @@
 	{#if renewed}<p role="status">The new password is set. Sign in with it.</p>{/if}
 	{#if refused}
 		<p class="text-warn" role="alert">
-			You were not let in: there is no account here under that address, or it was not vouched for as yours. An
-			administrator can invite you.
+			You were not let in: there is no account here under that address, or single sign-on did not confirm it
+			as yours. An administrator can invite you.
 		</p>
 	{/if}
 	<EntryForm {asking} does="Sign in" onSend={signIn}>
@@ -44,7 +44,7 @@
 		/>
 	</EntryForm>
 	{#if data.signOnProvider}
-		<button class="quiet-action" onclick={byVoucher} disabled={asking.busy}
+		<button class="quiet-action" onclick={bySingleSignOn} disabled={asking.busy}
 			>Sign in with {data.signOnProvider}</button
 		>
 	{/if}

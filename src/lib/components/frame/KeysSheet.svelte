@@ -62,4 +62,9 @@
 			{:else}<p class="text-quiet">No word here is called that, or explained so.</p>{/each}
 		</dl>
 	{/if}
+	<p class="mt-4 border-t pt-2 text-xs text-quiet">
+		Citations are formatted by citeproc-js, © 2009–2019 Frank Bennett, used under the Common Public
+		Attribution License 1.0; its source is the package “citeproc”. The citation styles are those of the
+		Citation Style Language project, under CC BY-SA 3.0.
+	</p>
 </Panel>

@@ -37,7 +37,7 @@ export async function consumeAttempt(what: string, address: string, account?: st
 }
 
 /** What went well is no guess: tries of that account are forgotten, and where it came from is as before. */
-export async function triedWell(what: string, address: string, account: string): Promise<void> {
+export async function clearAttempts(what: string, address: string, account: string): Promise<void> {
 	await forgetAttempts(named(`${what} of`, account));
 	await takeBackAttempt(named(`${what} from`, address));
 }

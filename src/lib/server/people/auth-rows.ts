@@ -9,7 +9,7 @@ import { isOpenToAll, ownAddress, secret, signOnProvider } from './settings';
 
 export const LEAST_PASSWORD = 12;
 export const MOST_PASSWORD = 200;
-/** Where those who vouch for people send them back to. */
+/** Where a provider of single sign-on sends people back to; the address is registered there. */
 export const SIGN_ON_AT = '/account/vouched';
 /** Days after which somebody who did not come is signed out. */
 const SESSION_DAYS = 30;
@@ -48,7 +48,7 @@ function make() {
 		account: {
 			modelName: 'accounts',
 			fields: { userId: 'personId' },
-			// An account is that of whoever is vouched for only where the address is vouched for as theirs too.
+			// An account is that of whoever comes by single sign-on only where the provider confirms the address as theirs.
 			accountLinking: { enabled: provider !== undefined }
 		},
 		verification: { modelName: 'verifications' },
@@ -101,7 +101,7 @@ function make() {
 								scopes: ['openid', 'email', 'profile'],
 								pkce: true,
 								requireIdTokenVerification: true,
-								// Vouched for by whomever: accounts are made by invitation, unless the installation is open.
+								// Whatever the provider says: accounts are made by invitation, unless the installation is open.
 								disableSignUp: !isOpenToAll()
 							}
 						]

@@ -34,13 +34,13 @@ export { areHere, hasAccounts, hasPassword, isHere, noteForAdministrators } from
 export { ownAccount } from './own-account';
 export { accountsFault, isOpenToAll, secret, signOnProvider, withAccounts } from './settings';
 export {
-	beginVouched,
+	beginSingleSignOn,
 	endSession,
 	openSessions,
 	signIn,
 	signOut,
 	signOutEverywhere,
-	takeVouched
+	finishSingleSignOn
 } from './signing-in';
 export type { Caller, Signed } from './caller';
 export { listTokens, makeToken, personByToken, removeToken } from './tokens';

@@ -6,7 +6,7 @@ import { ServiceError } from '../errors';
 import { inTransaction, type Queries } from '../db';
 import { putMessage } from '../outbox';
 import { allow, LOCAL_PERSON, type Person, type Role } from './access';
-import { consumeAttempt, triedWell } from './attempts';
+import { consumeAttempt, clearAttempts } from './attempts';
 import { auth, personOfReset } from './auth-rows';
 import { hashOf, newKey } from './keys';
 import { refuseCommon } from './passwords';
@@ -247,7 +247,7 @@ export async function changePassword(
 			headers: headersOf(caller),
 			returnHeaders: true
 		});
-		await triedWell('present password', caller.address, id);
+		await clearAttempts('present password', caller.address, id);
 		if (endTokens) await deleteTokensOf(id);
 		return { value: {}, cookies: headers.getSetCookie() };
 	} catch (error) {
@@ -270,7 +270,7 @@ const LATELY = 10 * 60_000;
 
 /**
  * Makes sure that it is the owner of an account who sits before a browser that is signed in to it: by the password, or by
- * having signed in just now where somebody else vouches for them.
+ * having signed in just now where that is done by single sign-on.
  * @throws ServiceError 422 where the password is another one, 403 where they have to sign in again, 429 after too many tries
  */
 export async function proveOneself(caller: Caller, present: string): Promise<void> {
@@ -290,5 +290,5 @@ export async function proveOneself(caller: Caller, present: string): Promise<voi
 		if (error instanceof APIError) throw wrongPassword();
 		throw error;
 	}
-	await triedWell('present password', caller.address, id);
+	await clearAttempts('present password', caller.address, id);
 }

@@ -314,7 +314,7 @@ export async function deleteGroup(id: string): Promise<boolean> {
 	return gone.length > 0;
 }
 
-/** Whether somebody has a password: whoever is vouched for elsewhere need not. */
+/** Whether somebody has a password: whoever comes by single sign-on need not. */
 export async function hasPassword(personId: string): Promise<boolean> {
 	const rows = await connection()
 		.db.select({ id: accounts.id })

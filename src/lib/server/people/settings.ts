@@ -43,7 +43,7 @@ export function secret(): string {
 	return own;
 }
 
-/** Somebody who vouches for people by OpenID Connect. */
+/** A provider of single sign-on by OpenID Connect. */
 export interface SignOnProvider {
 	/** Where it describes itself. */
 	discovery: string;

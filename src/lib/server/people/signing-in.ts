@@ -3,7 +3,7 @@ import { APIError } from 'better-auth/api';
 import { ServiceError } from '../errors';
 import type { Person, Role } from './access';
 import { auth, SIGN_ON_AT } from './auth-rows';
-import { consumeAttempt, triedWell } from './attempts';
+import { consumeAttempt, clearAttempts } from './attempts';
 import type { Caller, Signed } from './caller';
 import { knownBrowser, rememberBrowser } from './known-browsers';
 import { noteForAdministrators, personWithEmail } from './people-rows';
@@ -39,7 +39,7 @@ export async function signIn(
 			headers: headersOf(caller),
 			returnHeaders: true
 		});
-		await triedWell('sign-in', caller.address, account);
+		await clearAttempts('sign-in', caller.address, account);
 		await noteForAdministrators('signed-in', response.user.id, `${response.user.name} signed in.`, caller);
 		return {
 			value: { name: response.user.name },
@@ -117,10 +117,10 @@ export async function endSession(caller: Caller, id: string): Promise<void> {
 	await auth().api.revokeSession({ headers, body: { token: found.token } });
 }
 
-/** Begins signing in with whoever vouches for people. @returns where the browser is to go */
-export async function beginVouched(caller: Caller): Promise<Signed<{ to: string }>> {
+/** Begins single sign-on. @returns where the browser is to go */
+export async function beginSingleSignOn(caller: Caller): Promise<Signed<{ to: string }>> {
 	const { name } = signOnProvider() ?? {};
-	if (!name) throw new ServiceError(404, 'no-route', 'Nobody else vouches for people here.');
+	if (!name) throw new ServiceError(404, 'no-route', 'There is no single sign-on here.');
 	const { headers, response } = await auth().api.signInSocial({
 		body: { provider: 'vouched', callbackURL: '/', errorCallbackURL: '/sign-in?refused=yes' },
 		headers: headersOf(caller),
@@ -129,8 +129,8 @@ export async function beginVouched(caller: Caller): Promise<Signed<{ to: string 
 	return { value: { to: response.url ?? '/sign-in?refused=yes' }, cookies: headers.getSetCookie() };
 }
 
-/** What somebody who vouches for a person sends back. */
-export async function takeVouched(request: Request): Promise<Response> {
+/** What the provider of single sign-on sends back. */
+export async function finishSingleSignOn(request: Request): Promise<Response> {
 	const { pathname } = new URL(request.url);
 	if (!signOnProvider() || !pathname.startsWith(`${SIGN_ON_AT}/callback/`))
 		throw new ServiceError(404, 'no-route', `There is nothing at ${pathname}.`);

@@ -1,13 +1,13 @@
-/** Signing in by somebody who vouches for people: a stand-in that speaks OpenID Connect, over the network of this machine. */
+/** Single sign-on: a stand-in for a provider that speaks OpenID Connect, over the network of this machine. */
 import { generateKeyPairSync, randomUUID, sign } from 'node:crypto';
 import http from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
 import { closeConnection, connection } from '../db/client';
-import { beginVouched, personSignedIn, takeVouched } from './signing-in';
+import { beginSingleSignOn, personSignedIn, finishSingleSignOn } from './signing-in';
 
-/** For whom the stand-in vouches next, and by which key. */
+/** Whom the stand-in signs in next, and by which key. */
 interface Claims {
 	sub: string;
 	email: string;
@@ -95,7 +95,7 @@ const cookiesIn = (headers: string[]) => headers.map((cookie) => cookie.split(';
 /** Goes the whole way, as a browser does. @returns where it ends, and who is signed in then */
 async function comeBy(who: Claims) {
 	claims = who;
-	const { value, cookies } = await beginVouched({ headers: new Headers(), address: '192.0.2.1' });
+	const { value, cookies } = await beginSingleSignOn({ headers: new Headers(), address: '192.0.2.1' });
 	const asked = new URL(value.to);
 	expect(asked.origin).toBe(issuer());
 	expect(asked.searchParams.get('code_challenge_method')).toBe('S256');
@@ -104,14 +104,14 @@ async function comeBy(who: Claims) {
 	const back = new URL(asked.searchParams.get('redirect_uri') ?? '');
 	back.searchParams.set('code', code);
 	back.searchParams.set('state', asked.searchParams.get('state') ?? '');
-	const answer = await takeVouched(new Request(back, { headers: { cookie: cookiesIn(cookies) } }));
+	const answer = await finishSingleSignOn(new Request(back, { headers: { cookie: cookiesIn(cookies) } }));
 	const cookie = cookiesIn(answer.headers.getSetCookie());
 	return { to: answer.headers.get('location') ?? '', person: await personSignedIn(new Headers({ cookie })) };
 }
 const people = async () => (await connection().sql`select 1 from people where email is not null`).length;
 const ADA = { sub: '1', email: 'ada@oak.example', email_verified: true, name: 'Ada of the house' };
 
-describe('somebody who is vouched for', () => {
+describe('somebody who comes by single sign-on', () => {
 	it('is whoever has the account of that address, under the name they have here', async () => {
 		for (let times = 0; times < 2; times++) {
 			const { to, person } = await comeBy(ADA);
@@ -132,7 +132,7 @@ describe('somebody who is vouched for', () => {
 		expect((await comeBy(eve)).person).toMatchObject({ name: 'Eve', role: 'member' });
 	});
 
-	it('is nobody where the address is not vouched for as theirs, or another key has signed', async () => {
+	it('is nobody where the address is not confirmed as theirs, or another key has signed', async () => {
 		expect((await comeBy({ ...ADA, sub: '3', email_verified: false })).person).toBeUndefined();
 		signing = others;
 		expect((await comeBy(ADA)).person).toBeUndefined();
@@ -142,11 +142,11 @@ describe('somebody who is vouched for', () => {
 describe('what was sent back', () => {
 	it('is taken where it belongs, once, and nowhere else', async () => {
 		const forged = 'http://localhost:4310/account/vouched/callback/vouched?code=x&state=made-up';
-		const answer = await takeVouched(new Request(forged));
+		const answer = await finishSingleSignOn(new Request(forged));
 		expect(cookiesIn(answer.headers.getSetCookie())).not.toMatch(/session_token=[^;]/);
 		for (const other of ['sign-in/email', 'get-session', 'sign-up/email'])
 			await expect(
-				takeVouched(new Request(`http://localhost:4310/account/vouched/${other}`))
+				finishSingleSignOn(new Request(`http://localhost:4310/account/vouched/${other}`))
 			).rejects.toMatchObject({ status: 404 });
 	});
 });

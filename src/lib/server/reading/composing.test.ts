@@ -261,7 +261,7 @@ describe('what is kept of a result', () => {
 			part: 'only.line.p',
 			which: 'gained'
 		});
-		for (const query of ['run=x', 'run=-1', 'which=both', 'filter=%5B', 'as=likes&near=r1', 'year=soon'])
+		for (const query of ['run=x', 'run=-1', 'which=both', 'sift=%5B', 'as=likes&near=r1', 'year=soon'])
 			expect(() => asked(query), query).toThrow();
 	});
 

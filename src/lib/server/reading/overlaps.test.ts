@@ -146,7 +146,7 @@ describe('how sets overlap', () => {
 
 describe('a result that is kept', () => {
 	it.each([
-		['a value of a field', 'filter=[{"by":"source","how":"any","values":["Review 1"]}]', true],
+		['a value of a field', 'sift=[{"by":"source","how":"any","values":["Review 1"]}]', true],
 		[
 			'headings together',
 			`whole=yes&sift=[{"by":"heading","how":"all","values":["${NOISE.uri}","${SLEEP.uri}"]}]`,
@@ -157,7 +157,7 @@ describe('a result that is kept', () => {
 			`whole=yes&sift=[{"by":"headingWithBroader","how":"any","values":["${NOISE.uri}"]}]`,
 			true
 		],
-		['without a year', 'filter=[{"by":"year","how":"out","values":["2003","2004"]}]', true],
+		['without a year', 'sift=[{"by":"year","how":"out","values":["2003","2004"]}]', true],
 		[
 			'one after another',
 			'run=1&sift=[{"by":"year","how":"any","values":["2002"]},{"by":"source","how":"out","values":["Review 0"]}]',
@@ -169,7 +169,7 @@ describe('a result that is kept', () => {
 			'whole=yes&sift=[{"by":"author","how":"any","values":["K. Ashdene"]}]',
 			false
 		],
-		['no label', 'filter=[{"by":"funder","how":"unlabelled","values":[]}]', false],
+		['no label', 'sift=[{"by":"funder","how":"unlabelled","values":[]}]', false],
 		['a region', 'among=runs.1.2.3&members=0.2', false],
 		['a difference of runs', 'run=1&beside=2&which=only', false],
 		['a part of the strategy', 'part=only.line.p1', false]

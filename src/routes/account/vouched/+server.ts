@@ -1,5 +1,5 @@
 import { answer, callerOf, signed } from '$lib/server/http';
-import { beginVouched } from '$lib/server/people';
+import { beginSingleSignOn } from '$lib/server/people';
 
 /** Begins signing in with whoever vouches for people. */
-export const POST = (event) => answer(async () => signed(await beginVouched(callerOf(event))));
+export const POST = (event) => answer(async () => signed(await beginSingleSignOn(callerOf(event))));

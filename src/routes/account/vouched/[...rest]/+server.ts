@@ -1,5 +1,5 @@
 import { answer } from '$lib/server/http';
-import { takeVouched } from '$lib/server/people';
+import { finishSingleSignOn } from '$lib/server/people';
 
 /** What whoever vouches for a person sends back. */
-export const GET = ({ request }) => answer(() => takeVouched(request));
+export const GET = ({ request }) => answer(() => finishSingleSignOn(request));
