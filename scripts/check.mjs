@@ -1,8 +1,7 @@
 // npm run check: types, lint, format, one-way dependencies and what else can be told without running anything. Each is
 // reported; all are run.
 import { spawn, spawnSync } from 'node:child_process';
-import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
-import os from 'node:os';
+import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { root } from './parts/fresh.mjs';
@@ -13,27 +12,34 @@ const LONGEST_FILE = 400;
 const REASON = 'This file is long:';
 
 /**
- * What a program has to complain of; empty where it has nothing.
+ * What a program says, and whether it ended well.
  * @param {string[]} args
- * @returns {Promise<string>}
+ * @returns {Promise<{ isWell: boolean, said: string }>}
  */
-const npx = (...args) =>
+const said = (...args) =>
 	new Promise((resolve) => {
 		const child = spawn('npx', args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
 		let said = '';
 		for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (said += chunk));
-		child.on('error', (error) => resolve(error.message));
-		child.on('exit', (status) => resolve(status === 0 ? '' : said || 'It failed.'));
+		child.on('error', ({ message }) => resolve({ isWell: false, said: message }));
+		child.on('exit', (status) => resolve({ isWell: status === 0, said: said || 'It failed.' }));
 	});
+
+/**
+ * What a program has to complain of; empty where it has nothing.
+ * @param {string[]} args
+ */
+const npx = (...args) => said(...args).then(({ isWell, said }) => (isWell ? '' : said));
 
 /** Whether the migrations make the tables that the code speaks of: another one would have to be made if they did not. */
 async function schemaDeparture() {
-	const folder = mkdtempSync(path.join(os.tmpdir(), 'oakmoss-schema-'));
+	// The program takes no folder elsewhere, and ends well whatever went wrong: only its words say that nothing has changed.
+	const folder = mkdtempSync(path.join(root, 'node_modules/.oakmoss-schema-'));
 	try {
 		cpSync(path.join(root, 'drizzle'), folder, { recursive: true });
-		const before = readdirSync(folder).length;
-		const schema = path.join(root, 'src/lib/server/db/schema/index.ts');
-		const trouble = await npx(
+		const schema = 'src/lib/server/db/schema/index.ts';
+		const out = path.relative(root, folder);
+		const made = await said(
 			'drizzle-kit',
 			'generate',
 			'--dialect',
@@ -41,12 +47,10 @@ async function schemaDeparture() {
 			'--schema',
 			schema,
 			'--out',
-			folder
+			out
 		);
-		if (trouble) return trouble;
-		return readdirSync(folder).length === before
-			? ''
-			: 'The tables in db/schema have changed and no migration says so: run npm run db:generate.';
+		if (made.said.includes('No schema changes')) return '';
+		return `The tables in db/schema have changed and no migration says so: run npm run db:generate.\n${made.said}`;
 	} finally {
 		rmSync(folder, { recursive: true, force: true });
 	}
