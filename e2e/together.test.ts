@@ -47,6 +47,8 @@ async function signedIn(who: string, at: string): Promise<Page> {
 		page.keyboard.press('Enter')
 	]);
 	await page.waitForSelector('#word-field');
+	// What is pressed before a page has come alive does nothing.
+	await ready(page);
 	return page;
 }
 
