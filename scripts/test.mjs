@@ -97,14 +97,16 @@ function suitesFor(args) {
 	if (at < 0) return [args];
 	const [since] = args.slice(at + 1).filter((arg) => !arg.startsWith('-'));
 	const changed = changedFiles(since);
-	const others = ['core', 'components', 'server'].flatMap((name) => ['--project', name]);
-	const tables = changed.some((file) => file.startsWith('drizzle/')) ? [['--project', 'server']] : [];
+	// No test names the migrations that every database of the server's tests is made by.
+	const areTablesNew = changed.some((file) => file.startsWith('drizzle/'));
+	const pure = ['--project', 'core', '--project', 'components'];
+	const server = ['--project', 'server'];
+	const touched = ['--changed', ...(since ? [since] : []), '--passWithNoTests'];
 	const journeys = changed.some((file) => BEHIND_JOURNEYS.test(file) || file === 'e2e/app.test-aid.ts')
 		? ['e2e/']
 		: changed.filter((file) => /^e2e\/.*\.test\.ts$/.test(file));
 	return [
-		...(tables.length > 0 ? tables : []),
-		[...others, '--changed', ...(since ? [since] : []), '--passWithNoTests'],
+		...(areTablesNew ? [server, [...pure, ...touched]] : [[...pure, ...server, ...touched]]),
 		...(journeys.length > 0 ? [['--project', 'interface', '--project', 'alone', ...journeys]] : [])
 	];
 }

@@ -3,6 +3,7 @@ import path from 'node:path';
 import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 import { inInstallation } from '../installation';
+import { log, reasonOf } from '../log';
 
 const THREADS = path.resolve(process.env.OAKMOSS_WORKERS ?? inInstallation('build/worker'));
 /** A thread that had nothing to do for so long is ended, in milliseconds. */
@@ -15,7 +16,15 @@ export function threadPool(
 ): () => Piscina {
 	let pool: Piscina | undefined;
 	const filename = path.join(THREADS, `${name}.js`);
-	return () => (pool ??= new Piscina({ filename, minThreads: 0, idleTimeout: IDLE, ...options }));
+	const begin = () => {
+		const made = new Piscina({ filename, minThreads: 0, idleTimeout: IDLE, ...options });
+		// A thread that fails while nobody waits for it would end the server.
+		made.on('error', (error: Error) =>
+			log.error({ reason: reasonOf(error), thread: name }, 'a thread failed')
+		);
+		return made;
+	};
+	return () => (pool ??= begin());
 }
 
 export interface ThreadInput {
