@@ -12,6 +12,7 @@ import {
 	pressKeys,
 	recordsFound,
 	recordsFoundChange,
+	saved,
 	sendCommands,
 	sendJson,
 	startApp,
@@ -122,6 +123,7 @@ describe('what records say of headings', () => {
 		await page.keyboard.press('z');
 		await page.keyboard.up('Control');
 		await waitForText(page, 'section[aria-label="design measures"]', 'without');
+		await saved(page);
 		expect(page.problems).toEqual([]);
 		await page.close();
 	});

@@ -2,7 +2,7 @@ import { afterAll, afterEach, beforeAll, describe, expect, it, vi } from 'vitest
 import { connect } from '../db/client';
 import { dropDatabase, migratedDatabase } from '../db/database.test-aid';
 import * as listening from '../db';
-import { clearSessionCache, personLately, closeSessionCache } from './session-cache';
+import { clearSessionCache, personLately, closeSessionCache, whenPeopleChange } from './session-cache';
 import * as signingIn from './signing-in';
 
 let url: string;
@@ -76,5 +76,15 @@ describe('who was signed in a moment ago', () => {
 		of.later += 31_000;
 		expect(await personLately(browser())).toBeDefined();
 		await elsewhere.end();
+	});
+
+	it('tells that people may be others once it listens: what was changed before was not heard', async () => {
+		vi.stubEnv('OAKMOSS_ACCOUNTS', 'on');
+		const heard = vi.fn();
+		const quiet = whenPeopleChange(heard);
+		expect(heard).not.toHaveBeenCalled();
+		await vi.waitFor(() => expect(heard).toHaveBeenCalledTimes(1));
+		quiet();
+		vi.unstubAllEnvs();
 	});
 });

@@ -51,9 +51,9 @@ class SessionCache {
 		this.listening = listen(CHANNEL, forget, forget);
 		this.listening.then(
 			({ isHearing }) => {
-				// What was looked up before it was listened to may have changed unheard.
-				this.forget();
 				this.isHearing = isHearing;
+				// What was looked up before it was listened to may have changed unheard.
+				forget();
 			},
 			() => (this.listening = undefined)
 		);
@@ -61,7 +61,9 @@ class SessionCache {
 
 	async close(): Promise<void> {
 		this.isHearing = () => false;
-		await (await this.listening?.catch(() => undefined))?.end();
+		const listening = this.listening;
+		this.listening = undefined;
+		await (await listening?.catch(() => undefined))?.end();
 	}
 }
 
