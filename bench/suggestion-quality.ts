@@ -1,11 +1,11 @@
 /** How many of the headings of the gold crosswalk the suggestions bring, beside plain look-up, without and with records. */
 import { GOLD, type GoldConcept } from '../demo/gold';
 import { loadIndexes, loadRecords } from '../demo/loading';
-import { probesOf, suggest, type PickElsewhere } from '../src/core/crosswalk/suggestions';
-import type { Likelihood, Part } from '../src/core/crosswalk/likelihood';
-import { lookup } from '../src/core/lookup';
+import { probesOf, suggest, type PickElsewhere, type Suggestion } from '../src/core/crosswalk/suggestions';
+import type { Part } from '../src/core/crosswalk/likelihood';
+import { isLabel, lookup, partsOfText } from '../src/core/lookup';
 import type { HeadingTest } from '../src/core/search';
-import type { AcronymPair } from '../src/core/text';
+import { fold, type AcronymPair } from '../src/core/text';
 import { currentIndex } from '../src/lib/server/vocabulary/editions';
 import { recordEvidence } from '../src/lib/server/crosswalk/record-evidence';
 import { readDemoVocabularies, type DemoVocabulary } from './demo-vocabularies';
@@ -13,9 +13,8 @@ import { table } from './measure';
 
 const AT = 5;
 
-interface Suggested {
+interface Suggested extends Suggestion {
 	label: string;
-	likelihood: Likelihood;
 }
 
 interface Score {
@@ -37,7 +36,7 @@ function byLookup({ index }: DemoVocabulary, concept: GoldConcept, acronyms: Acr
 	return [...new Set(inTurn.flat())];
 }
 
-async function bySuggestion(
+export async function bySuggestion(
 	vocabulary: DemoVocabulary,
 	concept: GoldConcept,
 	all: DemoVocabulary[],
@@ -59,31 +58,30 @@ async function bySuggestion(
 	const { code, index } = vocabulary;
 	const isKnown = (word: string) =>
 		others.some((other) => other.index.labels.knows(word) || other.index.labels.hasBeginning(word));
-	const words = [concept.name, ...concept.words].map((text) => ({
-		text,
-		capitals: false,
-		field: 'keywords' as const
-	}));
+	const labels = all.map((one) => one.index.labels);
+	const isPart = (run: string) => run !== fold(concept.name) && labels.some((one) => isLabel(one, run));
+	const known = partsOfText(concept.name, isPart)
+		.filter((part) => part.isKnown)
+		.map(({ text }) => text);
 	const fromRecords = withRecords
 		? await recordEvidence(
 				await currentIndex(code),
 				index,
-				words,
+				[concept.name, ...concept.words],
 				await Promise.all(
 					others.map(async (other) => ({
 						current: await currentIndex(other.code),
 						picks: picks.filter((pick) => pick.other === other).map(({ n }) => plainTest(other, n))
 					}))
-				)
+				),
+				known
 			)
 		: {};
-	const probes = probesOf(concept.name, concept.words, elsewhere);
-	return suggest(index, probes, { acronyms, isKnown, fromRecords, without }).map(
-		({ heading, likelihood }) => ({
-			label: index.names.at(heading),
-			likelihood
-		})
-	);
+	const probes = probesOf(concept.name, concept.words, elsewhere, known);
+	return suggest(index, probes, { acronyms, isKnown, fromRecords, without }).map((one) => ({
+		...one,
+		label: index.names.at(one.heading)
+	}));
 }
 
 function placeOf({ code, data }: DemoVocabulary, heading: string): number {

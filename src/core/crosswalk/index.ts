@@ -59,7 +59,9 @@ export {
 	type Evidence,
 	type FromElsewhere,
 	type PickElsewhere,
-	type RecordPart,
+	type FromRecords,
+	type HeadingElsewhere,
+	type SaidTogether,
 	type TaggedTogether
 } from './suggestions';
 export type { Likelihood } from './likelihood';

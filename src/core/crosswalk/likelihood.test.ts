@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { likelihoodOf, probability, weightsFor, type Part } from './likelihood';
 import { likeness } from './similarity';
 
-const PARTS: Part[] = ['label', 'neighbourhood', 'coTagging', 'association', 'memory', 'mapping'];
+const PARTS: Part[] = ['label', 'textPart', 'neighbourhood', 'coTagging', 'association', 'memory', 'mapping'];
 const share = fc.double({ min: 0, max: 1, noNaN: true });
 const parts = fc.record(Object.fromEntries(PARTS.map((part) => [part, share])) as Record<Part, typeof share>);
 const had = fc.subarray(PARTS, { minLength: 1 });
@@ -26,14 +26,17 @@ describe('how likely a suggestion is', () => {
 		for (const kinds of [['label'], ['label', 'association'], PARTS] as Part[][])
 			expect(likelihoodOf(probability({}, kinds))).toBeUndefined();
 		expect(likelihoodOf(probability({ label: 1 }, ['label', 'neighbourhood']))).toBe('likely');
-		expect(likelihoodOf(probability({ coTagging: 1 }, PARTS))).toBe('likely');
+		expect(likelihoodOf(probability({ coTagging: 1, label: 0.6 }, PARTS))).toBe('likely');
+		expect(likelihoodOf(probability({ association: 0.8, label: 0.9 }, ['label', 'association']))).toBe(
+			'likely'
+		);
 		expect(likelihoodOf(probability({ mapping: 1 }, ['label', 'mapping']))).toBe('likely');
 	});
 
 	it('is weighed by what there is: labels weigh most where there are no records', () => {
 		expect(weightsFor(['label']).label).toBeGreaterThan(weightsFor(['label', 'association']).label as number);
-		expect(weightsFor(['label', 'association'])).not.toHaveProperty('coTagging');
-		expect(weightsFor(PARTS)).toHaveProperty('coTagging');
+		// What was only found in other indexes tells less than what is picked there.
+		expect(weightsFor(PARTS).coTagging).toBeGreaterThan(weightsFor(PARTS, false).coTagging as number);
 	});
 
 	it.each([

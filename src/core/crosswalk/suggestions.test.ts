@@ -138,20 +138,48 @@ describe('suggestions', () => {
 
 	it('take what records have into account, by how much more often they have it, and say so', () => {
 		const walls = { heading: 5, a: 12, n: 20, whole: 30, all: 400 };
-		const probes = probesOf('noise', [], []);
-		for (const part of ['coTagging', 'association'] as const) {
-			const found = suggest(index, probes, { fromRecords: { [part]: [walls] } });
+		const said = { heading: 5, text: 'walls', on: 12, of: 20, lift: 8, score: 0.75, weight: 12, share: 1 };
+		const cases = [
+			{ part: 'coTagging', strong: walls, weak: { ...walls, heading: 4, a: 11 } },
+			{ part: 'association', strong: said, weak: { ...said, heading: 4, score: 0.4 } }
+		] as const;
+		// One that both labels and records speak for.
+		const probes = probesOf('noise', ['walls', 'rooms'], []);
+		for (const { part, strong, weak } of cases) {
+			const found = suggest(index, probes, { fromRecords: { [part]: [strong] } });
 			const own = found.find(({ heading }) => heading === 5);
-			expect(own?.evidence).toMatchObject([{ kind: part, a: 12, n: 20, lift: 8 }]);
+			expect(own?.evidence.find(({ kind }) => kind === part)).toMatchObject({ a: 12, n: 20, lift: 8 });
 			expect(own?.parts[part]).toBeGreaterThan(0.5);
-			// Weaker evidence is scaled against the strongest.
-			const beside = suggest(index, probes, {
-				fromRecords: { [part]: [walls, { ...walls, heading: 4, a: 11 }] }
-			});
+			const beside = suggest(index, probes, { fromRecords: { [part]: [strong, weak] } });
 			const partOf = (n: number) => beside.find(({ heading }) => heading === n)?.parts[part] ?? 0;
-			expect(partOf(4)).toBeGreaterThan(0);
 			expect(partOf(4)).toBeLessThan(partOf(5));
 		}
+	});
+
+	it('come through a part of a name as possible at most, unless records say the whole of it', () => {
+		const probes = probesOf('noise of trains', [], [], ['noise']);
+		const [noise] = suggest(index, probes).filter(({ heading }) => heading === 1);
+		expect(noise.likelihood).toBe('possible');
+		expect(noise.evidence[0]).toMatchObject({ kind: 'label', probe: { source: 'part', text: 'noise' } });
+		const said = {
+			heading: 1,
+			text: 'noise of trains',
+			on: 20,
+			of: 25,
+			lift: 9,
+			score: 1.4,
+			weight: 20,
+			share: 1
+		};
+		const [sure] = suggest(index, probes, { fromRecords: { association: [said] } });
+		expect(sure).toMatchObject({ heading: 1, likelihood: 'likely' });
+		// Records that hold a part of it say that part.
+		const partly = { ...said, share: 0.5 };
+		const [still] = suggest(index, probes, { fromRecords: { association: [partly] } });
+		expect(still).toMatchObject({ heading: 1, likelihood: 'possible' });
+		// Nor does one record, however telling.
+		const once = { ...said, heading: 5, on: 1, of: 1, weight: 1 };
+		expect(labels(suggest(index, probes, { fromRecords: { association: [once] } }))).not.toContain('Walls');
 	});
 
 	it('remember other inquiries, follow known mappings, and show nothing that little speaks for', () => {
@@ -178,8 +206,9 @@ describe('suggestions', () => {
 
 	it('give the strongest evidence of each kind first', () => {
 		const noise = { heading: 1, a: 12, n: 20, whole: 30, all: 400 };
+		const said = { heading: 1, text: 'noise', on: 12, of: 20, lift: 8, score: 0.7, weight: 12, share: 1 };
 		const [first] = suggest(index, probesOf('noise', ['din', 'unwanted sound'], elsewhere), {
-			fromRecords: { coTagging: [noise], association: [noise] }
+			fromRecords: { coTagging: [noise], association: [said] }
 		});
 		expect(first.heading).toBe(1);
 		const kinds = first.evidence.map(({ kind }) => kind);
@@ -193,7 +222,7 @@ describe('suggestions', () => {
 		const byChance = { heading: 5, a: 14, n: 100, whole: 100, all: 1_000 };
 		for (const counted of [seldom, alike, byChance])
 			expect(
-				labels(suggest(index, probesOf('noise', [], []), { fromRecords: { association: [counted] } }))
+				labels(suggest(index, probesOf('noise', [], []), { fromRecords: { coTagging: [counted] } }))
 			).not.toContain('Walls');
 	});
 });

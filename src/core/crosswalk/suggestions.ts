@@ -7,7 +7,7 @@
  */
 import { lift, overRepresentation, type Counts } from '../evidence';
 import { lookup, type Tier } from '../lookup';
-import { contentWords, fold, type AcronymPair } from '../text';
+import { contentWords, fold, splitQualifier, variantKey, type AcronymPair } from '../text';
 import type { EditionIndex } from '../edition/edition-index';
 import type { Fit } from './inquiry';
 import { likelihoodOf, probability, weightsFor, type Likelihood, type Part, type Parts } from './likelihood';
@@ -29,6 +29,8 @@ const TIER_SCORES: Record<Tier, number> = {
 /** All of several words in one scope note tell more than one word does. */
 const WHOLE_NOTE = 0.45;
 const BY_STEM = 0.4;
+/** A label with a qualifier in brackets, met without it. */
+const IN_SENSE = 0.6;
 
 /** How much a picked heading of another index tells, by its fit to the concept. */
 const FIT_SCORES: Record<Fit, number> = {
@@ -50,48 +52,93 @@ const STRONG = 0.5;
 /** Of a strong match with many neighbours of a kind, none is told apart by being one. */
 const MOST_NEIGHBOURS = 40;
 
-const RECORD_PARTS: readonly RecordPart[] = ['coTagging', 'association'];
 /** Lists of suggestions are no longer than this. */
 const MOST_SUGGESTED = 20;
-/** G² at which evidence from records is half as good as it can be. */
+/** Nothing is certain. */
+const MOST_SHOWN = 0.99;
+/** Of records that say a text: where their evidence is half as good as it can be, and what tells nothing. */
+const HALF_SAID = 0.15;
+const LEAST_SAID = 0.05;
+const FEW_RECORDS = 2;
+/** Records that hold less of a text than this say another one. */
+const LEAST_HELD = 0.5;
+/** One record says nothing. */
+const LEAST_SAYING = 2;
+/** Those that hold less than this say a part of it; what records say of a part tells less. */
+const LEAST_OF_WHOLE = 0.75;
+const SAID_OF_PART = 0.6;
+/** G² at which evidence from works of two indexes is half as good as it can be. */
 const HALF_SURE = 15;
 /** A smaller G² comes by chance once in a hundred times or oftener (chi-square, one degree of freedom). */
 const BY_CHANCE = 6.63;
 
+/** A part of a name says less than the name: what it leads to alone is at most possible. */
+const A_PART = 0.9;
+const MOST_BY_PART = 0.69;
+/** A label that shares a word with what was asked is no second kind of evidence. */
+const CHANCE_LABEL = 0.3;
 const MATCHES_PER_PROBE = 12;
 /** What look-up puts first for a word of the concept is never less probable than this, as a person would see it there. */
 const LEADING = [0.16, 0.06, 0.05, 0.05];
+/** Nor is a heading that is called so, or once was. */
+const SAYS_IT = 0.3;
+/** Labels that share a word or two of several are met by chance. */
+const BY_CHANCE_MET: ReadonlySet<Tier> = new Set(['some-words', 'note']);
+/** And those that say just what was asked. */
+const SAYING: ReadonlySet<Tier> = new Set(['exact', 'entry', 'variant', 'order']);
 const MOST_PROBES = 60;
 /** So many probes count towards one heading, the best ones. */
 const PROBES_COUNTED = 3;
 
+/** A heading of another index that speaks for a concept. */
+export interface HeadingElsewhere {
+	indexCode: string;
+	label: string;
+	/** It is not picked there, but called what the concept is called. */
+	isFound?: boolean;
+}
+
 /** A text looked up as evidence, and where it comes from. */
 export interface Probe {
 	text: string;
-	/** The concept's name or a word of it, or a heading picked in another index and its entry terms. */
-	source: 'name' | 'word' | 'heading' | 'entry term';
+	/** The concept's name, a part of it, a word of it, or a heading picked in another index and its entry terms. */
+	source: 'name' | 'part' | 'word' | 'heading' | 'entry term';
 	/** A word whose rest is left open: labels with a word that begins so are what was meant. */
 	isStem?: boolean;
 	/** Of a heading: the index it is picked in, and its label. */
-	from?: { indexCode: string; label: string };
+	from?: HeadingElsewhere;
 	weight: number;
 }
 
-/**
- * How often records have a heading. *Co-tagging*: of the works that are in another index too, those tagged there with
- * what is picked. *Association*: of all records of this index, those with the concept's words.
- */
+/** How often records have a heading: of the works that are in another index too, those tagged there with what is picked. */
 export interface TaggedTogether extends Counts {
 	heading: number;
-	/** How many records there are, where only `n` of them, taken evenly, were counted. */
-	sampledOf?: number;
 }
-export type RecordPart = 'coTagging' | 'association';
-
+/** A heading on records that say a text of the concept: see the entry vocabulary. */
+export interface SaidTogether {
+	heading: number;
+	/** The name, the word, or a part of the name. */
+	text: string;
+	isPart?: boolean;
+	/** So many of the records carry it, out of so many, and how many times its usual share that is. */
+	on: number;
+	of: number;
+	lift: number;
+	/** How probable it is on them and how much more so than on any record. */
+	score: number;
+	/** What those that carry it count for together, and how much of the text they hold. */
+	weight: number;
+	share: number;
+}
+export interface FromRecords {
+	coTagging?: readonly TaggedTogether[];
+	association?: readonly SaidTogether[];
+}
 export type Evidence =
 	| { kind: 'label'; probe: Probe; tier: Tier; matched: string; score: number }
 	| { kind: 'neighbour'; relation: Relation; of: number; score: number }
-	| { kind: RecordPart; a: number; n: number; sampledOf?: number; lift: number; score: number }
+	| { kind: 'coTagging'; a: number; n: number; lift: number; score: number }
+	| { kind: 'association'; text: string; a: number; n: number; lift: number; score: number }
 	| Remembered
 	| Mapped;
 
@@ -109,7 +156,7 @@ export interface Mapped {
 	kind: 'mapping';
 	/** The name of the file, and the heading that is picked. */
 	set: string;
-	of: { indexCode: string; label: string };
+	of: HeadingElsewhere;
 	relation: Exclude<Fit, 'notJudged'>;
 	score: number;
 }
@@ -129,18 +176,20 @@ export interface Suggestion {
 }
 
 /** A heading picked for the concept in another index. */
-export interface PickElsewhere {
-	indexCode: string;
-	label: string;
+export interface PickElsewhere extends HeadingElsewhere {
 	entryTerms: readonly string[];
 	fit: Fit;
 }
 
-/** The texts that speak for a concept, strongest first, none twice. O(words + picks and their entry terms). */
+/**
+ * The texts that speak for a concept, strongest first, none twice. O(words + picks and their entry terms).
+ * @param parts of the name, where it is of several
+ */
 export function probesOf(
 	name: string,
 	words: readonly string[],
-	elsewhere: readonly PickElsewhere[]
+	elsewhere: readonly PickElsewhere[],
+	parts: readonly string[] = []
 ): Probe[] {
 	const probes: Probe[] = [
 		{ text: name, source: 'name', weight: 1 },
@@ -150,8 +199,9 @@ export function probesOf(
 			...(text.endsWith('*') && { isStem: true }),
 			weight: wordScore(text)
 		})),
-		...elsewhere.flatMap(({ indexCode, label, entryTerms, fit }): Probe[] => {
-			const from = { indexCode, label };
+		...parts.map((text): Probe => ({ text, source: 'part', weight: A_PART })),
+		...elsewhere.flatMap(({ indexCode, label, isFound, entryTerms, fit }): Probe[] => {
+			const from = { indexCode, label, ...(isFound && { isFound }) };
 			return [
 				{ text: label, source: 'heading', from, weight: FIT_SCORES[fit] },
 				...entryTerms.map((text): Probe => ({
@@ -201,7 +251,7 @@ export function suggest(
 		acronyms?: readonly AcronymPair[];
 		/** Whether another vocabulary has a word, so that it is not taken for misspelt here. */
 		isKnown?: (word: string) => boolean;
-		fromRecords?: Partial<Record<RecordPart, readonly TaggedTogether[]>>;
+		fromRecords?: FromRecords;
 		fromElsewhere?: readonly FromElsewhere[];
 		/** Kinds of evidence that are not looked at, as if they could not be had. */
 		without?: readonly Part[];
@@ -219,27 +269,40 @@ export function suggest(
 			acronyms,
 			isKnown
 		});
-		if (!probe.from)
-			for (const [rank, { heading }] of matches.slice(0, LEADING.length).entries())
-				leading.set(heading, Math.max(LEADING[rank], leading.get(heading) ?? 0));
+		if (!probe.from && probe.source !== 'part')
+			for (const [rank, { heading, tier }] of matches.slice(0, LEADING.length).entries())
+				if (!BY_CHANCE_MET.has(tier)) {
+					const least = SAYING.has(tier) ? SAYS_IT : LEADING[rank];
+					leading.set(heading, Math.max(least, leading.get(heading) ?? 0));
+				}
 		const severalWords = contentWords(fold(probe.text)).length > 1;
 		for (const { heading, tier, text, closeness, together, words = [] } of matches) {
 			// Looser tiers take in much that is far off; how near the labels are tells those apart.
 			const near = tier === 'exact' || tier === 'entry' || tier === 'variant' ? 1 : 0.5 + closeness / 2;
+			// Of a part, labels that merely hold it are met by chance.
+			const isHead = probe.source === 'part' && isHeadOf(probe.text, text);
+			if (probe.source === 'part' && !isHead && !SAYING.has(tier)) continue;
 			const half = together ? 0.6 : 1;
 			// A word that only shares its stem with the one that was meant tells less: “light metal” for lighting.
 			const byStem = tier === 'all-words' && words.some(({ why }) => why === 'stem') ? BY_STEM : 1;
 			const isMeant = probe.isStem && (tier === 'begins' || tier === 'stem');
 			const told = isMeant
 				? TIER_SCORES.variant
-				: tier === 'note' && severalWords
-					? WHOLE_NOTE
-					: TIER_SCORES[tier];
-			const score = told * (isMeant ? 1 : near) * half * byStem * probe.weight;
+				: isHead && !SAYING.has(tier)
+					? TIER_SCORES.order
+					: tier === 'note' && severalWords
+						? WHOLE_NOTE
+						: TIER_SCORES[tier];
+			// What is called so in one sense of several may be meant in another.
+			const inSense =
+				splitQualifier(fold(text)).qualifier && !splitQualifier(fold(probe.text)).qualifier ? IN_SENSE : 1;
+			const score = told * (isMeant || isHead ? 1 : near) * half * byStem * inSense * probe.weight;
 			add(heading, { kind: 'label', probe, tier, matched: text, score });
 		}
 	}
-	const label = new Map([...found].map(([heading, evidence]) => [heading, joined(evidence)]));
+	const ofPart = (one: Evidence) => one.kind === 'label' && one.probe.source === 'part';
+	const label = scoresOf(found, (one) => !ofPart(one));
+	const textPart = scoresOf(found, ofPart);
 	const neighbourhood = new Map<number, number>();
 	for (const [of, strength] of label) {
 		if (strength < STRONG) continue;
@@ -252,6 +315,7 @@ export function suggest(
 	}
 	const everyPart: [Part, ReadonlyMap<number, number>][] = [
 		['label', label],
+		['textPart', textPart],
 		...(['memory', 'mapping'] as const).map((part): [Part, ReadonlyMap<number, number>] => {
 			const scores = new Map<number, number>();
 			for (const { heading, ...evidence } of fromElsewhere) {
@@ -262,42 +326,64 @@ export function suggest(
 			return [part, scores];
 		}),
 		['neighbourhood', neighbourhood],
-		...RECORD_PARTS.flatMap((part): [Part, ReadonlyMap<number, number>][] => {
-			const counted = fromRecords[part];
-			if (!counted) return [];
-			const scores = scaled(counted);
-			for (const { heading, a, n, whole, all, sampledOf } of counted) {
-				const score = scores.get(heading);
-				if (score !== undefined)
-					add(heading, {
-						kind: part,
-						a,
-						n,
-						...(sampledOf !== undefined && { sampledOf }),
-						lift: lift({ a, n, whole, all }),
-						score
-					});
-			}
-			return [[part, scores]];
-		})
+		...(fromRecords.coTagging ? [coTagging(fromRecords.coTagging, add)] : []),
+		...(fromRecords.association ? [association(fromRecords.association, add, textPart)] : [])
 	];
 	const parts = everyPart.filter(([part]) => !without.includes(part));
 	const all = new Set(parts.flatMap(([, scores]) => [...scores.keys()]));
 	const had = parts.map(([part]) => part);
+	const weights = weightsFor(had, !probes.some(({ from }) => from?.isFound));
 	const suggestions = [...all]
 		.filter((heading) => !taken.has(heading) && index.retired[heading] === 0)
 		.flatMap((heading): Suggestion[] => {
 			const own = Object.fromEntries(parts.map(([part, scores]) => [part, scores.get(heading) ?? 0]));
-			const score = Math.max(probability(own, had), had.includes('label') ? (leading.get(heading) ?? 0) : 0);
+			const most = isByPartAlone(own) ? MOST_BY_PART : MOST_SHOWN;
+			const lead = had.includes('label') ? (leading.get(heading) ?? 0) : 0;
+			const score = Math.min(most, Math.max(probability(own, had, weights), lead));
 			const likelihood = likelihoodOf(score);
 			if (likelihood === undefined) return [];
 			return [
-				{ heading, score, likelihood, parts: own, evidence: strongestFirst(found.get(heading) ?? [], had) }
+				{
+					heading,
+					score,
+					likelihood,
+					parts: own,
+					evidence: strongestFirst(found.get(heading) ?? [], weights)
+				}
 			];
 		});
 	suggestions.sort((a, b) => b.score - a.score || a.heading - b.heading);
 	return suggestions.slice(0, limit);
 }
+
+/** What some of the evidence of each heading comes to; headings that have none of it are left out. */
+function scoresOf(
+	found: ReadonlyMap<number, readonly Evidence[]>,
+	counts: (evidence: Evidence) => boolean
+): Map<number, number> {
+	return new Map(
+		[...found].flatMap(([heading, evidence]): [number, number][] => {
+			const own = evidence.filter(counts);
+			return own.length > 0 ? [[heading, joined(own)]] : [];
+		})
+	);
+}
+
+/** Whether a text is what an inverted label begins with: *alarms* of "Alarms, Clinical". */
+function isHeadOf(text: string, label: string): boolean {
+	const comma = label.indexOf(',');
+	return comma > 0 && variantKey(label.slice(0, comma)) === variantKey(text);
+}
+
+/** Whether nothing but a part of the name speaks for a heading, and what stands near it. */
+const isByPartAlone = ({
+	textPart = 0,
+	label = 0,
+	coTagging: shared = 0,
+	association: said = 0,
+	memory = 0,
+	mapping = 0
+}: Parts) => textPart > 0 && label < CHANCE_LABEL && shared + said + memory + mapping === 0;
 
 /** Several pieces of evidence as one, each taken as an independent chance to be right (noisy or). */
 function joined(evidence: readonly Evidence[]): number {
@@ -305,19 +391,53 @@ function joined(evidence: readonly Evidence[]): number {
 	return 1 - scores.slice(0, PROBES_COUNTED).reduce((miss, score) => miss * (1 - Math.min(score, 0.97)), 1);
 }
 
+type Add = (heading: number, evidence: Evidence) => void;
+
 /** By log-likelihood: against the strongest of them, and less so where even that one is weak. */
-function scaled(counted: readonly TaggedTogether[]): Map<number, number> {
-	const found = counted.flatMap((counts): [number, number][] => {
-		const strength = overRepresentation(counts);
-		return strength > BY_CHANCE ? [[counts.heading, strength]] : [];
-	});
-	const strongest = found.reduce((most, [, strength]) => Math.max(most, strength), 0);
-	return new Map(found.map(([heading, strength]) => [heading, strength / (strongest + HALF_SURE)]));
+function coTagging(counted: readonly TaggedTogether[], add: Add): [Part, ReadonlyMap<number, number>] {
+	const found = counted
+		.map((counts) => ({ counts, strength: overRepresentation(counts) }))
+		.filter(({ strength }) => strength > BY_CHANCE);
+	const strongest = found.reduce((most, { strength }) => Math.max(most, strength), 0);
+	const scores = new Map<number, number>();
+	for (const { counts, strength } of found) {
+		const score = strength / (strongest + HALF_SURE);
+		scores.set(counts.heading, score);
+		add(counts.heading, { kind: 'coTagging', a: counts.a, n: counts.n, lift: lift(counts), score });
+	}
+	return ['coTagging', scores];
+}
+
+/**
+ * By what records say of each text of the concept; of several texts the one that tells most.
+ * @param byPart what they say of parts of the name is added to this
+ */
+function association(
+	said: readonly SaidTogether[],
+	add: Add,
+	byPart: Map<number, number>
+): [Part, ReadonlyMap<number, number>] {
+	const scores = new Map<number, number>();
+	const saidOfPart = new Map<number, number>();
+	for (const { heading, text, on, of, lift: times, score: told, weight, share, isPart } of said) {
+		if (share < LEAST_HELD || on < LEAST_SAYING) continue;
+		// Records that hold little of a text tell little of it, and so do one or two.
+		const strength = (told * share * share * weight) / (weight + FEW_RECORDS);
+		const score = strength / (strength + HALF_SAID);
+		if (score < LEAST_SAID) continue;
+		add(heading, { kind: 'association', text, a: on, n: of, lift: times, score });
+		if (isPart || share < LEAST_OF_WHOLE) {
+			const most = saidOfPart.get(heading) ?? 0;
+			saidOfPart.set(heading, Math.max(most, SAID_OF_PART * score));
+		} else scores.set(heading, Math.max(score, scores.get(heading) ?? 0));
+	}
+	for (const [heading, score] of saidOfPart)
+		byPart.set(heading, 1 - (1 - score) * (1 - (byPart.get(heading) ?? 0)));
+	return ['association', scores];
 }
 
 /** By how much a piece of evidence counts; the strongest of each kind before others of the same kind. */
-function strongestFirst(evidence: Evidence[], had: readonly Part[]): Evidence[] {
-	const weights = weightsFor(had);
+function strongestFirst(evidence: Evidence[], weights: ReturnType<typeof weightsFor>): Evidence[] {
 	const weightOf = ({ kind, score }: Evidence) =>
 		score * (weights[kind === 'neighbour' ? 'neighbourhood' : kind] ?? 0);
 	evidence.sort((a, b) => weightOf(b) - weightOf(a));

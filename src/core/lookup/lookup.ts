@@ -134,22 +134,6 @@ export function lookup(index: LabelIndex, query: string, options: LookupOptions)
 	return { matches, neighbours: matches.length > 0 ? [] : neighboursOf(index, asked) };
 }
 
-/**
- * The headings that a label leads to whose fold is the same, as a preferred label before an entry term; none where it is
- * neither. Of a compound entry term all its headings. O(log labels).
- */
-export function headingsLabelled(
-	index: LabelIndex,
-	text: string
-): { headings: number[]; isPreferred: boolean } | undefined {
-	const { parts } = index;
-	const labels = index.labelsFolding(fold(text));
-	const preferred = labels.find((label) => parts.kinds[label] === LabelKind.preferred);
-	const found = preferred ?? labels[0];
-	if (found === undefined) return undefined;
-	return { headings: [...parts.headings.at(found)], isPreferred: preferred !== undefined };
-}
-
 /** Other spellings of the query that lookup covers, to be shown; no more than `most`. */
 export function alsoTried(query: string, acronyms: readonly AcronymPair[], most = 6): string[] {
 	return [...expansionsOf(query.trim(), acronyms), ...variants(query, most)].slice(0, most);

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { inOrder, ORDERS, representation, valuesWithin } from './composition';
-import { ValueLists, ValueListsMaker } from './value-lists';
+import { ValueLists, ValueListsMaker } from '../search';
 
 const DISTINCT = 7;
 /** The values of each record, some of them twice. */

@@ -1,5 +1,4 @@
 export { inOrder, ORDERS, representation, valuesWithin, type Order } from './composition';
-export { ValueLists, ValueListsMaker, type ValueCounts } from './value-lists';
 export {
 	frequentWords,
 	longerRuns,

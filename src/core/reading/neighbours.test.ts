@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { sharingValues } from './neighbours';
-import { ValueListsMaker } from './value-lists';
+import { ValueListsMaker } from '../search';
 
 describe('records that share values', () => {
 	it('are all that share one, nearest first by what is rare', () => {

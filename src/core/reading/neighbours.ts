@@ -1,5 +1,5 @@
 /** Records that are near to a record, by whom they share authors with and what they are tagged with. */
-import type { ValueLists } from './value-lists';
+import type { ValueLists } from '../search';
 
 export interface Near {
 	record: number;

@@ -13,7 +13,7 @@ import {
 	type NaiveRecord
 } from './naive.test-aid';
 import { RecordSet } from './record-set';
-import { relevance } from './relevance';
+import { addScores } from './relevance';
 import { searching, strategyOf, type Strategy } from './strategy';
 
 const numbers = fc.oneof(
@@ -329,37 +329,33 @@ describe('a strategy of the crosswalk', () => {
 	});
 });
 
-describe('relevance', () => {
-	const collection = { records: 100, meanLength: 40, recordsWith: [10, 60] };
-	const record = (title: number[], abstract: number[], abstractLength = 30) => {
-		const count = (terms: number[]) => {
-			const counts = new Map<number, number>();
-			for (const term of terms) counts.set(term, (counts.get(term) ?? 0) + 1);
-			return counts;
+describe('best match', () => {
+	/** The score of one record of a hundred, by a term that some others have too. */
+	function score(title: number, abstract: number, { length = 40, having = 10 } = {}): number {
+		const scores = new Float64Array(100);
+		const records = Uint32Array.from({ length: having }, (_, n) => n);
+		const posting = {
+			records,
+			title: new Uint8Array(having).fill(1).fill(title, 0, 1),
+			abstract: new Uint8Array(having).fill(abstract, 0, 1)
 		};
-		return { title: count(title), abstract: count(abstract), titleLength: 5, abstractLength };
-	};
+		const lengths = new Uint32Array(100).fill(40).fill(length, 0, 1);
+		addScores(scores, posting, { lengths, mean: 40 }, new Uint8Array(100).fill(1, 0, 1));
+		expect([...scores.subarray(1)]).toEqual(new Array<number>(99).fill(0));
+		return scores[0];
+	}
 
 	it('counts a word in the title for more, a rare word for more, and a short record for more', () => {
-		expect(relevance(record([0], []), collection)).toBeGreaterThan(relevance(record([], [0]), collection));
-		expect(relevance(record([0], []), collection)).toBeGreaterThan(relevance(record([1], []), collection));
-		expect(relevance(record([0], [], 10), collection)).toBeGreaterThan(
-			relevance(record([0], [], 90), collection)
-		);
-		expect(relevance(record([], []), collection)).toBe(0);
+		expect(score(1, 0)).toBeGreaterThan(score(0, 1));
+		expect(score(0, 1)).toBeGreaterThan(score(0, 1, { having: 60 }));
+		expect(score(1, 0, { length: 10 })).toBeGreaterThan(score(1, 0, { length: 90 }));
+		// A word that stands among the author's keywords only.
+		expect(score(0, 0)).toBe(0);
 	});
 
 	it('grows with every occurrence, by less each time', () => {
-		const scores = [1, 2, 3, 4].map((n) =>
-			relevance(
-				record(
-					[],
-					Array.from({ length: n }, () => 0)
-				),
-				collection
-			)
-		);
-		const steps = scores.slice(1).map((score, i) => score - scores[i]);
+		const scores = [1, 2, 3, 4].map((times) => score(0, times));
+		const steps = scores.slice(1).map((next, i) => next - scores[i]);
 		expect(steps.every((step) => step > 0)).toBe(true);
 		expect(steps[0]).toBeGreaterThan(steps[1]);
 	});

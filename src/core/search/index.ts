@@ -38,7 +38,18 @@ export {
 } from '../crosswalk/limits';
 export { RecordSet } from './record-set';
 export { areRelated, termsOfText } from './related-texts';
-export { lengthOf, relevance, rarityOf, termScore, termsOf, type Occurrences, type Term } from './relevance';
+export { addScores, lengthOf, rarityOf, termScore, termsOf, type Term } from './relevance';
+export {
+	BLOCK,
+	bucketOf,
+	eachPosting,
+	joinPostings,
+	NO_POSTING,
+	PostingBlock,
+	wordsOfBucket,
+	type Posting,
+	type StoredWord
+} from './postings';
 export { NO_SETTINGS } from '../crosswalk/strategy-settings';
 export {
 	canSearch,
@@ -64,3 +75,5 @@ export {
 	type WordTest
 } from './word-matching';
 export { LONGEST_CQL } from '../crosswalk/strategy-settings';
+export { ValueLists, ValueListsMaker, type ValueCounts } from './value-lists';
+export { entryVocabulary, saidBy, setOfSaid, type SaidBy, type SaidOf } from './entry-vocabulary';

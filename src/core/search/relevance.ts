@@ -1,5 +1,6 @@
 /** Best match: how well records fit the words of a strategy. */
 import { contentWords, fold } from '../text';
+import type { Posting } from './postings';
 import { labelOfTest, type Strategy } from './strategy';
 import { tokensOf } from './word-matching';
 
@@ -33,27 +34,8 @@ export function termsOf(strategy: Strategy): Term[] {
 	return [...terms.values()];
 }
 
-/** How often each term occurs in one record: pairs of term number and count, in title and abstract. */
-export interface Occurrences {
-	title: Map<number, number>;
-	abstract: Map<number, number>;
-	titleLength: number;
-	abstractLength: number;
-}
-
-export interface Collection {
-	/** Records in the index. */
-	records: number;
-	/** Mean length of a record: words of the title, weighted, and of the abstract. */
-	meanLength: number;
-	/** Records whose title or abstract has each term. */
-	recordsWith: number[];
-}
-
-export function lengthOf({
-	titleLength,
-	abstractLength
-}: Pick<Occurrences, 'titleLength' | 'abstractLength'>) {
+/** Words of a record: those of the title count as often as they do for best match. */
+export function lengthOf({ titleLength, abstractLength }: { titleLength: number; abstractLength: number }) {
 	return TITLE_WEIGHT * titleLength + abstractLength;
 }
 
@@ -72,13 +54,24 @@ export function termScore(title: number, abstract: number, length: number, rarit
 	return (rarity * (count * (K1 + 1))) / (count + K1 * (1 - B + B * length));
 }
 
-/** The score of a record: what its terms add, in their order, so that equal records score just the same. O(terms in it). */
-export function relevance(found: Occurrences, { records, meanLength, recordsWith }: Collection): number {
-	const length = lengthOf(found) / Math.max(meanLength, 1);
-	return [...new Set([...found.title.keys(), ...found.abstract.keys()])]
-		.sort((a, b) => a - b)
-		.reduce((score, term) => {
-			const rarity = rarityOf(records, recordsWith[term]);
-			return score + termScore(found.title.get(term) ?? 0, found.abstract.get(term) ?? 0, length, rarity);
-		}, 0);
+/**
+ * Adds to the scores of records what one term brings them; terms are added in their order, so that equal records score just
+ * the same. Author's keywords are found by, and add nothing. O(records that have the term).
+ * @param scores by record
+ * @param isWanted 1 for each record that is to be scored
+ */
+export function addScores(
+	scores: Float64Array,
+	{ records, title, abstract }: Posting,
+	{ lengths, mean }: { lengths: Uint32Array; mean: number },
+	isWanted: Uint8Array
+): void {
+	let having = 0;
+	for (let i = 0; i < records.length; i++) if (title[i] + abstract[i] > 0) having++;
+	const rarity = rarityOf(scores.length, having);
+	for (let i = 0; i < records.length; i++) {
+		const n = records[i];
+		if (isWanted[n] === 0 || title[i] + abstract[i] === 0) continue;
+		scores[n] += termScore(title[i], abstract[i], lengths[n] / Math.max(mean, 1), rarity);
+	}
 }

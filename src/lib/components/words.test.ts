@@ -29,10 +29,10 @@ describe('what the interface says', () => {
 			'a sibling of Noise, which matches'
 		);
 		expect(evidenceWords({ kind: 'coTagging', a: 12, n: 20, lift: 3.04, score: 1 }, name)).toBe(
-			'on 12 of 20 works tagged with the picks of other indexes · 3.0 times its usual share'
+			'on 12 of 20 works that other indexes tag with this · 3.0 times its usual share'
 		);
-		expect(evidenceWords({ kind: 'association', a: 5, n: 9, lift: 12.4, score: 1 }, name)).toBe(
-			'on 5 of 9 records with the words · 12 times its usual share'
+		expect(evidenceWords({ kind: 'association', text: 'din', a: 5, n: 9, lift: 12.4, score: 1 }, name)).toBe(
+			'on 5 of 9 records that say “din” · 12 times its usual share'
 		);
 	});
 

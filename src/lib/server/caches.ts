@@ -27,3 +27,11 @@ export class Cache<T> {
 		return made;
 	}
 }
+
+/** What is held as long as it fits: the least recently asked for goes first. */
+export class SizedCache<T extends object> extends LRUCache<string, T> {
+	/** @param most bytes; what is larger than that is not held at all */
+	constructor(most: number, bytesOf: (value: T) => number) {
+		super({ maxSize: most, sizeCalculation: bytesOf });
+	}
+}

@@ -5,7 +5,7 @@ import { endStreams } from './inquiry';
 import { warmUp } from './vocabulary';
 import { settleLeftovers, stopJobs } from './jobs';
 import { sends, sendWaiting } from './outbox';
-import { remakeWorks } from './records';
+import { makeMissingPostings, remakeWorks } from './records';
 import { deliverToAll, runWatches } from './keeping';
 import { log, reasonOf } from './log';
 import { startWatching } from './metrics';
@@ -72,6 +72,7 @@ async function begin(): Promise<void> {
 	if (fault) throw new Error(fault);
 	if (withAccounts()) await welcomeFirst();
 	await remakeWorks();
+	await makeMissingPostings();
 	void warmUp().catch(() => {});
 	await settleLeftovers();
 	every(SETTLE_EVERY, 'leftovers could not be settled', settleLeftovers);

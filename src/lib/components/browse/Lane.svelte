@@ -3,26 +3,33 @@
 	import type { Concept } from '$core/crosswalk';
 	import TypedHeading from '../crosswalk/TypedHeading.svelte';
 	import type { IndexSummary } from '$lib/server/vocabulary';
-	import type { LaneAnswer } from '$lib/server/browse';
+	import type { LaneAnswer, LaneRecords, LookupMatch } from '$lib/server/browse';
+	import type { LaneThrough } from '$lib/server/crosswalk';
 	import PicksLine from '../crosswalk/PicksLine.svelte';
-	import { displayAt, lineageAt } from '../inquiry/addresses';
+	import { displayAt, lineageAt, recordsAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { pickFor, togglePick } from '../inquiry/picking';
 	import { counted } from '../parts/numbers';
+	import LanePart from './LanePart.svelte';
 	import MatchRow from './MatchRow.svelte';
 	import PickMark from './PickMark.svelte';
+	import ThroughRow from './ThroughRow.svelte';
 	import { LOOSE } from '../marks/reasons';
 
 	interface Props {
 		index: IndexSummary;
 		answer: LaneAnswer | undefined;
+		/** What records say of it, and what is found through other indexes, once they have answered. */
+		spoken: LaneRecords | undefined;
+		through: LaneThrough | undefined;
+		isWaiting: boolean;
 		query: string;
 		concept: Concept | undefined;
 	}
-	let { index, answer, query, concept }: Props = $props();
+	let { index, answer, spoken, through, isWaiting, query, concept }: Props = $props();
 	const store = $derived(useInquiry()());
 	const place = $derived(placeOf(store));
 
@@ -44,10 +51,27 @@
 	});
 	const shownLoose = $derived(isUnfolded ? loose : loose.slice(0, MOST_LOOSE));
 
+	/** A heading stands in the first part that has it. */
+	const labelled = $derived(
+		new Set(lines.flatMap(({ heading, together }) => together ?? [heading]).map(({ id }) => id))
+	);
+	const evidenceFor = $derived(
+		new Map((spoken?.matches ?? []).map(({ heading, evidence }) => [heading.id, evidence]))
+	);
+	const spokenOnly = $derived((spoken?.matches ?? []).filter(({ heading }) => !labelled.has(heading.id)));
+	const throughOnly = $derived(
+		(through?.matches ?? []).filter(
+			({ heading }) => !labelled.has(heading.id) && !spokenOnly.some((one) => one.heading.id === heading.id)
+		)
+	);
+	const hasFirm = $derived(firm.length > 0);
+
 	/** What each match would bring with its narrower headings, which counting takes a moment longer. */
 	let withNarrower = $state.raw<Record<string, number>>({});
 	$effect(() => {
-		const ids = lines.filter(({ heading }) => heading.belowCount > 0).map(({ heading }) => heading.id);
+		const ids = [...lines, ...spokenOnly]
+			.filter(({ heading }) => heading.belowCount > 0)
+			.map(({ heading }) => heading.id);
 		if (index.records === 0 || ids.length === 0) return;
 		let stale = false;
 		const query = new URLSearchParams({ headings: ids.join('\n') });
@@ -70,9 +94,17 @@
 		</h2>
 		<span class="truncate text-quiet">{index.discipline}</span>
 		<span class="ml-auto shrink-0 text-xs text-quiet">
-			{#if query && answer}{firm.length > 0
+			{#if query && answer}{hasFirm
 					? `${firm.length} ${firm.length === 1 ? 'match' : 'matches'}`
-					: 'no match'}{/if}
+					: 'no label'}{/if}
+			{#if query && spoken && spoken.of > 0}· <a
+					class="count"
+					data-said
+					href={recordsAt(place, index.code, { said: query })}
+					>{spoken.isWhole
+						? `${counted(spoken.of, 'record')} ${spoken.of === 1 ? 'says' : 'say'} it`
+						: `${counted(spoken.of, 'record')} near`}</a
+				>{/if}
 		</span>
 	</header>
 	<div class="min-h-0 flex-1 overflow-y-auto">
@@ -83,36 +115,55 @@
 			</div>
 		{:else if query && answer}
 			<ul class="divide-y">
-				{#each firm as match (match.heading.id)}<MatchRow
-						{match}
-						{index}
-						{query}
-						{concept}
-						withNarrower={withNarrower[match.heading.id]}
-					/>{/each}
+				{#each firm as match (match.heading.id)}{@render row(match)}{/each}
 			</ul>
 			{#if loose.length > 0}
-				<h3 class="border-y bg-shade px-3 py-1 text-xs text-quiet">
-					{firm.length > 0 ? 'Looser matches' : 'Nothing by that name; near to it'}
-				</h3>
-				<ul class="divide-y">
-					{#each shownLoose as match (match.heading.id)}<MatchRow
+				<LanePart title={hasFirm ? 'Looser matches' : 'No label says it; near to it'} count={loose.length}>
+					{#each shownLoose as match (match.heading.id)}{@render row(match)}{/each}
+					{#if loose.length > shownLoose.length}<li class="px-3 py-1.5">
+							<button class="quiet-action -mx-2 !py-0 text-xs" onclick={() => (isUnfolded = true)}
+								>{counted(
+									loose.length - shownLoose.length,
+									'more looser match',
+									'more looser matches'
+								)}</button
+							>
+						</li>{/if}
+				</LanePart>
+			{/if}
+			{#if spokenOnly.length > 0}
+				<LanePart
+					title={spoken?.isWhole ? `On records that say “${query}”` : `On records nearest to “${query}”`}
+					count={spokenOnly.length}
+				>
+					{#each spokenOnly as match (match.heading.id)}{@render row(match)}{/each}
+				</LanePart>
+			{/if}
+			{#if throughOnly.length > 0}
+				<LanePart title="Through other indexes" count={throughOnly.length}>
+					{#each throughOnly as match (match.heading.id)}<ThroughRow
 							{match}
 							{index}
 							{query}
 							{concept}
-							withNarrower={withNarrower[match.heading.id]}
 						/>{/each}
-				</ul>
-				{#if loose.length > shownLoose.length}<p class="px-3 py-1.5">
-						<button class="quiet-action -mx-2 !py-0 text-xs" onclick={() => (isUnfolded = true)}
-							>{counted(loose.length - shownLoose.length, 'more looser match', 'more looser matches')}</button
-						>
-					</p>{/if}
+				</LanePart>
 			{/if}
-			{#if lines.length === 0}
+			{#if lines.length === 0 && (spokenOnly.length > 0 || throughOnly.length > 0)}
+				<p class="px-3 py-2 text-xs text-quiet">
+					No label here says “{query}”; {spokenOnly.length > 0
+						? 'its records do'
+						: 'other indexes lead here'}.
+				</p>
+			{:else if lines.length === 0 && isWaiting}
+				<p class="p-3 text-quiet" role="status">No label says it; asking the records</p>
+			{:else if lines.length === 0}
 				<div class="p-3">
-					<p>Nothing matches here.</p>
+					<p>
+						{index.records > 0
+							? 'No label matches here, and no record says it.'
+							: 'No label matches here, and there are no records to ask.'}
+					</p>
 					<p class="mt-2 text-xs text-quiet">Next in the alphabet</p>
 					<ul>
 						{#each answer.neighbours as neighbour (neighbour.id)}
@@ -145,6 +196,15 @@
 			{/if}
 		{/if}
 	</div>
+	{#snippet row(match: LookupMatch)}<MatchRow
+			{match}
+			{index}
+			{query}
+			{concept}
+			evidence={evidenceFor.get(match.heading.id)}
+			isWhole={spoken?.isWhole}
+			withNarrower={withNarrower[match.heading.id]}
+		/>{/snippet}
 	{#if concept}<PicksLine {concept} {index} tried={query} />{/if}
 </section>
 

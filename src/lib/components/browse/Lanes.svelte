@@ -1,6 +1,9 @@
 <script lang="ts">
 	import type { IndexSummary } from '$lib/server/vocabulary';
-	import type { LaneAnswer } from '$lib/server/browse';
+	import { Asked } from '$lib/client/asked.svelte';
+	import { goto } from '$app/navigation';
+	import type { LaneAnswer, LaneRecords } from '$lib/server/browse';
+	import type { LaneThrough } from '$lib/server/crosswalk';
 	import Guarded from '../parts/Guarded.svelte';
 	import { useKeys } from '../parts/keys.svelte';
 	import { pickTarget } from '../inquiry/pick-target';
@@ -13,6 +16,14 @@
 	/** Picks go to the concept whose word was looked up. */
 	const concept = $derived(pickTarget(store, query).concept);
 	let root: HTMLElement;
+
+	/** Labels come with the page; records and other indexes are asked after them, and move nothing that is there. */
+	const laneAsked = (part: string) =>
+		`/inquiry/${store.id}/lanes/${part}?${new URLSearchParams({ q: query })}`;
+	const spoken = new Asked<LaneRecords[]>(() => laneAsked('records'), 0);
+	const through = new Asked<LaneThrough[]>(() => laneAsked('through'), 0);
+	const ofLane = <T extends { code: string }>(list: readonly T[] | undefined, code: string) =>
+		list?.find((one) => one.code === code);
 
 	const rowsOf = (lane: Element) => [...lane.querySelectorAll<HTMLElement>('[data-row]')];
 
@@ -41,7 +52,11 @@
 				inHand(at, lane, (index, headings) =>
 					setAside(store, concept, index.code, headings, `looked up “${query}”`)
 				),
-			n: () => noHeading(lane.getAttribute('data-lane') ?? '')
+			n: () => noHeading(lane.getAttribute('data-lane') ?? ''),
+			r: () => {
+				const said = lane.querySelector<HTMLAnchorElement>('[data-said]');
+				if (said) void goto(said.href);
+			}
 		};
 		const move = moves[event.key];
 		if (!move || event.ctrlKey || event.metaKey || event.altKey) return;
@@ -60,6 +75,8 @@
 		const answer = answers.find((one) => one.code === code);
 		const headings = [
 			...(answer?.matches ?? []).map(({ heading, together }) => together ?? [heading]),
+			...(ofLane(spoken.current, code)?.matches ?? []).map(({ heading }) => [heading]),
+			...(ofLane(through.current, code)?.matches ?? []).map(({ heading }) => [heading]),
 			...(answer?.neighbours ?? []).map((neighbour) => [neighbour])
 		].find((some) => some.map(({ id }) => id).join(' ') === ids.join(' '));
 		if (index && headings) act(index, headings);
@@ -80,7 +97,8 @@
 				{ shown: ['Space'], does: 'Pick for the concept named above, or take back' },
 				{ shown: ['Enter'], does: 'Open the heading in its hierarchy' },
 				{ shown: ['S'], does: 'Set the heading aside as a sighting' },
-				{ shown: ['N'], does: 'Decide: no heading here' }
+				{ shown: ['N'], does: 'Decide: no heading here' },
+				{ shown: ['R'], does: 'Read the records that say the word' }
 			]
 		})
 	);
@@ -94,7 +112,15 @@
 >
 	{#each store.columns as index (index.code)}
 		<Guarded name={index.name}
-			><Lane {index} {query} {concept} answer={answers.find(({ code }) => code === index.code)} /></Guarded
+			><Lane
+				{index}
+				{query}
+				{concept}
+				answer={ofLane(answers, index.code)}
+				spoken={ofLane(spoken.current, index.code)}
+				through={ofLane(through.current, index.code)}
+				isWaiting={!spoken.current && !spoken.fault}
+			/></Guarded
 		>
 	{/each}
 </div>

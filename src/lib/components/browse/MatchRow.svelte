@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { Concept } from '$core/crosswalk';
 	import type { IndexSummary } from '$lib/server/vocabulary';
-	import type { LookupMatch } from '$lib/server/browse';
+	import type { LookupMatch, RecordsEvidence as Evidence } from '$lib/server/browse';
 	import { lineageAt, recordsAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
@@ -11,6 +11,7 @@
 	import Count from '../parts/Count.svelte';
 	import { number } from '../parts/numbers';
 	import PickMark from './PickMark.svelte';
+	import RecordsEvidence from './RecordsEvidence.svelte';
 
 	/** A heading that a word led to: why, what it would bring, and its pick. */
 	interface Props {
@@ -20,14 +21,20 @@
 		concept: Concept | undefined;
 		/** Records with its narrower headings, once they are counted. */
 		withNarrower: number | undefined;
+		/** What records say for it, and whether all of those hold every word that was typed. */
+		evidence?: Evidence;
+		isWhole?: boolean;
 	}
-	let { match, index, query, concept, withNarrower }: Props = $props();
+	let { match, index, query, concept, withNarrower, evidence, isWhole = true }: Props = $props();
 	const store = $derived(useInquiry()());
 	const place = $derived(placeOf(store));
 	const headings = $derived(match.together ?? [match.heading]);
 	const pick = $derived(pickFor(store, concept, index.code, headings));
 	const saysLabel = $derived(
-		match.tier !== 'exact' && match.tier !== 'note' && match.matched.text !== match.heading.label
+		match.tier !== 'exact' &&
+			match.tier !== 'note' &&
+			match.tier !== 'records' &&
+			match.matched.text !== match.heading.label
 	);
 	const opens = (narrower: boolean) =>
 		recordsAt(place, index.code, { heading: { id: match.heading.id, withNarrower: narrower } });
@@ -59,7 +66,11 @@
 			{#if pick?.role === 'rejected'}<span class="text-xs text-warn">rejected</span>{/if}
 		</p>
 		<p class="text-xs text-quiet">
-			{reasonOf(match, query)}{#if saysLabel}: <span class="text-bark">{match.matched.text}</span>{/if}
+			{#if match.tier !== 'records'}{reasonOf(match, query)}{#if saysLabel}: <span class="text-bark"
+						>{match.matched.text}</span
+					>{/if}{/if}
+			{#if evidence}{#if match.tier !== 'records'}·
+				{/if}<RecordsEvidence {evidence} {index} {query} {isWhole} heading={match.heading} />{/if}
 			{#if match.matched.lang && match.matched.lang !== 'en'}<span class="uppercase"
 					>{match.matched.lang}</span
 				>{/if}

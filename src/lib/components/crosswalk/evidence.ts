@@ -1,11 +1,14 @@
 import type { EvidenceLine, SuggestionLine } from '$lib/server/crosswalk';
-import { FIT_WORDS, type Likelihood, type Pick } from '$core/crosswalk';
+import { FIT_WORDS, type HeadingElsewhere, type Likelihood, type Pick } from '$core/crosswalk';
 import type { Tier } from '$core/lookup';
 import { counted, number } from '../parts/numbers';
 import { REASONS } from '../marks/reasons';
 
 /** Why a heading is suggested, in a line. */
 export function evidenceWords(evidence: EvidenceLine, indexName: (code: string) => string): string {
+	const where = ({ indexCode, isFound }: HeadingElsewhere) =>
+		`${isFound ? 'in' : 'picked in'} ${indexName(indexCode)}`;
+	const elsewhere = (from: HeadingElsewhere) => `${from.label}, ${where(from)}`;
 	if (evidence.kind === 'neighbour') {
 		const relation = evidence.relation === 'sibling' ? 'a sibling of' : `${evidence.relation} to`;
 		return `${relation} ${evidence.of}, which matches`;
@@ -16,21 +19,20 @@ export function evidenceWords(evidence: EvidenceLine, indexName: (code: string) 
 	}
 	if (evidence.kind === 'mapping') {
 		const { of, relation, set } = evidence;
-		return `${FIT_WORDS[relation]} to ${of.label}, picked in ${indexName(of.indexCode)} · known mapping in ${set}`;
+		return `${FIT_WORDS[relation]} to ${elsewhere(of)} · known mapping in ${set}`;
 	}
 	if (evidence.kind !== 'label') {
-		const { kind, a, n, lift, sampledOf } = evidence;
-		const of = sampledOf === undefined ? number(n) : `${number(n)} looked at among the ${number(sampledOf)}`;
-		const times = lift >= 10 ? Math.round(lift) : lift.toFixed(1);
-		return kind === 'coTagging'
-			? `on ${number(a)} of ${counted(n, 'work')} tagged with the picks of other indexes · ${times} times its usual share`
-			: `on ${number(a)} of ${of} ${n === 1 && sampledOf === undefined ? 'record' : 'records'} with the words · ${times} times its usual share`;
+		const { a, n, lift } = evidence;
+		const times = `${lift >= 10 ? Math.round(lift) : lift.toFixed(1)} times its usual share`;
+		return evidence.kind === 'coTagging'
+			? `on ${number(a)} of ${counted(n, 'work')} that other indexes tag with this · ${times}`
+			: `on ${number(a)} of ${counted(n, 'record')} that ${n === 1 ? 'says' : 'say'} “${evidence.text}” · ${times}`;
 	}
 	const { source, text, from, tier, matched } = evidence;
 	const how = `${REASONS[tier as Tier]}${matched && tier !== 'exact' && tier !== 'note' ? `: ${matched}` : ''}`;
-	if (!from) return `“${text}” · ${how}`;
+	if (!from) return `${source === 'part' ? 'for the part ' : ''}“${text}” · ${how}`;
 	const via = source === 'entry term' ? `${text}, entry term of ${from.label}` : from.label;
-	return `${via}, picked in ${indexName(from.indexCode)} · ${how}`;
+	return `${via}, ${where(from)} · ${how}`;
 }
 
 /** What suggestions of each kind are called. */

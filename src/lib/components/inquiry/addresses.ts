@@ -42,6 +42,8 @@ export interface Opened {
 	/** A part of the strategy, by name. */
 	part?: string;
 	cql?: string;
+	/** A text: the records that say it. */
+	said?: string;
 	/** A heading by its identifier, as it is asked for. */
 	heading?: { id: string; withNarrower?: boolean; chief?: boolean; aspect?: string; year?: number };
 	/** Commands that are tried, and whether only what they gain or lose is to be opened. */
@@ -77,6 +79,7 @@ export const recordsAt = (
 		record,
 		part,
 		cql,
+		said,
 		heading,
 		tried = [],
 		which,
@@ -93,6 +96,7 @@ export const recordsAt = (
 		beside: beside === undefined ? undefined : String(beside),
 		part,
 		cql,
+		said,
 		heading: heading?.id,
 		narrower: heading?.withNarrower ? 'yes' : undefined,
 		chief: heading?.chief ? 'yes' : undefined,

@@ -1,8 +1,8 @@
-import type { Tier, WordReason } from '$core/lookup';
+import type { WordReason } from '$core/lookup';
 import type { LookupMatch } from '$lib/server/browse';
 
 /** What a tier says to a person, before the label that matched. */
-export const REASONS: Record<Tier, string> = {
+export const REASONS: Record<LookupMatch['tier'], string> = {
 	exact: 'the heading itself',
 	entry: 'entry term',
 	variant: 'another spelling',
@@ -12,7 +12,8 @@ export const REASONS: Record<Tier, string> = {
 	begins: 'begins so',
 	'some-words': 'has some of the words',
 	note: 'in the scope note',
-	typo: 'taken for'
+	typo: 'taken for',
+	records: 'no label says it'
 };
 
 const WHY: Record<NonNullable<WordReason['why']>, string> = {
@@ -24,7 +25,7 @@ const WHY: Record<NonNullable<WordReason['why']>, string> = {
 };
 
 /** Tiers that are hints rather than answers; set quieter, under a line of their own. */
-export const LOOSE = new Set<Tier>(['some-words', 'note', 'typo']);
+export const LOOSE = new Set<LookupMatch['tier']>(['some-words', 'note', 'typo']);
 
 /** Why a heading matched, in words: where a word does not stand there as it was typed, which one does and why. */
 export function reasonOf({ tier, matched }: LookupMatch, query: string): string {

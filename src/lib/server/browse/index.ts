@@ -8,12 +8,22 @@ export {
 	headingSheet,
 	headingsBelow,
 	lineOf,
-	lookupInIndex,
 	lookupInIndexes,
 	narrowerHeadings,
 	recordsOfHeading,
 	topHeadings
 } from './look-up';
-export type { HeadingLine, HeadingRef, HeadingSheet, LaneAnswer, LookupMatch } from './look-up';
+export type {
+	HeadingLine,
+	HeadingRef,
+	HeadingSheet,
+	LaneAnswer,
+	LookupMatch,
+	RecordsEvidence
+} from './look-up';
+export { lookupInIndex, spokenInIndexes } from './look-up-by-records';
+export type { LaneRecords } from './look-up-by-records';
+export { entryVocabularyOf, setSaying } from './entry-vocabulary';
+export type { RecordsSaying, SpokenFor } from './entry-vocabulary';
 export { wordsInRecords } from './words-in-records';
-export { lookupQuery } from './look-up-schema';
+export { lanesQuery, lookupQuery } from './look-up-schema';

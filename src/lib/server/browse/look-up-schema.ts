@@ -1,8 +1,15 @@
 /** What may be asked of look-up. */
 import * as v from 'valibot';
 
+const q = v.pipe(
+	v.string('Name the word with ?q=….'),
+	v.maxLength(500, 'A word can be 500 characters long.')
+);
+
+export const lanesQuery = v.object({ q });
+
 export const lookupQuery = v.object({
-	q: v.pipe(v.string('Name the word with ?q=….'), v.maxLength(500, 'A word can be 500 characters long.')),
+	q,
 	limit: v.optional(
 		v.pipe(
 			v.string(),
@@ -12,5 +19,6 @@ export const lookupQuery = v.object({
 			v.maxValue(100, 'The limit is a number from 1 to 100.')
 		),
 		'20'
-	)
+	),
+	with: v.optional(v.picklist(['labels'], 'with can be labels, which leaves records out.'))
 });

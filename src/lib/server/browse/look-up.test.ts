@@ -12,14 +12,8 @@ import { changeInquiry } from '../inquiry/inquiry-changes';
 import { remakePack } from '../vocabulary/pack-remaking';
 import { readPack, writePack } from '../vocabulary/pack-rows';
 import { exportVocabulary } from '../vocabulary/vocabulary-export';
-import {
-	headingsBelow,
-	headingSheet,
-	lookupInIndex,
-	lookupInIndexes,
-	narrowerHeadings,
-	topHeadings
-} from './look-up';
+import { headingsBelow, headingSheet, lookupInIndexes, narrowerHeadings, topHeadings } from './look-up';
+import { lookupInIndex } from './look-up-by-records';
 
 const PREFIXES = `@prefix skos: <http://www.w3.org/2004/02/skos/core#> .
 @prefix dct: <http://purl.org/dc/terms/> . @prefix oak: <https://oakmoss.example/terms#> . `;

@@ -28,11 +28,23 @@ export interface HeadingLine extends HeadingRef {
 	retired: boolean;
 }
 
+/** How many of the records that say what was typed carry a heading. */
+export interface RecordsEvidence {
+	on: number;
+	of: number;
+	/** How many times the heading's usual share that is. */
+	lift: number;
+	/** The words of what was typed that all of those records hold. */
+	words: string[];
+}
+
 export interface LookupMatch {
 	heading: HeadingLine & { noteStart: string; broader: string[] };
-	tier: Tier;
-	matched: Pick<Match, 'text' | 'kind' | 'via' | 'words'> & { lang?: string };
+	/** Of its label; `records` where no label speaks for it. */
+	tier: Tier | 'records';
+	matched: Pick<Match, 'text' | 'via' | 'words'> & { kind: Match['kind'] | 'records'; lang?: string };
 	together?: HeadingRef[];
+	evidence?: RecordsEvidence;
 }
 
 export interface LaneAnswer {
@@ -61,16 +73,6 @@ export function lineOf(index: EditionIndex, n: number, counts?: HeadingCounts): 
 	};
 }
 
-/** Looks a word up in one index. */
-export async function lookupInIndex(person: Person | undefined, code: string, query: string, limit: number) {
-	allow(person, 'read');
-	const indexes = await currentIndexes();
-	const wanted = indexes.find(({ index }) => index.code === code);
-	if (!wanted) throw new ServiceError(404, 'no-index', `There is no subject index “${code}”.`);
-	const [lane] = await lanes([wanted], indexes, query, limit);
-	return lane;
-}
-
 /** Looks a word up in several indexes at once; an index without a vocabulary answers with nothing. */
 export async function lookupInIndexes(
 	person: Person | undefined,
@@ -84,7 +86,8 @@ export async function lookupInIndexes(
 	return lanes(wanted, indexes, query, limit);
 }
 
-async function lanes(
+/** By labels alone. @param all whose words are no slips of the pen, and whose short forms are tried everywhere */
+export async function lanes(
 	wanted: CurrentIndex[],
 	all: CurrentIndex[],
 	query: string,
@@ -147,14 +150,21 @@ async function lanes(
 	});
 }
 
+/** A heading as a match shows it. */
+export const matchedHeading = (
+	index: EditionIndex,
+	n: number,
+	counts: HeadingCounts | undefined
+): LookupMatch['heading'] => ({
+	...lineOf(index, n, counts),
+	noteStart: index.noteStarts.at(n),
+	broader: [...index.hierarchy.broader.at(n)].map((other) => index.names.at(other))
+});
+
 function matchOf(index: EditionIndex, match: Match, counts: HeadingCounts | undefined): LookupMatch {
 	const { heading: n, tier, text, kind, lang, via, words, together } = match;
 	return {
-		heading: {
-			...lineOf(index, n, counts),
-			noteStart: index.noteStarts.at(n),
-			broader: [...index.hierarchy.broader.at(n)].map((other) => index.names.at(other))
-		},
+		heading: matchedHeading(index, n, counts),
 		tier,
 		matched: {
 			text,

@@ -17,7 +17,8 @@ import { createIndex } from '../vocabulary/subject-indexes';
 import { createInquiry } from '../inquiry/inquiries';
 import { changeInquiry, readInquiry } from '../inquiry/inquiry-changes';
 import { readPack, writePack } from '../vocabulary/pack-rows';
-import { headingSheet, lookupInIndex } from '../browse/look-up';
+import { headingSheet } from '../browse/look-up';
+import { lookupInIndex } from '../browse/look-up-by-records';
 
 let url: string;
 

@@ -17,7 +17,8 @@ const TELLS: Record<Fit, number> = {
 export function mappedTo(
 	index: EditionIndex,
 	picks: readonly Pick[],
-	mappings: readonly (KnownMapping & { setName: string })[]
+	mappings: readonly (KnownMapping & { setName: string })[],
+	isFound = false
 ): FromElsewhere[] {
 	return picks.flatMap(({ headings, indexCode, fit }) =>
 		headings.flatMap(({ uri, label }) =>
@@ -30,7 +31,7 @@ export function mappedTo(
 						heading,
 						kind: 'mapping',
 						set: setName,
-						of: { indexCode, label },
+						of: { indexCode, label, ...(isFound && { isFound }) },
 						relation: subject === uri ? relation : turned(relation),
 						score: TELLS[relation] * TELLS[fit] * confidence
 					}

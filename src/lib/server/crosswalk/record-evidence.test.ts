@@ -98,16 +98,10 @@ async function evidence(words: string[], picks: string[]) {
 	const [current, other] = await Promise.all(CODES.map((code) => currentIndex(code)));
 	if (!current.edition) throw new Error('No edition.');
 	const index = await editionIndex(current.edition);
-	const found = await recordEvidence(
-		current,
-		index,
-		words.map((text) => ({ text, capitals: false, field: 'keywords' as const })),
-		[{ current: other, picks: picks.map(test) }]
-	);
-	const byName = (part: 'association' | 'coTagging') =>
-		found[part] &&
-		Object.fromEntries(found[part].map(({ heading, ...counts }) => [index.names.at(heading), counts]));
-	return { association: byName('association'), coTagging: byName('coTagging') };
+	const found = await recordEvidence(current, index, words, [{ current: other, picks: picks.map(test) }]);
+	const byName = <T extends { heading: number }>(list: readonly T[] | undefined) =>
+		list && Object.fromEntries(list.map(({ heading, ...counts }) => [index.names.at(heading), counts]));
+	return { association: byName(found.association), coTagging: byName(found.coTagging) };
 }
 
 /** Counts of every heading that any of the part has. */
@@ -121,11 +115,27 @@ function naive(part: RecordDraft[], all: RecordDraft[]) {
 }
 
 describe('evidence from records', () => {
-	it('counts headings on records that have the words, whatever the words', async () => {
-		const with_ = (word: string) => drafts.reed.filter(({ item }) => item.title?.includes(word));
-		expect((await evidence(['echo'], [])).association).toEqual(naive(with_('echo'), drafts.reed));
-		const either = [...new Set([...with_('echo'), ...with_('night')])];
-		expect((await evidence(['echo', 'night', '*'], [])).association).toEqual(naive(either, drafts.reed));
+	it('counts headings on records that say each text, whatever it is, against the whole index', async () => {
+		for (const word of ['echo', 'night']) {
+			const saying = drafts.reed.filter(({ item }) => item.title?.includes(word));
+			const { association = {} } = await evidence([word, '*'], []);
+			const counted = naive(saying, drafts.reed);
+			expect(saying.length).toBeGreaterThan(10);
+			// Those that come no oftener here than elsewhere are left out, and those on hardly any.
+			const wanted = Object.entries(counted).filter(([, { a, n, whole, all }]) => {
+				const times = a / n / (whole / all);
+				return a >= 3 && times > 1 && (whole * 20 <= all || times >= 2);
+			});
+			expect(Object.keys(association).sort()).toEqual(wanted.map(([name]) => name).sort());
+			for (const [name, { a, n, whole, all }] of wanted)
+				expect(association[name]).toMatchObject({
+					text: word,
+					on: a,
+					of: n,
+					lift: expect.closeTo(a / n / (whole / all), 6),
+					share: 1
+				});
+		}
 		// A word that is only in headings says nothing for them, and no words say nothing at all.
 		expect(await evidence(['alarm'], [])).toEqual({});
 		expect(await evidence([], [])).toEqual({});

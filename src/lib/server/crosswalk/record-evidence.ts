@@ -1,18 +1,9 @@
 /** What the records of an index say for its headings: works tagged in other indexes too, and records with some words. */
-import type { RecordPart, TaggedTogether } from '../../../core/crosswalk';
-import {
-	evaluate,
-	isSearchable,
-	headingExpression,
-	leavesOf,
-	RecordSet,
-	type HeadingTest,
-	type Leaf,
-	type WordTest
-} from '../../../core/search';
+import type { FromRecords, SaidTogether, TaggedTogether } from '../../../core/crosswalk';
+import { evaluate, headingExpression, leavesOf, RecordSet, type HeadingTest } from '../../../core/search';
 import type { EditionIndex } from '../../../core/edition/edition-index';
 import type { CurrentIndex } from '../vocabulary';
-import { headingCounts } from '../browse';
+import { entryVocabularyOf } from '../browse';
 import {
 	countTaggings,
 	systematicSample,
@@ -29,50 +20,50 @@ export interface PickedIn {
 
 /**
  * Both kinds of evidence, each where it can be had.
- * @param words of the concept, each looked for as a strategy does unless told otherwise, in titles, abstracts and author's
- *   keywords: heading labels would speak for themselves
+ * @param texts the concept's name and its words: what records say of each
  * @param elsewhere what is picked for the concept in other indexes
+ * @param parts of the concept's name
  */
 export async function recordEvidence(
 	current: CurrentIndex,
 	index: EditionIndex,
-	words: readonly WordTest[],
-	elsewhere: readonly PickedIn[]
-): Promise<Partial<Record<RecordPart, TaggedTogether[]>>> {
+	texts: readonly string[],
+	elsewhere: readonly PickedIn[],
+	parts: readonly string[] = []
+): Promise<FromRecords> {
 	if (current.index.records === 0) return {};
 	const [association, coTagging] = await Promise.all([
-		withWords(current, index, words),
+		saidOf(current, index, texts, parts),
 		withPicks(current, index, elsewhere)
 	]);
 	return { ...(association && { association }), ...(coTagging && { coTagging }) };
 }
 
-async function withWords(
+/** Of each text no more headings than this are looked at. */
+const MOST_SAID = 60;
+
+async function saidOf(
 	current: CurrentIndex,
 	index: EditionIndex,
-	words: readonly WordTest[]
-): Promise<TaggedTogether[] | undefined> {
-	const sets = setsOf(current.index);
-	const leaves = words.filter(isSearchable).map(({ text, capitals, field }): Leaf => ({
-		kind: 'word',
-		text,
-		capitals,
-		// The labels of headings would speak for themselves.
-		field: field === 'headings' || field === 'anywhere' ? 'keywords' : field
-	}));
-	const [loaded, counts] = await Promise.all([sets.load(leaves), headingCounts(current)]);
-	const union = RecordSet.union(leaves.map((leaf) => loaded.of(leaf)));
-	const found = systematicSample(union.toArray());
-	if (found.length === 0) return undefined;
-	const tagged = await headingsOn(sets, index, found);
-	return Array.from(tagged, ([heading, a]) => ({
-		heading,
-		a,
-		n: found.length,
-		...(union.size > found.length && { sampledOf: union.size }),
-		whole: counts?.records[heading] ?? a,
-		all: sets.records
-	}));
+	texts: readonly string[],
+	parts: readonly string[]
+): Promise<SaidTogether[] | undefined> {
+	const plain = [...new Set([...texts, ...parts].map((text) => text.replace(/[*?]/g, '')))];
+	const said = await Promise.all(plain.map((text) => entryVocabularyOf(current, index, text)));
+	if (!said.some(({ of }) => of > 0)) return undefined;
+	return said.flatMap(({ headings }, i) =>
+		headings.slice(0, MOST_SAID).map(({ heading, on, of, lift, score, weight, share }) => ({
+			heading,
+			text: plain[i],
+			...(!texts.includes(plain[i]) && parts.includes(plain[i]) && { isPart: true }),
+			on,
+			of,
+			lift,
+			score,
+			weight,
+			share
+		}))
+	);
 }
 
 async function withPicks(

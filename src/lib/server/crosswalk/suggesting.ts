@@ -7,19 +7,21 @@ import {
 	wordsOfConcept,
 	type Evidence,
 	type FromElsewhere,
+	type HeadingElsewhere,
 	type Likelihood,
 	type Pick,
-	type PickElsewhere,
-	type RecordPart
+	type PickElsewhere
 } from '../../../core/crosswalk';
-import { wordTestsOf } from '../../../core/search';
 import type { EditionIndex } from '../../../core/edition/edition-index';
+import { isLabel, partsOfText, type LabelIndex } from '../../../core/lookup';
+import { fold, wordsOf } from '../../../core/text';
 import { countsWithNarrower, headingCounts, type HeadingLine, lineOf, wordsInRecords } from '../browse';
 import { ServiceError } from '../errors';
 import type { Person } from '../people';
 import { mappingsOf } from '../vocabulary';
 import { type Loaded, load, placesOf } from './crosswalk-facts';
 import { introducedAt, termsAt } from './facts-rows';
+import { headingsCalled } from './headings-called';
 import { mappedTo } from './mapped';
 import { remembered } from './memory';
 import { recordEvidence } from './record-evidence';
@@ -39,18 +41,32 @@ export interface SuggestionLine {
 export type EvidenceLine =
 	| {
 			kind: 'label';
-			source: 'name' | 'word' | 'heading' | 'entry term';
+			source: 'name' | 'part' | 'word' | 'heading' | 'entry term';
 			text: string;
-			from?: { indexCode: string; label: string };
+			from?: HeadingElsewhere;
 			tier: string;
 			matched: string;
 			score: number;
 	  }
 	| { kind: 'neighbour'; relation: string; of: string; score: number }
-	| Extract<Evidence, { kind: RecordPart | 'memory' | 'mapping' }>;
+	| Extract<Evidence, { kind: 'coTagging' | 'association' | 'memory' | 'mapping' }>;
 
 /** Pieces of evidence sent with a suggestion. */
 const MOST_EVIDENCE = 8;
+
+/** What suggestions are asked for. */
+interface SuggestionQuery {
+	name: string;
+	words: readonly string[];
+	/** Words that are off in this index: records are not asked for them. */
+	off?: readonly string[];
+	/** In other indexes. */
+	picks: readonly Pick[];
+	/** They are not picked there, but called what the concept is called. */
+	areFound?: boolean;
+	/** Headings of this index that are picked already. */
+	taken: ReadonlySet<number>;
+}
 
 /** Suggestions for one cell, best first. */
 export async function suggestionsFor(
@@ -63,50 +79,68 @@ export async function suggestionsFor(
 	const { inquiry, vocabularies } = await load(id);
 	const concept = inquiry.concepts[conceptId];
 	if (!concept) throw new ServiceError(404, 'no-concept', 'This concept is no longer there.');
-	const vocabulary = vocabularies.get(code);
-	if (!vocabulary) return [];
-	const { index, current } = vocabulary;
+	const index = vocabularies.get(code)?.index;
+	if (!index) return [];
+	const taken = picksOf(inquiry, conceptId, code)
+		.filter(({ headings: picked }) => picked.length === 1)
+		.flatMap(({ headings: [{ uri }] }) => index.find(uri) ?? []);
 	const words = wordsOfConcept(inquiry, conceptId);
-	const tests = wordTestsOf(inquiry, conceptId, code);
 	const picks = inOrder(inquiry.picks).filter(
 		(pick) => pick.conceptId === conceptId && pick.indexCode !== code && pick.role !== 'rejected'
 	);
+	const others = [...vocabularies.keys()].filter((other) => other !== code);
+	return suggested(person, id, vocabularies, code, {
+		name: concept.name,
+		words: words.map(({ text }) => text),
+		off: words.filter((word) => word.off.includes(code)).map(({ text }) => text),
+		picks: picks.length > 0 ? picks : await headingsCalled(person, others, concept.name),
+		areFound: picks.length === 0,
+		taken: new Set(taken)
+	});
+}
+
+/** Suggestions for one index, whatever they are asked for. */
+export async function suggested(
+	person: Person | undefined,
+	inquiryId: string,
+	vocabularies: Loaded['vocabularies'],
+	code: string,
+	{ name, words, off = [], picks, areFound = false, taken }: SuggestionQuery
+): Promise<SuggestionLine[]> {
+	const vocabulary = vocabularies.get(code);
+	if (!vocabulary) return [];
+	const { index, current } = vocabulary;
 	const uris = picks.flatMap(({ headings }) => headings.map(({ uri }) => uri));
+	const labels = [...vocabularies.values()].map((other) => other.index.labels);
+	const parts = partsOf(name, labels);
 	const [elsewhere, fromRecords, memory, mappings] = await Promise.all([
-		picksElsewhere(picks, vocabularies),
+		picksElsewhere(picks, vocabularies, areFound),
 		recordEvidence(
 			current,
 			index,
-			tests.length > 0 ? tests : [{ text: concept.name, capitals: false, field: 'keywords' as const }],
+			[name, ...words.filter((word) => !off.includes(word))],
 			[...vocabularies].map(([other, at]) => ({
 				current: at.current,
 				picks: picks.filter(({ indexCode }) => indexCode === other)
-			}))
+			})),
+			parts
 		),
-		remembered(person, id, { name: concept.name, words: words.map(({ text }) => text) }, code, index),
+		remembered(person, inquiryId, { name, words }, code, index),
 		mappingsOf(uris)
 	]);
-	const probes = probesOf(
-		concept.name,
-		words.map(({ text }) => text),
-		elsewhere
-	);
+	const probes = probesOf(name, words, elsewhere, parts);
 	const inRecords = await wordsInRecords(
 		current,
 		index,
 		probes.map(({ text }) => text)
 	);
-	const taken = picksOf(inquiry, conceptId, code)
-		.filter(({ headings: picked }) => picked.length === 1)
-		.flatMap(({ headings: [{ uri }] }) => index.find(uri) ?? []);
-	const all = [...vocabularies.values()].map((other) => other.index.labels);
-	const fromElsewhere: FromElsewhere[] = [...memory, ...mappedTo(index, picks, mappings)];
+	const fromElsewhere: FromElsewhere[] = [...memory, ...mappedTo(index, picks, mappings, areFound)];
 	const found = suggest(index, probes, {
-		taken: new Set(taken),
-		acronyms: all.flatMap(({ parts }) => parts.acronyms),
+		taken,
+		acronyms: labels.flatMap(({ parts }) => parts.acronyms),
 		isKnown: (word) =>
 			inRecords.has(word) ||
-			all.some((labels) => labels !== index.labels && (labels.knows(word) || labels.hasBeginning(word))),
+			labels.some((other) => other !== index.labels && (other.knows(word) || other.hasBeginning(word))),
 		fromRecords,
 		fromElsewhere
 	});
@@ -130,6 +164,13 @@ export async function suggestionsFor(
 	}));
 }
 
+/** The parts of a name that are labels of a chosen index; the name itself is none. */
+function partsOf(name: string, labels: readonly LabelIndex[]): string[] {
+	const whole = wordsOf(fold(name)).join(' ');
+	const parts = partsOfText(name, (run) => run !== whole && labels.some((one) => isLabel(one, run)));
+	return parts.length > 1 ? parts.filter(({ isKnown }) => isKnown).map(({ text }) => text) : [];
+}
+
 function inWords(evidence: Evidence, index: EditionIndex): EvidenceLine {
 	if (evidence.kind === 'neighbour') return { ...evidence, of: index.names.at(evidence.of) };
 	if (evidence.kind !== 'label') return evidence;
@@ -147,7 +188,8 @@ function inWords(evidence: Evidence, index: EditionIndex): EvidenceLine {
 
 async function picksElsewhere(
 	picks: readonly Pick[],
-	vocabularies: Loaded['vocabularies']
+	vocabularies: Loaded['vocabularies'],
+	isFound: boolean
 ): Promise<PickElsewhere[]> {
 	const places = placesOf(picks, vocabularies);
 	const terms = await termsAt(places.map(({ place }) => place));
@@ -155,7 +197,8 @@ async function picksElsewhere(
 		picked.map(({ uri, label }) => {
 			const at = places.find((other) => other.uri === uri && other.indexCode === indexCode)?.place;
 			const own = terms.filter(({ edition, n }) => at && edition === at.edition && n === at.n);
-			return { indexCode, label, fit, entryTerms: own.map(({ text }) => text) };
+			const entryTerms = own.map(({ text }) => text);
+			return { indexCode, label, fit, entryTerms, ...(isFound && { isFound }) };
 		})
 	);
 }

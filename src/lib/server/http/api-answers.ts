@@ -33,13 +33,14 @@ function line(heading: HeadingLine) {
 export function apiLookup(query: string, lane: LaneAnswer) {
 	return {
 		query,
-		matches: lane.matches.map(({ heading, tier, matched, together }) => ({
+		matches: lane.matches.map(({ heading, tier, matched, together, evidence }) => ({
 			heading: line(heading),
 			tier,
 			matched: { text: matched.text, kind: matched.kind, ...(matched.lang && { lang: matched.lang }) },
 			...(matched.via !== undefined && { via: matched.via }),
 			...(matched.words && { words: matched.words }),
-			...(together && { together: together.map(({ id }) => id) })
+			...(together && { together: together.map(({ id }) => id) }),
+			...(evidence && { evidence })
 		})),
 		neighbours: lane.neighbours.map(line)
 	};

@@ -35,10 +35,11 @@ export const lookup = v.strictObject({
 	matches: v.array(
 		v.strictObject({
 			heading: line,
-			tier: v.picklist(TIERS),
+			/** `records` where no label speaks for the heading. */
+			tier: v.picklist([...TIERS, 'records']),
 			matched: v.strictObject({
 				text,
-				kind: v.picklist(['preferred', 'entry', 'scopeNote']),
+				kind: v.picklist(['preferred', 'entry', 'scopeNote', 'records']),
 				lang: v.optional(text)
 			}),
 			/** The corrected or expanded query that matched, where it is not what was asked. */
@@ -53,7 +54,9 @@ export const lookup = v.strictObject({
 					})
 				)
 			),
-			together: v.optional(v.array(text))
+			together: v.optional(v.array(text)),
+			/** On so many of the records that hold these words, out of so many, and how many times its usual share that is. */
+			evidence: v.optional(v.strictObject({ on: count, of: count, lift: v.number(), words: v.array(text) }))
 		})
 	),
 	neighbours: v.array(line)

@@ -284,8 +284,14 @@ export function openApi(version: string) {
 			},
 			'/indexes/{code}/lookup': {
 				get: operation({
-					summary: 'Headings that match a word, best first, each with the reason',
-					parameters: [code, inQuery('q', 'The word', true), inQuery('limit', 'At most so many, 1 to 100')],
+					summary:
+						'Headings that match a word, by their labels and by what records say, best first, each with the reasons',
+					parameters: [
+						code,
+						inQuery('q', 'The word, up to 500 characters', true),
+						inQuery('limit', 'At most so many, 1 to 100'),
+						inQuery('with', 'labels: records are left out')
+					],
 					answer: json(api.lookup)
 				})
 			},

@@ -115,6 +115,8 @@ const ROUTES: Record<Action | 'open', readonly string[]> = {
 		'GET /inquiry/[id]/matches',
 		'GET /inquiry/[id]/offers',
 		'GET /inquiry/[id]/overlap/[code]',
+		'GET /inquiry/[id]/lanes/records',
+		'GET /inquiry/[id]/lanes/through',
 		'GET /inquiry/[id]/pearls',
 		'GET /inquiry/[id]/pearls/cells',
 		'GET /inquiry/[id]/pearls/headings/[code]',

@@ -1,5 +1,5 @@
 /** By what a result can be broken down, and which records have a value of it. */
-import type { ValueCounts } from '../../../core/reading';
+import type { ValueCounts } from '../../../core/search';
 import { COMMON_LIMITS, type Leaf, RecordSet } from '../../../core/search';
 import { ServiceError } from '../errors';
 import { catalogue } from '../holdings';

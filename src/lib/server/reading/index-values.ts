@@ -1,12 +1,12 @@
 /** The values of an index's records in memory, dimension by dimension: read when they are first asked for. */
 import { nameInWords } from '../../../core/evidence/citation';
 import { formOf, type NameForm } from '../../../core/evidence/person-names';
-import { ValueLists, ValueListsMaker } from '../../../core/reading';
+import { ValueLists, ValueListsMaker } from '../../../core/search';
 import { fold } from '../../../core/text';
 import { catalogue } from '../holdings';
 import { allow, type Person } from '../people';
-import { recordsTagged, type SearchVocabulary, type IndexSets } from '../records';
-import { eachHeld, eachNaming, headingsCarried } from './value-rows';
+import { headingLists, type SearchVocabulary, type IndexSets } from '../records';
+import { eachHeld, eachNaming } from './value-rows';
 import { WAYS, waysTold } from './ways';
 
 /** Dimensions whose values are kept record by record. */
@@ -33,8 +33,8 @@ const valuesOf = (lists: ValueLists, names: readonly string[], keys: readonly st
 });
 
 export async function valuesOfDimension(sets: IndexSets, dimension: Listed): Promise<NamedValues> {
-	if (dimension === 'heading') return (await headingValues(sets)).all;
-	if (dimension === 'chiefHeading') return (await headingValues(sets)).chief;
+	if (dimension === 'heading') return headingValues(sets, false);
+	if (dimension === 'chiefHeading') return headingValues(sets, true);
 	if (dimension === 'availability') return availabilityValues(sets);
 	return (await namedValues(sets))[dimension];
 }
@@ -66,22 +66,10 @@ function availabilityValues(sets: IndexSets): Promise<NamedValues> {
 	);
 }
 
-function headingValues(sets: IndexSets): Promise<{ all: NamedValues; chief: NamedValues }> {
-	return sets.fact('values: headings', async () => {
-		const carried = await headingsCarried(sets.code);
-		const numbers = carried.map(({ h }) => h);
-		// The sets by which headings are searched, turned round: far fewer rows than the taggings themselves.
-		const [all, chief] = await Promise.all(
-			[false, true].map(async (isChief) =>
-				ValueLists.ofSets(sets.records, await recordsTagged(sets.code, numbers, isChief))
-			)
-		);
-		const names = carried.map(({ label }) => label);
-		const keys = carried.map(({ uri }) => uri);
-		return {
-			all: valuesOf(all, names, keys),
-			chief: valuesOf(chief, names, keys)
-		};
+function headingValues(sets: IndexSets, isChief: boolean): Promise<NamedValues> {
+	return sets.fact(`values: headings${isChief ? ', chief' : ''}`, async () => {
+		const { lists, labels, uris } = await headingLists(sets, isChief);
+		return valuesOf(lists, labels, uris);
 	});
 }
 

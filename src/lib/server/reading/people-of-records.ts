@@ -1,6 +1,6 @@
 /** Whose works records are: forms of a name joined to one person, within an index and over several. */
 import { joinForms, keyOfForm, type NameForm } from '../../../core/evidence/person-names';
-import { ValueLists, ValueListsMaker } from '../../../core/reading';
+import { ValueLists, ValueListsMaker } from '../../../core/search';
 import { type IndexSets, setsOf } from '../records';
 import { currentIndexes } from '../vocabulary';
 import {

@@ -1,5 +1,6 @@
 /** What the works of a pooled list are made of, by what all indexes know of their records. */
-import type { PoolRecord, ValueCounts } from '../../../core/reading';
+import type { PoolRecord } from '../../../core/reading';
+import type { ValueCounts } from '../../../core/search';
 import { fold } from '../../../core/text';
 import type { Person } from '../people';
 import { poolDimension, type ValuesOfRecord, valuesIn } from './pool-values';

@@ -1,13 +1,7 @@
 /** Reading what every record of an index has, as streams in the order of its records. */
 import { and, eq, inArray, isNotNull } from 'drizzle-orm';
-import { connection, inReading, headings, taggedHeadings } from '../db';
+import { connection, inReading, headings } from '../db';
 import type { CslItem } from '../../../core/evidence/citation';
-
-/** The headings that records carry, by their number in the index. */
-export function headingsCarried(code: string): Promise<{ h: number; uri: string; label: string }[]> {
-	const { h, uri, label, indexCode } = taggedHeadings;
-	return connection().db.select({ h, uri, label }).from(taggedHeadings).where(eq(indexCode, code)).orderBy(h);
-}
 
 export interface NamesOfRecord {
 	n: number;

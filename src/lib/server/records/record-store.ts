@@ -27,6 +27,7 @@ import {
 	withdrawRecords,
 	writeReferences
 } from './stored-rows';
+import { blocksOf, makePostings } from './postings';
 import { pairWorks } from './work-rows';
 
 export interface Stored {
@@ -92,6 +93,8 @@ export class RecordStore {
 	/** Every word of what was written here. */
 	private readonly words = new Set<string>();
 	private readonly cites: { n: number; cites: readonly string[] }[] = [];
+	/** Numbers of those that are no longer there. */
+	private gone: number[] = [];
 	private next: number;
 	private readonly stored: Stored = { added: 0, replaced: 0, unchanged: 0, withdrawn: 0 };
 
@@ -185,11 +188,7 @@ export class RecordStore {
 		for await (const rows of keysNow(tx, indexCode))
 			for (const row of rows) if (!present.has(row.key)) gone.push(row);
 		await removeFromSets(
-			withdrawRecords(
-				tx,
-				indexCode,
-				gone.map(({ n }) => n)
-			),
+			withdrawRecords(tx, indexCode, (this.gone = gone.map(({ n }) => n))),
 			changes,
 			this.written
 		);
@@ -204,6 +203,7 @@ export class RecordStore {
 			await addWords(tx, indexCode, this.words);
 			await writeReferences(tx, indexCode, this.cites);
 			await pairWorks(tx, indexCode, [...written]);
+			await makePostings(tx, indexCode, blocksOf([...written, ...this.gone]));
 			await writeSets(tx, indexCode, changes);
 			await countHeadings(tx, indexCode, changes.headings());
 			await setRecords(tx, indexCode, this.next);

@@ -9,12 +9,14 @@ import {
 	tokensOf,
 	type Leaf,
 	type Narrower,
+	type Posting,
 	type Sets,
 	type WordTest
 } from '../../../core/search';
 import { perConnection } from '../db';
 import type { CurrentIndex } from '../vocabulary';
 import { queryFor } from './masked-words';
+import { postingsOf, type WordForm } from './postings';
 import { setNameOfHeading, setNameOfLabelled, setNameOfValue } from './set-names';
 import {
 	countsMatching,
@@ -30,6 +32,9 @@ const MOST_BYTES = 256 * 2 ** 20;
 /** What a set costs besides its numbers. */
 const OVERHEAD = 200;
 
+/** So many words are read to be counted; of more, the database counts the records. */
+const MOST_READ = 12;
+
 type IndexRow = CurrentIndex['index'];
 
 /** Narrower headings, and in which edition: unions over them are kept apart by it. */
@@ -39,6 +44,25 @@ export interface NarrowerIn {
 }
 
 const NO_VOCABULARY: NarrowerIn = { edition: 0, narrower: (uri) => [uri] };
+
+/** Fields of which postings say whether a word stands there. */
+const POSTED: ReadonlySet<string> = new Set(['keywords', 'titleAndAbstract', 'title', 'abstract']);
+
+/** A single word, whole or as a beginning, in a field that postings tell of; phrases and masks are left to the database. */
+function plainWord({ text, capitals, field }: WordTest): WordForm | undefined {
+	if (!POSTED.has(field)) return undefined;
+	const tokens = tokensOf(text, capitals);
+	if (typeof tokens === 'string' || tokens.length !== 1 || tokens[0].mask) return undefined;
+	return { text: tokens[0].text, as: tokens[0].stem ? 'beginning' : 'word' };
+}
+
+/** The records that have a word in a field, ascending. */
+function recordsIn({ records, title, abstract }: Posting, field: WordTest['field']): Uint32Array {
+	if (field === 'keywords') return records;
+	return records.filter((_, i) =>
+		field === 'title' ? title[i] > 0 : field === 'abstract' ? abstract[i] > 0 : title[i] + abstract[i] > 0
+	);
+}
 
 /** What a server knows of an index's records at one revision. */
 export class IndexSets {
@@ -198,6 +222,11 @@ export class IndexSets {
 	private async findWord(name: string, leaf: Leaf): Promise<RecordSet> {
 		if (leaf.kind !== 'word') return RecordSet.empty;
 		if (leaf.field === 'headings') return this.keep(name, await this.recordsWithLabel(leaf));
+		const plain = plainWord(leaf);
+		if (plain) {
+			const [posting] = await postingsOf(this, [plain]);
+			return this.keep(name, RecordSet.fromSorted(recordsIn(posting, leaf.field)));
+		}
 		const { column, query } = await queryFor(this.code, leaf);
 		if (query === '') return this.keep(name, RecordSet.empty);
 		return this.keep(name, RecordSet.fromSorted(await recordsMatching(this.code, column, query)));
@@ -208,13 +237,14 @@ export class IndexSets {
 		const nameOf = (word: WordTest) => leafName({ kind: 'word', ...word });
 		const known = await this.fact('counts of words', () => Promise.resolve(new Map<string, number>()));
 		const open = words.filter((word) => !known.has(nameOf(word)) && !this.sets.has(nameOf(word)));
-		// Words of heading labels are found by the headings, not by the words of records.
-		await this.load(
-			open.filter(({ field }) => field === 'headings').map((word) => ({ kind: 'word', ...word }))
-		);
+		// Words of heading labels are found by the headings, and a few plain ones by their postings, which are soon asked for.
+		const areFew = open.length <= MOST_READ;
+		const isLoaded = (word: WordTest) =>
+			word.field === 'headings' || (areFew && plainWord(word) !== undefined);
+		await this.load(open.filter(isLoaded).map((word) => ({ kind: 'word', ...word })));
 		const queries = await Promise.all(
 			open
-				.filter(({ field }) => field !== 'headings')
+				.filter((word) => !isLoaded(word))
 				.map(async (word) => ({ name: nameOf(word), ...(await queryFor(this.code, word)) }))
 		);
 		for (const column of ['topic', 'names']) {

@@ -1,5 +1,6 @@
 /** How many records carry which heading. */
-import { connection } from '../db';
+import { eq } from 'drizzle-orm';
+import { connection, taggedHeadings } from '../db';
 
 /** All headings that records of an index carry, with how many records, and how many of them chiefly. */
 export function headingTotals(code: string): Promise<{ uri: string; records: number; chief: number }[]> {
@@ -14,4 +15,10 @@ export function countTaggings(code: string, numbers: Uint32Array): Promise<{ uri
 			select t.h, count(distinct t.n)::int as count from taggings t
 			where t.index_code = ${code} and t.n = any(${[...numbers]}::int[]) group by t.h
 		) c join tagged_headings h on h.index_code = ${code} and h.h = c.h`;
+}
+
+/** The headings that records carry, by their number in the index. */
+export function headingsCarried(code: string): Promise<{ h: number; uri: string; label: string }[]> {
+	const { h, uri, label, indexCode } = taggedHeadings;
+	return connection().db.select({ h, uri, label }).from(taggedHeadings).where(eq(indexCode, code)).orderBy(h);
 }

@@ -2,15 +2,12 @@
  * Stored full-text vectors, read from their bytes. PostgreSQL takes a vector apart into rows at some 60 µs a record; read
  * in its binary form (`tsvectorsend`), one costs a tenth of that.
  */
-import type { Occurrences, Term } from '../../../core/search';
 
 /** Weights as the binary form numbers them: D, C, B, A. */
 const TITLE = 3;
 const ABSTRACT = 2;
 const HEADINGS = 0;
 
-/** Bytes as characters, which compare as the bytes do. */
-const binary = (text: string) => Buffer.from(text, 'utf8').toString('latin1');
 /** A word as `eachWord` gives it, as text. */
 export const readWord = (bytes: string) => Buffer.from(bytes, 'latin1').toString('utf8');
 
@@ -37,44 +34,24 @@ export function standsOutsideHeadings(vector: Buffer, at: number, places: number
 	return false;
 }
 
-/** Terms as they are compared with the words of a vector. */
-export class WantedTerms {
-	private readonly whole: Map<string, number>;
-	private readonly stems: { text: string; term: number }[];
-
-	constructor(terms: readonly Term[]) {
-		this.whole = new Map(terms.flatMap(({ text, stem }, i) => (stem ? [] : [[binary(text), i] as const])));
-		this.stems = terms.flatMap(({ text, stem }, term) => (stem ? [{ text: binary(text), term }] : []));
-	}
-
-	/** How often each term stands in title and abstract. */
-	occurrencesIn(vector: Buffer): Pick<Occurrences, 'title' | 'abstract'> {
-		const found = { title: new Map<number, number>(), abstract: new Map<number, number>() };
-		eachWord(vector, (word, at, places) => {
-			const terms = this.matching(word);
-			if (terms.length === 0) return;
-			let title = 0;
-			let abstract = 0;
-			for (let place = 0; place < places; place++) {
-				const weight = vector.readUInt16BE(at + 2 * place) >> 14;
-				if (weight === TITLE) title++;
-				else if (weight === ABSTRACT) abstract++;
-			}
-			for (const term of terms) {
-				if (title > 0) found.title.set(term, (found.title.get(term) ?? 0) + title);
-				if (abstract > 0) found.abstract.set(term, (found.abstract.get(term) ?? 0) + abstract);
-			}
-		});
-		return found;
-	}
-
-	private matching(word: string): readonly number[] {
-		const whole = this.whole.get(word);
-		if (this.stems.length === 0) return whole === undefined ? NONE : [whole];
-		const terms = whole === undefined ? [] : [whole];
-		for (const { text, term } of this.stems) if (word.startsWith(text)) terms.push(term);
-		return terms;
-	}
+/**
+ * Calls for each word of a record that stands elsewhere than in its heading labels, with how often it stands in the title and
+ * in the abstract. O(places).
+ */
+export function eachWordCounted(
+	vector: Buffer,
+	take: (word: string, title: number, abstract: number) => void
+): void {
+	eachWord(vector, (bytes, at, places) => {
+		let title = 0;
+		let abstract = 0;
+		let isInKeywords = false;
+		for (let place = 0; place < places; place++) {
+			const weight = vector.readUInt16BE(at + 2 * place) >> 14;
+			if (weight === TITLE) title++;
+			else if (weight === ABSTRACT) abstract++;
+			else if (weight !== HEADINGS) isInKeywords = true;
+		}
+		if (isInKeywords || title + abstract > 0) take(readWord(bytes), title, abstract);
+	});
 }
-
-const NONE: readonly number[] = [];

@@ -11,11 +11,14 @@ import {
 	switchesOfLine,
 	wordsOfPart,
 	type Fault,
+	type Line,
 	type Part,
 	type PartWords,
 	type RecordSet,
 	type Strategy
 } from '../../../core/search';
+import { contentWords, fold } from '../../../core/text';
+import { setSaying } from '../browse';
 import { ServiceError } from '../errors';
 import { allow, type Person } from '../people';
 import { openRecord, page, type OpenRecord, type ResultPage, type Wanted } from './result-pages';
@@ -32,6 +35,8 @@ export interface Opening {
 	cql?: string;
 	/** Every record of the index. */
 	whole?: boolean;
+	/** A text: the records that say it, as look-up counts them. */
+	said?: string;
 	/** A heading of the current edition, by its identifier, as it is asked for. */
 	heading?: HeadingOpening;
 	/** Changes that are tried: everything is of the strategy as it would be with them. */
@@ -111,6 +116,12 @@ export async function foundBy(
 			faults: []
 		};
 	}
+	if (opening.said !== undefined) {
+		const at = await searchable(code);
+		const title = { before: 'that say', name: `“${opening.said}”`, isHeading: false, after: '' };
+		const result = await setSaying(at.current, opening.said);
+		return { at, strategy: strategyOfText(opening.said), result, title, faults: [] };
+	}
 	if (heading !== undefined) {
 		const at = await searchable(code);
 		const strategy = strategyOfHeading(at, heading);
@@ -180,6 +191,21 @@ function strategyOfHeading({ vocabulary: { index } }: Searchable, asked: Heading
 			}
 		],
 		limits: year === undefined ? [] : [{ field: 'dc.date', from: year, to: year }],
+		lifted: false
+	};
+}
+
+/** A strategy of the words of a text: by it the records that say the text are ordered, and marked. */
+function strategyOfText(text: string): Strategy {
+	const lines = [...new Set(contentWords(fold(text)))].map((word): Line => ({
+		id: `word-${word}`,
+		off: false,
+		kind: 'word',
+		test: { text: word, capitals: false, field: 'keywords' }
+	}));
+	return {
+		blocks: [{ id: 'said', name: text, status: 'required', provisional: false, noHeading: false, lines }],
+		limits: [],
 		lifted: false
 	};
 }

@@ -1,28 +1,15 @@
 /** The order of a result. Worked out whole, once for a revision, so that pages never overlap or leave anything out. */
-import {
-	lengthOf,
-	rarityOf,
-	relevance,
-	termScore,
-	termsOf,
-	type RecordSet,
-	type Strategy,
-	type Term
-} from '../../../core/search';
+import { addScores, termsOf, type RecordSet, type Strategy, type Term } from '../../../core/search';
 import { Cache } from '../caches';
 import { perConnection } from '../db';
-import { type IndexSets, WantedTerms } from '../records';
+import { type IndexSets, lengthsOf, postingsOf } from '../records';
 import { citedCounts, eachByName } from './order-rows';
-import { knownPostings, postingsOf, queryOfTerm, type Postings } from './term-postings';
-import { countsOfQueries, eachTopicMatching, meanLengths } from './topic-rows';
 
 export const SORTS = ['relevance', 'newest', 'oldest', 'cited', 'source', 'author'] as const;
 export type Sort = (typeof SORTS)[number];
 
 /** Orders kept at hand by a server. */
 const MOST_KEPT = 40;
-/** A result up to this size is named to the database record by record. */
-const MOST_NAMED = 20_000;
 
 /** The result that was ordered, and its order. */
 type Ordered = [result: RecordSet, order: Uint32Array];
@@ -91,74 +78,24 @@ const placesByName = (sets: IndexSets, name: 'source' | 'author'): Promise<Uint3
 		return places;
 	});
 
-/** Best-match scores by record; those that have none of the terms, or are not of the result, score nothing. */
+/**
+ * Best-match scores by record; those that have none of the terms, or are not of the result, score nothing. O(records with
+ * each term).
+ */
 async function scoresOf(sets: IndexSets, result: RecordSet, terms: readonly Term[]): Promise<Float64Array> {
 	const scores = new Float64Array(sets.records);
 	if (terms.length === 0 || result.size === 0) return scores;
-	// A few records are read themselves; what is read for many is kept, as the next order asks for the same words.
-	const postings =
-		result.size <= MOST_NAMED ? await knownPostings(sets, terms) : await postingsOf(sets, terms);
-	const mean = await meanLength(sets);
-	if (postings) scoreAll(scores, result, postings, mean);
-	else await scoreNamed(scores, sets, result, terms, mean);
-	return scores;
-}
-
-/** O(records with each term); only those of the result are scored, which may be a small part of them. */
-function scoreAll(
-	scores: Float64Array,
-	result: RecordSet,
-	{ terms, titleLengths, abstractLengths }: Postings,
-	mean: number
-): void {
+	const [postings, lengths] = await Promise.all([
+		postingsOf(
+			sets,
+			terms.map(({ text, stem }) => ({ text, as: stem ? 'beginning' : 'word' }))
+		),
+		lengthsOf(sets)
+	]);
 	const isWanted = new Uint8Array(scores.length);
 	for (const n of result.toArray()) isWanted[n] = 1;
-	for (const { records, title, abstract } of terms) {
-		const rarity = rarityOf(scores.length, records.length);
-		for (let i = 0; i < records.length; i++) {
-			const n = records[i];
-			if (isWanted[n] === 0) continue;
-			const length =
-				lengthOf({ titleLength: titleLengths[n], abstractLength: abstractLengths[n] }) / Math.max(mean, 1);
-			scores[n] += termScore(title[i], abstract[i], length, rarity);
-		}
-	}
-}
-
-async function scoreNamed(
-	scores: Float64Array,
-	sets: IndexSets,
-	result: RecordSet,
-	terms: readonly Term[],
-	mean: number
-): Promise<void> {
-	const recordsWithEach = await recordsWith(sets, terms);
-	const collection = { records: sets.records, meanLength: mean, recordsWith: recordsWithEach };
-	const wanted = new WantedTerms(terms);
-	const any = terms.map(queryOfTerm).join(' | ');
-	await eachTopicMatching(sets.code, any, [...result.toArray()], ({ n, t, a, vector }) => {
-		const occurrences = { ...wanted.occurrencesIn(vector), titleLength: t, abstractLength: a };
-		scores[n] = relevance(occurrences, collection);
-	});
-}
-
-function meanLength(sets: IndexSets): Promise<number> {
-	return sets.fact('mean length', async () => {
-		const row = await meanLengths(sets.code);
-		return lengthOf({ titleLength: row.title, abstractLength: row.abstract });
-	});
-}
-
-/** How many records have each term in title or abstract. One statement for those not asked before. */
-async function recordsWith(sets: IndexSets, terms: readonly Term[]): Promise<number[]> {
-	const counts = await sets.fact('records with a word', () => Promise.resolve(new Map<string, number>()));
-	const queries = terms.map(queryOfTerm);
-	const missing = queries.filter((query) => !counts.has(query));
-	if (missing.length > 0) {
-		const rows = await countsOfQueries(sets.code, missing);
-		for (const { query, count } of rows) counts.set(query, count);
-	}
-	return queries.map((query) => counts.get(query) ?? 0);
+	for (const posting of postings) addScores(scores, posting, lengths, isWanted);
+	return scores;
 }
 
 /** A name for a result by what it was asked for: strategies that print alike find alike. */

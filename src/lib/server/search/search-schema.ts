@@ -46,6 +46,7 @@ export const limitPricesBody = v.object({ tried: v.optional(commands, []), field
 const openingQuery = v.object({
 	part: v.optional(v.pipe(v.string(), v.maxLength(300))),
 	cql: v.optional(v.pipe(v.string(), v.maxLength(LONGEST_CQL))),
+	said: v.optional(v.pipe(v.string(), v.minLength(1), v.maxLength(500))),
 	which: v.optional(v.picklist(['gained', 'lost'])),
 	heading: v.optional(v.pipe(v.string(), v.maxLength(2_000))),
 	whole: v.optional(v.literal('yes')),

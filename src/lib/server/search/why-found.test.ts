@@ -9,12 +9,7 @@ import { openResult } from '../reading/opened.test-aid';
 import { databaseWithYarrow, store } from '../records/yarrow.test-aid';
 import type { Command } from '../../../core/crosswalk';
 import '../wings';
-import { RecordSet, termsOf } from '../../../core/search';
-import { strategyOfWords } from '../../../core/search/words.test-aid';
-import { ordered } from './ranking';
-import { searchable } from './searchable';
 import { searchIndex } from './searching';
-import { knownPostings, postingsOf } from './term-postings';
 
 const Y = 'https://y.example/';
 const NOISE = { uri: `${Y}noise`, label: 'Noise, Indoor' };
@@ -182,23 +177,6 @@ describe('the order of a result', () => {
 				paged.push(...records.map(({ id }) => id));
 			}
 			expect(paged).toEqual(whole);
-		}
-	});
-
-	it('is the same from what memory holds of the words, read at once or one after another', async () => {
-		const { sets } = await searchable('yarrow');
-		for (const texts of [['noise'], ['noise', 'alarms'], ['quiet', 'rooms'], ['slep*', 'noise']]) {
-			// An empty strategy of another name is another order, made anew.
-			const named = (name: string) => ({
-				...strategyOfWords(texts),
-				limits: [{ field: name, values: [] }]
-			});
-			const result = RecordSet.from(Array.from({ length: sets.records }, (_, n) => n));
-			const read = await ordered(sets, 1, result, named(`read ${texts.join()}`), 'relevance');
-			await postingsOf(sets, termsOf(strategyOfWords(texts)));
-			expect(await knownPostings(sets, termsOf(strategyOfWords(texts)))).toBeDefined();
-			const held = await ordered(sets, 1, result, named(`held ${texts.join()}`), 'relevance');
-			expect([...held]).toEqual([...read]);
 		}
 	});
 });

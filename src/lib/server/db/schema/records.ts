@@ -70,6 +70,23 @@ export const recordWords = pgTable(
 	(t) => [primaryKey({ columns: [t.indexCode, t.word] })]
 );
 
+/**
+ * Which records have a word, how often: for each block of records a row for each bucket of words, and one of how long they
+ * are (bucket −1). What the bytes are is said in `core/search/postings`.
+ */
+export const recordPostings = pgTable(
+	'record_postings',
+	{
+		indexCode: text('index_code')
+			.notNull()
+			.references(() => subjectIndexes.code, { onDelete: 'cascade' }),
+		bucket: smallint('bucket').notNull(),
+		block: integer('block').notNull(),
+		bytes: bytea('bytes').notNull()
+	},
+	(t) => [primaryKey({ columns: [t.indexCode, t.bucket, t.block] })]
+);
+
 /** Headings as records carry them: a record keeps its headings when a vocabulary loses them. */
 export const taggedHeadings = pgTable(
 	'tagged_headings',

@@ -4,6 +4,6 @@ import { lookupInIndex, lookupQuery } from '$lib/server/browse';
 
 export const GET = ({ locals, params, url }) =>
 	answer(async () => {
-		const { q, limit } = queryOf(url, lookupQuery);
-		return apiLookup(q, await lookupInIndex(locals.person, params.code, q, limit));
+		const { q, limit, with: only } = queryOf(url, lookupQuery);
+		return apiLookup(q, await lookupInIndex(locals.person, params.code, q, limit, only !== 'labels'));
 	});

@@ -1,0 +1,87 @@
+/**
+ * Look-up through other indexes: where no label of an index says what was typed and another index knows it, what that one
+ * calls it, what the works have that both indexes hold, known mappings and earlier crosswalks lead to headings here.
+ */
+import type { HeadingElsewhere, Likelihood, Pick } from '../../../core/crosswalk';
+import type { Tier } from '../../../core/lookup';
+import { lookupInIndexes } from '../browse';
+import { allowIn, chosenIndexes } from '../inquiry';
+import type { Person } from '../people';
+import { load } from './crosswalk-facts';
+import { headingsCalled } from './headings-called';
+import { suggested, type EvidenceLine, type SuggestionLine } from './suggesting';
+
+/** Tiers that are an answer. */
+const ANSWERS: ReadonlySet<string> = new Set<Tier>([
+	'exact',
+	'entry',
+	'variant',
+	'order',
+	'stem',
+	'all-words'
+]);
+const MOST_THROUGH = 5;
+
+export interface ThroughMatch {
+	heading: SuggestionLine['heading'];
+	likelihood: Likelihood;
+	/** The heading of another index that it was come to through. */
+	through: HeadingElsewhere;
+	/** What speaks for it most. */
+	evidence: EvidenceLine;
+}
+
+export interface LaneThrough {
+	code: string;
+	matches: ThroughMatch[];
+}
+
+/** Headings of the chosen indexes that have no match by label, through those that have. */
+export async function throughIndexes(
+	person: Person | undefined,
+	inquiryId: string,
+	query: string
+): Promise<LaneThrough[]> {
+	await allowIn(person, 'read', inquiryId);
+	const codes = await chosenIndexes(person, inquiryId);
+	const [lanes, picks] = await Promise.all([
+		lookupInIndexes(person, codes, query, 1),
+		headingsCalled(person, codes, query)
+	]);
+	const silent = lanes.filter(({ matches }) => !matches.some(({ tier }) => ANSWERS.has(tier)));
+	if (picks.length === 0 || silent.length === 0) return [];
+	const { vocabularies } = await load(inquiryId);
+	return Promise.all(
+		silent.map(async ({ code }) => {
+			const found = await suggested(person, inquiryId, vocabularies, code, {
+				name: query,
+				words: [],
+				picks,
+				areFound: true,
+				taken: new Set()
+			});
+			return {
+				code,
+				matches: found
+					.filter(({ likelihood }) => likelihood !== 'far')
+					.slice(0, MOST_THROUGH)
+					.map(({ heading, likelihood, evidence }) => ({
+						heading,
+						likelihood,
+						through: throughWhat(evidence, picks),
+						evidence: evidence[0]
+					}))
+			};
+		})
+	);
+}
+
+/** The first heading that evidence names, else the first that was found at all: what it came through need not be named. */
+function throughWhat(evidence: readonly EvidenceLine[], picks: readonly Pick[]): ThroughMatch['through'] {
+	for (const one of evidence) {
+		if (one.kind === 'label' && one.from) return one.from;
+		if (one.kind === 'mapping') return one.of;
+	}
+	const [{ indexCode, headings }] = picks;
+	return { indexCode, label: headings[0].label };
+}
