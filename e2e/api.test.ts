@@ -67,7 +67,8 @@ const VALUES: Record<string, string> = {
 	to: '2025',
 	current: 'never',
 	whole: 'no',
-	repair: 'none'
+	repair: 'none',
+	with: 'labels'
 };
 const IDS: Record<string, string> = {
 	inquiries: 'quiet-rooms',

@@ -1,5 +1,4 @@
 /** The built application with the demo data on a database of its own, and a browser to use it with. */
-import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import axe from 'axe-core';
 import { hashPassword } from 'better-auth/crypto';
@@ -43,15 +42,6 @@ export const BROWSER_FLAGS = [
 	'--disable-backgrounding-occluded-windows',
 	'--disable-renderer-backgrounding'
 ];
-
-function loadDemo(databaseUrl: string): void {
-	const load = spawnSync(process.execPath, ['--import', 'tsx', 'demo/load.ts'], {
-		encoding: 'utf8',
-		env: { ...process.env, DATABASE_URL: databaseUrl }
-	});
-	if (load.status !== 0)
-		throw new Error(`The demo data could not be loaded:\n${load.stdout}\n${load.stderr}`);
-}
 
 /** The same with accounts on: one administrator, one librarian, one member, who are called after what they are. */
 export async function startTogether(
@@ -99,7 +89,7 @@ const oneBrowser = () =>
 
 /** @param environment what the server is told besides */
 export async function startApp(environment: Record<string, string> = {}): Promise<App> {
-	const databaseUrl = await demoDatabase(loadDemo);
+	const databaseUrl = await demoDatabase();
 	const port = await freePort();
 	let server = await startServer({ databaseUrl, port, environment });
 	const browser = await (await oneBrowser()).createBrowserContext();

@@ -83,7 +83,8 @@ describe('from a word to the crosswalk', () => {
 
 		// An index without a heading for it.
 		await goTo(page, `${app.address}/inquiry/quiet-rooms/browse?q=siesta&concept=sleep-and-rest`);
-		await waitForText(page, '[data-lane=alder]', 'Nothing matches here');
+		await waitForText(page, '[data-lane=alder]', 'no label matches');
+		await page.waitForSelector('[data-lane=alder] [data-row]');
 		await page.focus('[data-lane=alder] [data-row]');
 		await pressKeys(page, 'n');
 		await waitForText(page, '[data-lane=alder] footer', 'No heading here');

@@ -1,12 +1,12 @@
-/** Words that may be added to a concept: other spellings, acronyms and what they stand for, entry terms of picks. */
+/** Words that may be added to a concept: other spellings, acronyms, entry terms of picks, and what their records say. */
 import { fold, variants, type AcronymPair } from '../text';
 
 export interface Offer {
 	text: string;
-	kind: 'spelling' | 'acronym' | 'entry term';
-	/** The word it is a spelling or short form of, or the heading it leads to. */
+	kind: 'spelling' | 'acronym' | 'entry term' | 'said';
+	/** The word it is a spelling or short form of, the heading it leads to, or whose records say it. */
 	of: string;
-	/** Of an entry term: the index. */
+	/** Of an entry term and of what records say: the index. */
 	indexCode?: string;
 	lang?: string;
 }
@@ -22,13 +22,15 @@ const SPELLINGS_PER_WORD = 4;
 
 /**
  * What is not a word of the concept yet, each once: spellings of its words, acronyms of them and their expansions, and
- * the entry terms of the headings picked for it. O(words + acronyms + entry terms).
+ * the entry terms of the headings picked for it, and what records with those headings say. O(words + acronyms + entry
+ * terms).
  */
 export function offersFor(
 	words: readonly string[],
 	acronyms: readonly AcronymPair[],
 	picked: readonly PickedTerms[],
-	most = 60
+	most = 60,
+	said: readonly { text: string; label: string; indexCode: string }[] = []
 ): Offer[] {
 	const known = new Set(words.map((word) => spelling(word)));
 	const offers: Offer[] = [];
@@ -55,6 +57,7 @@ export function offersFor(
 		for (const { text, lang } of [{ text: label, lang: '' }, ...terms])
 			offer({ text: plain(text), kind: 'entry term', of: label, indexCode, ...(lang && { lang }) });
 	}
+	for (const { text, label, indexCode } of said) offer({ text, kind: 'said', of: label, indexCode });
 	return offers.slice(0, most);
 }
 

@@ -15,7 +15,7 @@
 	import { counted } from '../parts/numbers';
 	import LanePart from './LanePart.svelte';
 	import MatchRow from './MatchRow.svelte';
-	import PickMark from './PickMark.svelte';
+	import PickMark from '../marks/PickMark.svelte';
 	import ThroughRow from './ThroughRow.svelte';
 	import { LOOSE } from '../marks/reasons';
 
@@ -87,25 +87,26 @@
 	class="flex min-h-0 min-w-56 flex-col border-r last:border-r-0"
 	data-lane={index.code}
 >
-	<header class="flex items-center gap-2 border-b px-3 py-2">
-		<IndexMark {index} size={22} />
-		<h2 class="font-semibold">
-			<a class="hover:underline" href={displayAt(place, index.code)}>{index.name}</a>
-		</h2>
-		<span class="truncate text-quiet">{index.discipline}</span>
-		<span class="ml-auto shrink-0 text-xs text-quiet">
-			{#if query && answer}{hasFirm
-					? `${firm.length} ${firm.length === 1 ? 'match' : 'matches'}`
-					: 'no label'}{/if}
-			{#if query && spoken && spoken.of > 0}· <a
-					class="count"
-					data-said
-					href={recordsAt(place, index.code, { said: query })}
-					>{spoken.isWhole
-						? `${counted(spoken.of, 'record')} ${spoken.of === 1 ? 'says' : 'say'} it`
-						: `${counted(spoken.of, 'record')} near`}</a
-				>{/if}
-		</span>
+	<header class="border-b px-3 py-1.5">
+		<div class="flex items-center gap-2">
+			<IndexMark {index} size={22} />
+			<h2 class="font-semibold">
+				<a class="hover:underline" href={displayAt(place, index.code)}>{index.name}</a>
+			</h2>
+			<span class="truncate text-quiet">{index.discipline}</span>
+		</div>
+		{#if query && answer}
+			<p class="pl-[30px] text-xs text-quiet">
+				{hasFirm
+					? counted(firm.length, 'label matches', 'labels match')
+					: 'no label matches'}{#if spoken && spoken.of > 0}{' '}·
+					<a class="count" data-said href={recordsAt(place, index.code, { said: query })}
+						>{counted(spoken.of, 'record')}
+						{spoken.isWhole ? 'say' : 'come'}{spoken.of === 1 ? 's' : ''}
+						{spoken.isWhole ? 'it' : 'near'}</a
+					>{:else if isWaiting}{' '}· asking records{:else if index.records > 0}{' '}· no record says it{/if}
+			</p>
+		{/if}
 	</header>
 	<div class="min-h-0 flex-1 overflow-y-auto">
 		{#if !index.edition}
@@ -203,6 +204,7 @@
 			{concept}
 			evidence={evidenceFor.get(match.heading.id)}
 			isWhole={spoken?.isWhole}
+			through={through?.matches.find(({ heading }) => heading.id === match.heading.id)?.through}
 			withNarrower={withNarrower[match.heading.id]}
 		/>{/snippet}
 	{#if concept}<PicksLine {concept} {index} tried={query} />{/if}

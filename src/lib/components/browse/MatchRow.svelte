@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { Concept } from '$core/crosswalk';
+	import type { Concept, HeadingElsewhere } from '$core/crosswalk';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import type { LookupMatch, RecordsEvidence as Evidence } from '$lib/server/browse';
 	import { lineageAt, recordsAt } from '../inquiry/addresses';
@@ -10,7 +10,7 @@
 	import { reasonOf } from '../marks/reasons';
 	import Count from '../parts/Count.svelte';
 	import { number } from '../parts/numbers';
-	import PickMark from './PickMark.svelte';
+	import PickMark from '../marks/PickMark.svelte';
 	import RecordsEvidence from './RecordsEvidence.svelte';
 
 	/** A heading that a word led to: why, what it would bring, and its pick. */
@@ -24,8 +24,10 @@
 		/** What records say for it, and whether all of those hold every word that was typed. */
 		evidence?: Evidence;
 		isWhole?: boolean;
+		/** What another index calls it, where it was come to through that too. */
+		through?: HeadingElsewhere;
 	}
-	let { match, index, query, concept, withNarrower, evidence, isWhole = true }: Props = $props();
+	let { match, index, query, concept, withNarrower, evidence, isWhole = true, through }: Props = $props();
 	const store = $derived(useInquiry()());
 	const place = $derived(placeOf(store));
 	const headings = $derived(match.together ?? [match.heading]);
@@ -68,14 +70,19 @@
 		<p class="text-xs text-quiet">
 			{#if match.tier !== 'records'}{reasonOf(match, query)}{#if saysLabel}: <span class="text-bark"
 						>{match.matched.text}</span
-					>{/if}{/if}
-			{#if evidence}{#if match.tier !== 'records'}·
-				{/if}<RecordsEvidence {evidence} {index} {query} {isWhole} heading={match.heading} />{/if}
+					>{/if}{/if}{#if evidence}{match.tier === 'records' ? '' : ' · '}<RecordsEvidence
+					{evidence}
+					{index}
+					{query}
+					{isWhole}
+					heading={match.heading}
+				/>{/if}{#if through}{' · '}{store.indexName(through.indexCode)} calls it
+				<HeadingText label={through.label} />{/if}
 			{#if match.matched.lang && match.matched.lang !== 'en'}<span class="uppercase"
 					>{match.matched.lang}</span
 				>{/if}
 			{#if !match.together}
-				{#if index.records > 0}· <Count
+				{#if index.records > 0}{' '}· <Count
 						n={match.heading.recordCount}
 						at={opens(false)}
 						after={match.heading.recordCount === 1 ? ' record' : ' records'}

@@ -8,7 +8,7 @@
 	import { pickFor, togglePick } from '../inquiry/picking';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import Count from '../parts/Count.svelte';
-	import PickMark from './PickMark.svelte';
+	import PickMark from '../marks/PickMark.svelte';
 
 	/** A heading beside the one in hand: how many records it is on, its pick, and its mark. */
 	interface Props {

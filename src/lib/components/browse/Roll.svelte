@@ -11,7 +11,7 @@
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { number } from '../parts/numbers';
 	import { setAside, pickFor, togglePick } from '../inquiry/picking';
-	import PickMark from './PickMark.svelte';
+	import PickMark from '../marks/PickMark.svelte';
 	import RollText from './RollText.svelte';
 	import { VirtualRows } from './virtual.svelte';
 

@@ -8,7 +8,7 @@
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { pickFor, togglePick } from '../inquiry/picking';
 	import HeadingText from '../marks/HeadingText.svelte';
-	import PickMark from './PickMark.svelte';
+	import PickMark from '../marks/PickMark.svelte';
 
 	/** A heading that was come to through what another index calls it, and its pick. */
 	interface Props {

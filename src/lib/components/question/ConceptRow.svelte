@@ -7,6 +7,7 @@
 	import Menu from '../parts/Menu.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import ConceptForm from './ConceptForm.svelte';
+	import ConceptLanes from './ConceptLanes.svelte';
 	import SplitForm from './SplitForm.svelte';
 	import WordLine from './WordLine.svelte';
 
@@ -118,7 +119,8 @@
 	</div>
 	<div class="pl-6">
 		{#if open === 'split'}<SplitForm {concept} onClose={close} />
-		{:else if open}<ConceptForm {concept} first={open} onClose={close} />{/if}
+		{:else if open}<ConceptForm {concept} first={open} onClose={close} />
+			{#if open === 'words' && store.columns.length > 0}<ConceptLanes {concept} />{/if}{/if}
 	</div>
 </li>
 

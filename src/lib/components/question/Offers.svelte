@@ -7,7 +7,7 @@
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
 	import FreeWord from '../marks/FreeWord.svelte';
 
-	/** Words that may be added: other spellings, acronyms, and the entry terms of what is picked. */
+	/** Words that may be added: other spellings, acronyms, entry terms of what is picked, and what its records say. */
 	let { concept }: { concept: Concept } = $props();
 	const store = $derived(useInquiry()());
 
@@ -30,15 +30,19 @@
 	const GROUPS = [
 		['acronym', 'Acronyms and what they stand for'],
 		['spelling', 'Other spellings'],
-		['entry term', 'Entry terms of what is picked']
+		['entry term', 'Entry terms of what is picked'],
+		['said', 'Said by records with the picked headings']
 	] as const;
 
 	const records = ({ records: own }: OfferLine) => Object.values(own).reduce((sum, n) => sum + n, 0);
 	/** Where it comes from, and where it occurs. */
 	function says(offer: OfferLine): string {
-		const from = offer.indexCode
-			? `Entry term of ${offer.of} in ${store.indexName(offer.indexCode)}`
-			: `Of “${offer.of}”`;
+		const from =
+			offer.kind === 'said'
+				? `Records with ${offer.of} in ${store.indexName(offer.indexCode ?? '')} say it`
+				: offer.indexCode
+					? `Entry term of ${offer.of} in ${store.indexName(offer.indexCode)}`
+					: `Of “${offer.of}”`;
 		const where = Object.entries(offer.records).map(([code, n]) => `${store.indexName(code)} ${n}`);
 		const labelled = offer.labelled.map(store.indexName);
 		return [

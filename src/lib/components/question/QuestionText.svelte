@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { newConcept } from './new-concept';
+	import QuestionParts from './QuestionParts.svelte';
 	import { tick } from 'svelte';
 	import { useKeys } from '../parts/keys.svelte';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
@@ -8,6 +9,8 @@
 	const store = $derived(useInquiry()());
 	const about = $derived(store.inquiry.about);
 	let isOpen = $state(false);
+	/** The question as it is typed, before it is saved. */
+	let typed = $state<string>();
 	let selected = $state('');
 	let text = $state<HTMLElement>();
 	let field = $state<HTMLTextAreaElement>();
@@ -42,6 +45,7 @@
 
 	async function close() {
 		isOpen = false;
+		typed = undefined;
 		selected = '';
 		await tick();
 		opener?.focus();
@@ -92,6 +96,7 @@
 				bind:this={field}
 				value={about.question}
 				onselect={look}
+				oninput={(event) => (typed = event.currentTarget.value)}
 				onkeyup={look}
 				onkeydown={(event) => {
 					if (event.altKey && event.key === 'Enter') {
@@ -128,3 +133,4 @@
 		Select a part of the question to make a concept of it.
 	{/if}
 </p>
+<QuestionParts text={typed ?? about.question} />

@@ -2,6 +2,7 @@
 import {
 	inOrder,
 	offersFor,
+	pickName,
 	wordsOfConcept,
 	type Inquiry,
 	type Offer,
@@ -10,11 +11,21 @@ import {
 } from '../../../core/crosswalk';
 import type { EditionIndex } from '../../../core/edition/edition-index';
 import { correctedTexts, headingsLabelled, headingsMatching } from '../../../core/lookup';
-import { isSearchable, RecordSet, type Leaf, type WordTest, wordTestsOf } from '../../../core/search';
+import {
+	evaluate,
+	headingExpression,
+	isSearchable,
+	leavesOf,
+	RecordSet,
+	type Leaf,
+	type WordTest,
+	wordTestsOf
+} from '../../../core/search';
 import { fold, wordsOf } from '../../../core/text';
 import { allowIn, loadInquiry, sharedView, WITHOUT_WORKS } from '../inquiry';
 import type { Person } from '../people';
-import { setsOf } from '../records';
+import { searchVocabulary, setsOf } from '../records';
+import { tellingWords } from '../search';
 import { type CurrentIndex, currentIndexes, editionIndex } from '../vocabulary';
 import { type Loaded, load, placesOf } from './crosswalk-facts';
 import { termsAt } from './facts-rows';
@@ -29,6 +40,8 @@ export interface OfferLine extends Offer {
 
 /** Offers are looked for in the records of all indexes, so there are not too many. */
 const MOST_OFFERS = 40;
+/** Of one index, of what records say. */
+const MOST_SAID = 8;
 
 /** Words that may be added to a concept: only those that a chosen index has, in a label or in a record. */
 export async function wordOffers(
@@ -42,7 +55,8 @@ export async function wordOffers(
 		wordsOfConcept(inquiry, conceptId).map(({ text }) => text),
 		[...vocabularies.values()].flatMap(({ index }) => index.labels.parts.acronyms),
 		await termsOfPicks(inquiry, vocabularies, conceptId),
-		MOST_OFFERS
+		MOST_OFFERS,
+		await saidOfPicks(inquiry, vocabularies, conceptId)
 	);
 	const plain = offers.map(({ text }) => ({ text, capitals: false }));
 	const counts = await countsOf(inquiry.about.wordField, plain, await chosenIndexes(inquiry));
@@ -66,6 +80,30 @@ async function termsOfPicks(inquiry: Inquiry, vocabularies: Loaded['vocabularies
 		label: picks.find((pick) => pick.headings[0].uri === uri)?.headings[0].label ?? '',
 		terms: terms.filter(({ edition, n }) => edition === place.edition && n === place.n)
 	}));
+}
+
+/** What records with a concept's headings say far oftener than others do, the most telling first; of each index a few. */
+async function saidOfPicks(inquiry: Inquiry, vocabularies: Loaded['vocabularies'], conceptId: string) {
+	const own = await Promise.all(
+		[...vocabularies].map(async ([indexCode, { current }]) => {
+			const picks = inOrder(inquiry.picks).filter(
+				(pick) => pick.conceptId === conceptId && pick.indexCode === indexCode && pick.role === 'searched'
+			);
+			if (picks.length === 0 || current.index.records === 0) return [];
+			const sets = setsOf(current.index);
+			const expressions = picks.map(headingExpression);
+			const loaded = await sets.load(leavesOf(expressions), await searchVocabulary(current));
+			const among = RecordSet.union(expressions.map((expression) => evaluate(expression, loaded)));
+			const label = pickName(picks[0]);
+			return (await tellingWords(sets, among, MOST_SAID)).map(({ text, g2 }) => ({
+				text,
+				g2,
+				label,
+				indexCode
+			}));
+		})
+	);
+	return own.flat().sort((a, b) => b.g2 - a.g2);
 }
 
 async function chosenIndexes(inquiry: Inquiry): Promise<CurrentIndex[]> {

@@ -11,6 +11,8 @@ export { CROSSWALK_TYPES, exportCrosswalk } from './crosswalk-export';
 export { previewCrosswalkImport } from './crosswalk-import';
 export { suggestionsFor } from './suggesting';
 export type { EvidenceLine, SuggestionLine } from './suggesting';
+export { partsOfQuestion } from './question-parts';
+export type { QuestionPart } from './question-parts';
 export { throughIndexes } from './through-indexes';
 export type { LaneThrough, ThroughMatch } from './through-indexes';
 export { readCrosswalk } from './reading-crosswalks';

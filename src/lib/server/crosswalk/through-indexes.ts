@@ -64,24 +64,26 @@ export async function throughIndexes(
 				code,
 				matches: found
 					.filter(({ likelihood }) => likelihood !== 'far')
+					.flatMap(({ heading, likelihood, evidence }) => {
+						const [first] = evidence.filter(isFromElsewhere);
+						return first
+							? [{ heading, likelihood, through: throughWhat(first, picks), evidence: first }]
+							: [];
+					})
 					.slice(0, MOST_THROUGH)
-					.map(({ heading, likelihood, evidence }) => ({
-						heading,
-						likelihood,
-						through: throughWhat(evidence, picks),
-						evidence: evidence[0]
-					}))
 			};
 		})
 	);
 }
 
-/** The first heading that evidence names, else the first that was found at all: what it came through need not be named. */
-function throughWhat(evidence: readonly EvidenceLine[], picks: readonly Pick[]): ThroughMatch['through'] {
-	for (const one of evidence) {
-		if (one.kind === 'label' && one.from) return one.from;
-		if (one.kind === 'mapping') return one.of;
-	}
+/** Whether evidence comes from another index: what it calls the thing, its works, mappings, earlier crosswalks. */
+const isFromElsewhere = (one: EvidenceLine) =>
+	one.kind === 'label' ? one.from !== undefined : ['coTagging', 'mapping', 'memory'].includes(one.kind);
+
+/** The heading that evidence names, else the first that was found at all. */
+function throughWhat(evidence: EvidenceLine, picks: readonly Pick[]): ThroughMatch['through'] {
+	if (evidence.kind === 'label' && evidence.from) return evidence.from;
+	if (evidence.kind === 'mapping') return evidence.of;
 	const [{ indexCode, headings }] = picks;
 	return { indexCode, label: headings[0].label };
 }

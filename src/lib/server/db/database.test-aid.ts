@@ -1,4 +1,5 @@
 /** A database of its own for each test file, on the PostgreSQL that `npm test` starts. */
+import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';
 import { vi } from 'vitest';
@@ -67,10 +68,19 @@ async function copyOf(template: string): Promise<string> {
 	return workWith(name);
 }
 
-/** @param load loads the demo data into an empty database */
-export async function demoDatabase(load: (url: string) => void): Promise<string> {
-	await makeTemplate(TEMPLATES.demo, load);
+/** A database with the demo data, which is loaded once for all tests. */
+export async function demoDatabase(): Promise<string> {
+	await makeTemplate(TEMPLATES.demo, loadDemo);
 	return copyOf(TEMPLATES.demo);
+}
+
+function loadDemo(url: string): void {
+	const load = spawnSync(process.execPath, ['--import', 'tsx', 'demo/load.ts'], {
+		encoding: 'utf8',
+		env: { ...process.env, DATABASE_URL: url }
+	});
+	if (load.status !== 0)
+		throw new Error(`The demo data could not be loaded:\n${load.stdout}\n${load.stderr}`);
 }
 
 export async function migratedDatabase(): Promise<string> {

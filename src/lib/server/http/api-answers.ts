@@ -8,6 +8,7 @@ import type { IndexSummary } from '../vocabulary';
 import type { RecordLine } from '../records';
 import type { Composition, PearlsOfIndex, Phrases } from '../reading';
 import type { searchIndex } from '../search';
+import type { SuggestionLine } from '../crosswalk';
 import type { HeadingLine, HeadingRef, HeadingSheet, LaneAnswer } from '../browse';
 
 export function apiIndex({
@@ -45,6 +46,15 @@ export function apiLookup(query: string, lane: LaneAnswer) {
 		neighbours: lane.neighbours.map(line)
 	};
 }
+
+/** Suggestions for a cell, the best first, each with what speaks for it. */
+export const apiSuggestions = (suggestions: readonly SuggestionLine[]) =>
+	suggestions.map(({ heading, score, likelihood, evidence }) => ({
+		heading: line(heading),
+		score,
+		likelihood,
+		evidence
+	}));
 
 export function apiHeading(sheet: HeadingSheet) {
 	const note = (kind: string) => sheet.notes.find((other) => other.kind === kind)?.text;

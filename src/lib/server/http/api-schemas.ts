@@ -62,6 +62,23 @@ export const lookup = v.strictObject({
 	neighbours: v.array(line)
 });
 
+/** Headings that may stand for a concept in an index, the likeliest first. */
+export const suggestions = v.array(
+	v.strictObject({
+		heading: line,
+		/** How probable it is, from 0 to 0.99. */
+		score: v.number(),
+		likelihood: v.picklist(['likely', 'possible', 'far']),
+		/** Strongest first; what else each says depends on its kind. */
+		evidence: v.array(
+			v.looseObject({
+				kind: v.picklist(['label', 'neighbour', 'coTagging', 'association', 'memory', 'mapping']),
+				score: v.number()
+			})
+		)
+	})
+);
+
 export const heading = v.strictObject({
 	...ref.entries,
 	labels: v.array(v.strictObject({ lang: text, text })),

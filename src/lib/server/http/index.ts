@@ -11,6 +11,7 @@ export {
 	apiHeading,
 	apiIndex,
 	apiLookup,
+	apiSuggestions,
 	apiPearls,
 	apiReadingList,
 	apiPhrases,

@@ -360,6 +360,14 @@ export function openApi(version: string) {
 					answer: json(api.cell)
 				})
 			},
+			'/inquiries/{id}/cells/{conceptId}/{code}/suggestions': {
+				get: operation({
+					summary:
+						'Headings that may stand for a concept in an index, the likeliest first, each with the evidence',
+					parameters: [inquiryId, inPath('conceptId', 'The concept'), code],
+					answer: json(api.suggestions)
+				})
+			},
 			'/me': {
 				get: operation({ summary: 'Who asks, and what they may do', answer: json(api.me) })
 			},

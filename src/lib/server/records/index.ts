@@ -19,7 +19,7 @@ export type { HeadingLists } from './heading-lists';
 export { setsOf } from './sets';
 export type { IndexSets } from './sets';
 export { countTaggings, headingTotals } from './tagging-rows';
-export { eachWord, readWord, standsOutsideHeadings } from './vectors';
+export { eachWord, eachWordCounted, readWord, standsOutsideHeadings } from './vectors';
 export { decideWork, decisionsAmong, pairsOfWorks } from './work-rows';
 export type { RecordName } from './work-rows';
 export { remakeWorks } from './works-remade';

@@ -15,8 +15,9 @@ import {
 	type StoredWord
 } from '../../../core/search';
 import { SizedCache } from '../caches';
-import { connection, type Transaction } from '../db';
+import type { Transaction } from '../db';
 import { codesWithoutPostings, eachTopicOfBlock, LENGTHS, storedBuckets, writeBlock } from './posting-rows';
+import { inOneStep } from './remaking-rows';
 import { lockRecords } from './stored-rows';
 import { eachWordCounted } from './vectors';
 
@@ -142,7 +143,7 @@ export const blocksOf = (numbers: Iterable<number>): Set<number> =>
 /** Makes the postings of indexes that an earlier release filled. Servers take turns; what one has made is not made again. */
 export async function makeMissingPostings(): Promise<void> {
 	for (const code of await codesWithoutPostings())
-		await connection().sql.begin(async (tx) => {
+		await inOneStep(async (tx) => {
 			const records = await lockRecords(tx, code);
 			if (!(await codesWithoutPostings()).includes(code)) return;
 			await makePostings(

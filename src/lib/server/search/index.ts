@@ -29,5 +29,7 @@ export {
 } from './search-schema';
 export { countedByText } from './line-counts';
 export { searchable } from './searchable';
+export { tellingWords } from './telling-words';
+export type { TellingWord } from './telling-words';
 export { formsOfStem } from './stem-forms';
 export type { StemForms } from './stem-forms';

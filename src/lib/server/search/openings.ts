@@ -11,7 +11,6 @@ import {
 	switchesOfLine,
 	wordsOfPart,
 	type Fault,
-	type Line,
 	type Part,
 	type PartWords,
 	type RecordSet,
@@ -195,20 +194,26 @@ function strategyOfHeading({ vocabulary: { index } }: Searchable, asked: Heading
 	};
 }
 
-/** A strategy of the words of a text: by it the records that say the text are ordered, and marked. */
-function strategyOfText(text: string): Strategy {
-	const lines = [...new Set(contentWords(fold(text)))].map((word): Line => ({
+/** A strategy that requires each word of a text: by it the records that say the text are ordered, and marked. */
+const strategyOfText = (text: string): Strategy => ({
+	blocks: [...new Set(contentWords(fold(text)))].map((word) => ({
 		id: `word-${word}`,
-		off: false,
-		kind: 'word',
-		test: { text: word, capitals: false, field: 'keywords' }
-	}));
-	return {
-		blocks: [{ id: 'said', name: text, status: 'required', provisional: false, noHeading: false, lines }],
-		limits: [],
-		lifted: false
-	};
-}
+		name: word,
+		status: 'required',
+		provisional: false,
+		noHeading: false,
+		lines: [
+			{
+				id: `word-${word}`,
+				off: false,
+				kind: 'word',
+				test: { text: word, capitals: false, field: 'keywords' }
+			}
+		]
+	})),
+	limits: [],
+	lifted: false
+});
 
 async function partOf({ sets, vocabulary }: Searchable, strategy: Strategy, part: Part) {
 	const whole = { ...strategy, blocks: strategy.blocks.map(allOn) };

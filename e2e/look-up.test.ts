@@ -1,0 +1,156 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import {
+	accessibilityFaults,
+	beginInquiry,
+	goTo,
+	openPage,
+	press,
+	pressKeys,
+	saved,
+	sendCommands,
+	sendJson,
+	startApp,
+	textOf,
+	type App,
+	waitForText
+} from './app.test-aid';
+
+let app: App;
+beforeAll(async () => {
+	app = await startApp();
+});
+afterAll(() => app?.close());
+
+describe('look-up by what records say', () => {
+	it('shows headings that no label leads to, says how many records, and opens just those', async () => {
+		const id = await beginInquiry(app, 'Short sleep', 'rest');
+		const page = await openPage(app, `/inquiry/${id}/browse?q=napping`);
+		const lane = '[data-lane=alder]';
+		await waitForText(page, lane, 'On records that say “napping”');
+		await waitForText(page, lane, 'no label matches');
+		// Every heading once, with its reason; the numbers are those of what they open.
+		const rows = await page.$$eval(`${lane} [data-row]`, (list) =>
+			list.map(({ textContent }) => textContent)
+		);
+		expect(new Set(rows).size).toBe(rows.length);
+		const [on, of] = await page.$$eval(`${lane} [data-evidence] a`, (links) =>
+			links.slice(0, 2).map((link) => ({
+				count: Number((link.firstChild?.textContent ?? '').replaceAll(',', '')),
+				at: (link as HTMLAnchorElement).href
+			}))
+		);
+		for (const { count, at } of [on, of]) {
+			await goTo(page, at);
+			await waitForText(page, 'main', 'that say “napping”');
+			expect(await textOf(page, 'main')).toContain(`${count} records`);
+		}
+		await goTo(page, `${app.address}/inquiry/${id}/browse?q=napping`);
+		await waitForText(page, lane, 'On records that say “napping”');
+		// By the keys alone: a heading that records speak for is picked, and the records that say the word are opened.
+		await page.focus(`${lane} [data-row]`);
+		await pressKeys(page, 'Space');
+		await waitForText(page, `${lane} footer`, 'picked');
+		await saved(page);
+		expect(await accessibilityFaults(page)).toEqual([]);
+		await page.focus(`${lane} [data-row]`);
+		await pressKeys(page, 'r');
+		await waitForText(page, 'main', 'records of Alder that say “napping”');
+		expect(page.problems).toEqual([]);
+		await page.close();
+	});
+});
+
+describe('a first row', () => {
+	it('is decided on one screen, from an empty inquiry, in a few clicks and one typed field', async () => {
+		const made = await sendJson(`${app.address}/api/v1/inquiries`, 'POST', {
+			title: 'First row',
+			question: ''
+		});
+		const { id } = (await made.json()) as { id: string };
+		const page = await openPage(app, `/inquiry/${id}/question`);
+		let clicks = 0;
+		const click = async (where: string) => {
+			await (await page.waitForSelector(where))?.click();
+			clicks++;
+		};
+		await click('#new-concept');
+		await page.keyboard.type('attention');
+		await click('form button.action');
+		// Its name is looked up at once; what is to be picked comes up below it.
+		const row = '[aria-label="Headings for attention"]';
+		await waitForText(page, row, 'decided in 0 of 4');
+		for (const [i, code] of ['bracken', 'sorrel', 'yarrow'].entries()) {
+			await click(`${row} [data-cell$=":${code}"] li button`);
+			await waitForText(page, row, `decided in ${i + 1} of 4`);
+		}
+		await click(`${row} [data-cell$=":alder"] footer button`);
+		await waitForText(page, row, 'decided in 4 of 4');
+		expect(clicks).toBeLessThanOrEqual(10);
+		await saved(page);
+		await goTo(page, `${app.address}/inquiry/${id}`);
+		await waitForText(page, '[role=rowheader]', '4 of 4');
+		expect(await accessibilityFaults(page)).toEqual([]);
+		expect(page.problems).toEqual([]);
+		await page.close();
+	});
+
+	it('begins with the parts of the question, none of which is taken by itself', async () => {
+		const question = 'How do alarm sounds on wards affect the sleep of patients?';
+		const made = await sendJson(`${app.address}/api/v1/inquiries`, 'POST', { title: 'Parts', question });
+		const { id } = (await made.json()) as { id: string };
+		const page = await openPage(app, `/inquiry/${id}/question`);
+		const parts = '[aria-label="Parts of the question"]';
+		await page.waitForSelector(`${parts} [data-part=sleep]`);
+		const texts = await page.$$eval(`${parts} [data-part]`, (list) =>
+			list.map((one) => (one as HTMLElement).dataset.part)
+		);
+		expect(texts).toEqual(['alarm sounds', 'wards', 'sleep', 'patients']);
+		expect(await textOf(page, '[data-screen=question], main')).not.toContain('“alarm sounds”');
+		await page.focus('[data-part="alarm sounds"]');
+		await pressKeys(page, 'Enter');
+		await waitForText(page, '[aria-label=Concepts]', 'alarm sounds');
+		await page.waitForFunction(() => !document.querySelector('[data-part="alarm sounds"]'));
+		// As it is typed, it is read anew.
+		await press(page, 'Change');
+		await page.waitForSelector('main textarea');
+		await page.focus('main textarea');
+		await page.keyboard.press('End');
+		await page.keyboard.type(' And their memory?');
+		await page.waitForSelector('[data-part=memory]');
+		await saved(page);
+		expect(await accessibilityFaults(page)).toEqual([]);
+		expect(page.problems).toEqual([]);
+		await page.close();
+	});
+
+	it('keeps what was taken when it is undone and done again', async () => {
+		const id = await beginInquiry(app, 'Undone', 'noise');
+		await sendCommands(app, id, [{ kind: 'about.set', question: 'Does light matter for sleep?' }]);
+		const page = await openPage(app, `/inquiry/${id}/question`);
+		await (await page.waitForSelector('[data-part=sleep]'))?.click();
+		await waitForText(page, '[aria-label=Concepts]', 'sleep');
+		await page.keyboard.down('Control');
+		await page.keyboard.press('z');
+		await page.keyboard.up('Control');
+		await page.waitForSelector('[data-part=sleep]');
+		await saved(page);
+		expect(page.problems).toEqual([]);
+		await page.close();
+	});
+});
+
+describe('a word that nobody knows', () => {
+	it('says what it can of a text that nobody says, and of an index without records', async () => {
+		await sendJson(`${app.address}/api/v1/indexes`, 'POST', {
+			code: 'fern',
+			name: 'Fern',
+			discipline: 'moss'
+		});
+		const id = await beginInquiry(app, 'Nothing known', 'rest', ['yarrow', 'fern']);
+		const page = await openPage(app, `/inquiry/${id}/browse?q=${encodeURIComponent('zyxw qwrt')}`);
+		await waitForText(page, '[data-lane=yarrow]', 'No label matches here, and no record says it.');
+		await waitForText(page, '[data-lane=yarrow]', 'Next in the alphabet');
+		expect(page.problems).toEqual([]);
+		await page.close();
+	});
+});

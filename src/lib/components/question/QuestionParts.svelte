@@ -1,0 +1,67 @@
+<script lang="ts">
+	import { Asked } from '$lib/client/asked.svelte';
+	import { wordsOfConcept } from '$core/crosswalk';
+	import { fold } from '$core/text/fold';
+	import type { QuestionPart } from '$lib/server/crosswalk';
+	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
+	import IndexMark from '../marks/IndexMark.svelte';
+	import { counted } from '../parts/numbers';
+	import { newConcept } from './new-concept';
+
+	/** The parts of the question that indexes know and that are no concept yet, each one key from being one. */
+	let { text }: { text: string } = $props();
+	const store = $derived(useInquiry()());
+	const LONGEST = 2_000;
+
+	const asked = new Asked<QuestionPart[]>(() =>
+		text.trim() === '' || store.onlyReads
+			? undefined
+			: `/inquiry/${store.id}/question/parts?${new URLSearchParams({ text: text.slice(0, LONGEST) })}`
+	);
+	/** Names and words of concepts, each of which is taken already. */
+	const taken = $derived(
+		new Set(
+			store.concepts.flatMap(({ id, name }) =>
+				[name, ...wordsOfConcept(store.inquiry, id).map((word) => word.text)].map(fold)
+			)
+		)
+	);
+	const parts = $derived((asked.value ?? []).filter((part) => !taken.has(fold(part.text))));
+	const indexOf = (code: string) => store.columns.find((index) => index.code === code);
+	const says = ({ indexes }: QuestionPart) =>
+		indexes
+			.map(
+				({ code, label, records }) =>
+					`${store.indexName(code)}: ${label ?? `no heading so called, ${counted(records, 'record')}`}`
+			)
+			.join('; ');
+</script>
+
+{#if parts.length > 0}
+	<section aria-label="Parts of the question">
+		<p class="text-quiet">Parts that the chosen indexes know. Take one to make it a concept:</p>
+		<ul class="mt-1 flex flex-wrap gap-2">
+			{#each parts as part (part.text)}
+				<li>
+					<button
+						data-changes
+						data-part={part.text}
+						class="quiet-action flex items-center gap-1 border"
+						onclick={() => store.send(newConcept(freshId(), part.text))}
+					>
+						<span>{part.text}</span><span class="sr-only">, make it a concept. {says(part)}</span>
+						<span class="flex" aria-hidden="true">
+							{#each part.indexes as { code, label } (code)}
+								{@const index = indexOf(code)}
+								{#if index}<span class={label === undefined ? 'opacity-40' : ''}
+										><IndexMark {index} size={14} /></span
+									>{/if}
+							{/each}
+						</span>
+					</button>
+				</li>
+			{/each}
+		</ul>
+		<p class="mt-1 text-xs text-quiet">A pale mark: no heading is called so there, but records say it.</p>
+	</section>
+{/if}
