@@ -11,10 +11,14 @@ import { fold } from '../src/core/text';
 import { LOCAL_PERSON } from '../src/lib/server/people/access';
 import { connection } from '../src/lib/server/db/client';
 import { lookupInIndex, spokenInIndexes } from '../src/lib/server/browse/look-up-by-records';
-import { storeRecords } from '../src/lib/server/records/record-store';
+import { rebuildSets, storeRecords } from '../src/lib/server/records/record-store';
 import { importVocabulary } from '../src/lib/server/vocabulary/vocabulary-import';
 import { createIndex } from '../src/lib/server/vocabulary/subject-indexes';
-import { ms, table } from './measure';
+import { createInquiry } from '../src/lib/server/inquiry/inquiries';
+import { generateVocabulary } from './generate';
+import { mib, ms, table, type Timing } from './measure';
+import { inProcess } from './scale';
+import { fillRecords } from './search-speed';
 
 const CODE = 'definitions';
 const BASE = 'https://definitions.example/';
@@ -48,7 +52,59 @@ function readNouns(): Synset[] {
 		});
 }
 
+/** Four indexes of so many records, for how long look-up takes in all of them at once. */
+const SPEED = { records: Number(process.env.BENCH_RECORDS) || 250_000, headings: 10_000, queries: 300 };
+const FOUR = ['north', 'east', 'south', 'west'];
+
+/** Words on a few records up to one on every record, alone, two and three together, and headings by name. */
+const queryOf = (i: number) => {
+	const rare = `word${(i * 37) % 4_096}`;
+	const common = ['report', 'told', `word${i % 64}`][i % 3];
+	return [
+		rare,
+		common,
+		`${rare} ${common}`,
+		`${rare} word${(i * 11) % 997}`,
+		`${rare} ${common} word${i % 89}`
+	][i % 5];
+};
+
+async function benchSpeed(scratch: string): Promise<void> {
+	const { sql } = connection();
+	for (const [i, code] of FOUR.entries()) {
+		const file = path.join(scratch, `${code}.ttl`);
+		await generateVocabulary(file, 100 + i, SPEED.headings, 2);
+		await createIndex(LOCAL_PERSON, { code, name: code, discipline: 'bench' });
+		await importVocabulary(sql, { indexCode: code, edition: '1', file, format: 'text/turtle' });
+		await fillRecords(code, SPEED.records, SPEED.headings);
+		await sql.begin((tx) => rebuildSets(tx, code));
+	}
+	await createInquiry(LOCAL_PERSON, { id: 'speed', title: 'Speed', question: '', indexes: FOUR });
+	const at = await inProcess<Record<'labels' | 'records' | 'all', Timing> & { first: number; rss: number }>(
+		'lookUpByRecords',
+		{ codes: FOUR, inquiry: 'speed', queries: Array.from({ length: SPEED.queries }, (_, i) => queryOf(i)) }
+	);
+	const [{ bytes }] = await sql<{ bytes: string }>`select pg_total_relation_size('record_postings') as bytes`;
+	table(
+		`Look-up in four indexes of ${SPEED.records.toLocaleString('en')} made-up records and ${SPEED.headings.toLocaleString('en')} headings at once`,
+		['', 'median', '99 %'],
+		[
+			['labels, which are shown first', ms(at.labels.median), ms(at.labels.p99)],
+			['records', ms(at.records.median), ms(at.records.p99)],
+			['labels, records and through other indexes, at the same time', ms(at.all.median), ms(at.all.p99)],
+			['the first of a server that has just started, all three', ms(at.first), ''],
+			['memory of that server in the end', mib(at.rss), ''],
+			['postings in the database, of all four', mib(Number(bytes)), '']
+		]
+	);
+}
+
 export async function benchLookUpByRecords(scratch: string): Promise<void> {
+	await benchQuality(scratch);
+	await benchSpeed(scratch);
+}
+
+async function benchQuality(scratch: string): Promise<void> {
 	const synsets = readNouns();
 	const byId = new Map(synsets.map((synset) => [synset.id, synset]));
 	const aboveAll = new Map<string, Set<string>>();

@@ -10,6 +10,10 @@ import { setsOf } from '../src/lib/server/records/sets';
 import { searchVocabulary } from '../src/lib/server/records/searched-vocabulary';
 import { rollWindow } from '../src/lib/server/browse/displays';
 import { lookupInIndexes } from '../src/lib/server/browse/look-up';
+import { spokenInIndexes } from '../src/lib/server/browse/look-up-by-records';
+import { searchIndex } from '../src/lib/server/search/searching';
+import { throughIndexes } from '../src/lib/server/crosswalk/through-indexes';
+import '../src/lib/server/wings';
 import { timeEach, timeOnce } from './measure';
 import { benchStrategy } from './search-speed';
 
@@ -52,6 +56,39 @@ const STEPS: Record<string, (input: never) => Promise<unknown>> = {
 		for (const query of queries.filter((_, i) => i % 5 === 0))
 			await lookupInIndexes(LOCAL_PERSON, codes, query, 20);
 		return timeEach(queries, (query) => lookupInIndexes(LOCAL_PERSON, codes, query, 20));
+	},
+	async bestMatch({ code }: { code: string }) {
+		const page = (cql: string, offset = 0) => searchIndex(LOCAL_PERSON, code, { cql, offset, limit: 20 });
+		await page('word1');
+		const [first] = await timeOnce(() => page('report'));
+		const [next] = await timeOnce(() => page('report', 20));
+		const [again] = await timeOnce(() => page('report or word2 or word3 or word4 or word5'));
+		return { first, page: next, again };
+	},
+	async lookUpByRecords({
+		codes,
+		inquiry,
+		queries
+	}: {
+		codes: string[];
+		inquiry: string;
+		queries: string[];
+	}) {
+		const labels = (query: string) => lookupInIndexes(LOCAL_PERSON, codes, query, 20);
+		const records = (query: string) => spokenInIndexes(LOCAL_PERSON, codes, query);
+		const all = (query: string) =>
+			Promise.all([labels(query), records(query), throughIndexes(LOCAL_PERSON, inquiry, query)]);
+		const [first] = await timeOnce(() => all(queries[0]));
+		for (const query of queries.filter((_, i) => i % 5 === 0)) await all(query);
+		// Every answer is of words that were not asked together before.
+		const again = (query: string) => query.split(' ').reverse().join(' ');
+		return {
+			first,
+			labels: await timeEach(queries, labels),
+			records: await timeEach(queries.map(again), records),
+			all: await timeEach(queries, all),
+			rss: process.memoryUsage.rss()
+		};
 	},
 	async roll({ code }: { code: string }) {
 		// As of a server that has read what it needs at its start, or after the import.

@@ -1,5 +1,6 @@
 /** How many of the headings of the gold crosswalk the suggestions bring, beside plain look-up, without and with records. */
 import { GOLD, type GoldConcept } from '../demo/gold';
+import { GOLD_TEXTS, type GoldText } from '../demo/gold-texts';
 import { loadIndexes, loadRecords } from '../demo/loading';
 import { probesOf, suggest, type PickElsewhere, type Suggestion } from '../src/core/crosswalk/suggestions';
 import type { Part } from '../src/core/crosswalk/likelihood';
@@ -12,6 +13,7 @@ import { readDemoVocabularies, type DemoVocabulary } from './demo-vocabularies';
 import { table } from './measure';
 
 const AT = 5;
+type GoldTextPicks = GoldText['picks'];
 
 interface Suggested extends Suggestion {
 	label: string;
@@ -36,7 +38,7 @@ function byLookup({ index }: DemoVocabulary, concept: GoldConcept, acronyms: Acr
 	return [...new Set(inTurn.flat())];
 }
 
-export async function bySuggestion(
+async function bySuggestion(
 	vocabulary: DemoVocabulary,
 	concept: GoldConcept,
 	all: DemoVocabulary[],
@@ -183,6 +185,7 @@ export async function benchSuggestions(): Promise<void> {
 		);
 	}
 	await withEachSwitchedOff(all, acronyms);
+	await reliability(all, acronyms);
 }
 
 const SWITCHED_OFF: [says: string, Part[]][] = [
@@ -217,5 +220,76 @@ async function withEachSwitchedOff(all: DemoVocabulary[], acronyms: AcronymPair[
 		'The same cells, each kind of evidence switched off in turn; there are no other inquiries or mappings here to switch off',
 		['', `recall@${AT}`, 'MRR', 'likely and right'],
 		rows
+	);
+}
+
+/** The judging texts of several words as concepts, with what other indexes have for them as picks or with what they call so. */
+function asConcept(
+	{ text, picks }: (typeof GOLD_TEXTS)[number],
+	all: DemoVocabulary[],
+	acronyms: AcronymPair[],
+	arePicked: boolean
+): GoldConcept {
+	const own = ({ code, data, index }: DemoVocabulary) =>
+		arePicked
+			? picks[code]
+			: lookup(index.labels, text, { limit: 2, label: (n) => index.names.at(n), acronyms })
+					.matches.filter(({ tier }) => ['exact', 'entry', 'variant'].includes(tier))
+					.map(({ heading }) => data.headings[heading].labels[0].text);
+	return {
+		name: text,
+		words: [],
+		sets: false,
+		picks: Object.fromEntries(
+			all.map((one) => [one.code, own(one).map((heading) => ({ heading, fit: 'close' as const }))])
+		) as GoldConcept['picks']
+	};
+}
+
+/** Of suggestions said to be so probable, how many are right: on concepts and texts that set nothing. */
+async function reliability(all: DemoVocabulary[], acronyms: AcronymPair[]): Promise<void> {
+	const concepts = GOLD.filter(({ sets }) => !sets);
+	const texts = GOLD_TEXTS.filter(({ sets }) => !sets);
+	const without = (concept: GoldConcept): GoldConcept => ({
+		...concept,
+		picks: { bracken: [], sorrel: [], yarrow: [], alder: [] }
+	});
+	const cases = [
+		...[true, false].flatMap((arePicked) =>
+			texts.map((text) => ({
+				concept: asConcept(text, all, acronyms, arePicked),
+				right: text.picks,
+				set: arePicked ? 1 : 0
+			}))
+		),
+		...concepts.flatMap((concept) => {
+			const right = Object.fromEntries(
+				Object.entries(concept.picks).map(([code, own]) => [code, own.map(({ heading }) => heading)])
+			) as GoldTextPicks;
+			return [
+				{ concept, right, set: 1 },
+				{ concept: without(concept), right, set: 0 }
+			];
+		})
+	];
+	const tenths = Array.from({ length: 10 }, () => [0, 1].map(() => ({ right: 0, all: 0 })));
+	for (const { concept, right, set } of cases)
+		for (const vocabulary of all) {
+			const found = await bySuggestion(vocabulary, concept, all, acronyms, true);
+			for (const { label, score } of found) {
+				const own = tenths[Math.min(9, Math.floor(score * 10))][set];
+				own.all++;
+				if (right[vocabulary.code].includes(label)) own.right++;
+			}
+		}
+	table(
+		`How probable, and how many were right: ${concepts.length} concepts and ${texts.length} texts of several words that set nothing, over made-up records`,
+		['said to be', 'nothing picked elsewhere', 'picked in other indexes'],
+		tenths.map((sets, i) => [
+			`${i * 10} to ${i === 9 ? 99 : i * 10 + 10} in 100`,
+			...sets.map(({ right, all: count }) =>
+				count === 0 ? 'none' : `${right} of ${count}, ${((100 * right) / count).toFixed(0)} %`
+			)
+		])
 	);
 }

@@ -12,7 +12,7 @@ const VIEWS = [
 	{ name: 'inquiries', at: '/' },
 	{ name: 'question', at: '/inquiry/quiet-rooms/question' },
 	{ name: 'crosswalk', at: '/inquiry/quiet-rooms?concept=attention&cell=attention:yarrow' },
-	{ name: 'lanes', at: `/inquiry/quiet-rooms/browse?q=sleep&${LONG}` },
+	{ name: 'lanes', at: `/inquiry/quiet-rooms/browse?q=napping&${LONG}` },
 	{ name: 'lineage', at: `/inquiry/quiet-rooms/browse/yarrow/sleep-promotion?${LONG}` },
 	{ name: 'draft', at: '/inquiry/quiet-rooms/draft' },
 	{ name: 'strategy', at: '/inquiry/quiet-rooms/strategy?index=yarrow' },

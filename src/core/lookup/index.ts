@@ -9,4 +9,4 @@ export type { Match, Tier } from './lookup';
 export { remarksOn } from './query-remarks';
 export type { WordReason } from './word-reasons';
 export { fused } from './fusion';
-export { hasSeveralWords, partsOfText, type TextPart } from './text-parts';
+export { partsOfText } from './text-parts';

@@ -1,5 +1,5 @@
 /** What a text of several words is about: the runs of its words that a vocabulary or the records know. */
-import { contentWords, fold, isFunctionWord, wordsOf } from '../text';
+import { fold, isFunctionWord, wordsOf } from '../text';
 
 export interface TextPart {
 	/** As it stands in the text, folded. */
@@ -38,6 +38,3 @@ function longestKnown(words: readonly string[], at: number, isKnown: (run: strin
 	}
 	return 0;
 }
-
-/** Whether a text says more than one thing. */
-export const hasSeveralWords = (text: string) => contentWords(fold(text)).length > 1;

@@ -38,7 +38,7 @@ export {
 } from '../crosswalk/limits';
 export { RecordSet } from './record-set';
 export { areRelated, termsOfText } from './related-texts';
-export { addScores, lengthOf, rarityOf, termScore, termsOf, type Term } from './relevance';
+export { addScores, lengthOf, termsOf, type Term } from './relevance';
 export {
 	BLOCK,
 	bucketOf,
@@ -76,4 +76,4 @@ export {
 } from './word-matching';
 export { LONGEST_CQL } from '../crosswalk/strategy-settings';
 export { ValueLists, ValueListsMaker, type ValueCounts } from './value-lists';
-export { entryVocabulary, saidBy, setOfSaid, type SaidBy, type SaidOf } from './entry-vocabulary';
+export { entryVocabulary, saidBy, setOfSaid, type SaidBy } from './entry-vocabulary';

@@ -1,6 +1,7 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { emptyInquiry } from '$core/crosswalk';
-import { evidenceWords } from './crosswalk/evidence';
+import type { SuggestionLine } from '$lib/server/crosswalk';
+import { evidenceWords, heldTogether } from './crosswalk/evidence';
 import { flagWords } from './crosswalk/flags';
 import { moment } from './inquiry/moment';
 import { keptDraft } from './strategy/kept-draft';
@@ -9,6 +10,30 @@ import { changeWords } from './strategy/change-words';
 
 const inquiry = emptyInquiry({ id: 'q', title: 'Q', question: '', indexes: [] });
 inquiry.concepts.c = { id: 'c', position: 0, name: 'rest', status: 'required' };
+
+it('headings for the parts of a name are held together, one for each part, where none stands for the whole', () => {
+	const line = (
+		label: string,
+		part: string | undefined,
+		likelihood: 'likely' | 'possible' | 'far' = 'possible'
+	) =>
+		({
+			heading: { uri: label, label },
+			likelihood,
+			evidence: part
+				? [{ kind: 'label', source: 'part', text: part, tier: 'exact', matched: label, score: 1 }]
+				: []
+		}) as unknown as SuggestionLine;
+	const [loudness, signals, alarms] = [
+		line('Loudness', 'loudness'),
+		line('Signals', 'alarms'),
+		line('Alarms', 'alarms')
+	];
+	expect(heldTogether([loudness, signals, alarms])).toEqual([loudness, signals]);
+	expect(heldTogether([signals, alarms])).toEqual([]);
+	expect(heldTogether([loudness, signals, line('Alarm Loudness', undefined, 'likely')])).toEqual([]);
+	expect(heldTogether([loudness, line('Far', 'alarms', 'far')])).toEqual([]);
+});
 
 describe('what the interface says', () => {
 	it('of evidence: what matched, how, and where it is from', () => {

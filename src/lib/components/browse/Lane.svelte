@@ -60,7 +60,8 @@
 	);
 	const spokenOnly = $derived((spoken?.matches ?? []).filter(({ heading }) => !labelled.has(heading.id)));
 	const throughOnly = $derived(
-		(through?.matches ?? []).filter(
+		// After what records say, so that nothing moves that is there.
+		(isWaiting ? [] : (through?.matches ?? [])).filter(
 			({ heading }) => !labelled.has(heading.id) && !spokenOnly.some((one) => one.heading.id === heading.id)
 		)
 	);

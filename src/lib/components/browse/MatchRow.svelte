@@ -1,17 +1,17 @@
 <script lang="ts">
 	import type { Concept, HeadingElsewhere } from '$core/crosswalk';
 	import type { IndexSummary } from '$lib/server/vocabulary';
-	import type { LookupMatch, RecordsEvidence as Evidence } from '$lib/server/browse';
+	import type { LookupMatch, RecordsEvidence } from '$lib/server/browse';
 	import { lineageAt, recordsAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { pickFor, togglePick } from '../inquiry/picking';
+	import SaidCounts from '../inquiry/SaidCounts.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import { reasonOf } from '../marks/reasons';
 	import Count from '../parts/Count.svelte';
 	import { number } from '../parts/numbers';
 	import PickMark from '../marks/PickMark.svelte';
-	import RecordsEvidence from './RecordsEvidence.svelte';
 
 	/** A heading that a word led to: why, what it would bring, and its pick. */
 	interface Props {
@@ -22,7 +22,7 @@
 		/** Records with its narrower headings, once they are counted. */
 		withNarrower: number | undefined;
 		/** What records say for it, and whether all of those hold every word that was typed. */
-		evidence?: Evidence;
+		evidence?: RecordsEvidence;
 		isWhole?: boolean;
 		/** What another index calls it, where it was come to through that too. */
 		through?: HeadingElsewhere;
@@ -70,12 +70,14 @@
 		<p class="text-xs text-quiet">
 			{#if match.tier !== 'records'}{reasonOf(match, query)}{#if saysLabel}: <span class="text-bark"
 						>{match.matched.text}</span
-					>{/if}{/if}{#if evidence}{match.tier === 'records' ? '' : ' · '}<RecordsEvidence
-					{evidence}
-					{index}
-					{query}
-					{isWhole}
+					>{/if}{/if}{#if evidence}{match.tier === 'records' ? '' : ' · '}<SaidCounts
+					on={evidence.on}
+					of={evidence.of}
+					lift={evidence.lift}
 					heading={match.heading}
+					{index}
+					text={query}
+					after={isWhole ? '' : ' nearest'}
 				/>{/if}{#if through}{' · '}{store.indexName(through.indexCode)} calls it
 				<HeadingText label={through.label} />{/if}
 			{#if match.matched.lang && match.matched.lang !== 'en'}<span class="uppercase"

@@ -1,9 +1,10 @@
 <script lang="ts">
-	import type { SuggestionLine } from '$lib/server/crosswalk';
+	import type { EvidenceLine, SuggestionLine } from '$lib/server/crosswalk';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import { recordsAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import SaidCounts from '../inquiry/SaidCounts.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import Count from '../parts/Count.svelte';
 	import { number } from '../parts/numbers';
@@ -54,12 +55,24 @@
 	</p>
 	{#if heading.noteStart}<p class="line-clamp-2 text-xs">{heading.noteStart}</p>{/if}
 	{#if first}<p class="text-xs text-quiet">
-			{evidenceWords(first, store.indexName)}
+			{@render reason(first)}
 			{#if others.length > 0}<button class="count" aria-expanded={open} onclick={() => (open = !open)}
 					>{open ? 'less' : `${others.length} more`}</button
 				>{/if}
 		</p>{/if}
 	{#if open}{#each others as evidence, i (i)}<p class="text-xs text-quiet">
-				{evidenceWords(evidence, store.indexName)}
+				{@render reason(evidence)}
 			</p>{/each}{/if}
 </div>
+
+{#snippet reason(evidence: EvidenceLine)}
+	{#if evidence.kind === 'association'}<SaidCounts
+			on={evidence.a}
+			of={evidence.n}
+			lift={evidence.lift}
+			{heading}
+			{index}
+			text={evidence.text}
+			after={` ${evidence.n === 1 ? 'record' : 'records'} for “${evidence.text}”`}
+		/>{:else}{evidenceWords(evidence, store.indexName)}{/if}
+{/snippet}

@@ -6,7 +6,8 @@
 	import { addPick } from '../inquiry/picking';
 	import { lineageAt } from '../inquiry/addresses';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
-	import { becauseOf, LIKELIHOOD_WORDS, unanswered } from './evidence';
+	import HeadingText from '../marks/HeadingText.svelte';
+	import { becauseOf, heldTogether, LIKELIHOOD_WORDS, unanswered } from './evidence';
 	import HowSure from './HowSure.svelte';
 	import SuggestionText from './SuggestionText.svelte';
 
@@ -34,6 +35,20 @@
 	const problem = $derived(asked.fault);
 
 	const shown = $derived(unanswered(lines ?? [], store.cells.at(concept.id, index.code).picks));
+
+	const together = $derived(heldTogether(shown));
+	function takeTogether() {
+		addPick(
+			store,
+			concept,
+			index,
+			together.map(({ heading }) => heading),
+			{
+				role: 'searched',
+				because: 'Suggested for the parts of the name, held together'
+			}
+		);
+	}
 
 	const groups = $derived(
 		(['likely', 'possible', 'far'] as const).map((likelihood) => ({
@@ -89,6 +104,17 @@
 {:else}
 	<!-- svelte-ignore a11y_no_static_element_interactions (the links in the list take the focus; their keys are handled once for all) -->
 	<div bind:this={list} {onkeydown}>
+		{#if together.length > 0}
+			<p class="mb-2 text-xs text-quiet">
+				Nothing stands for the whole of it. Its parts held together:
+				{#each together as { heading }, i (heading.id)}{i > 0 ? ' with ' : ''}<HeadingText
+						label={heading.label}
+					/>{/each}
+				<button data-changes class="quiet-action !px-1.5 !py-0" onclick={takeTogether}
+					>Pick them together</button
+				>
+			</p>
+		{/if}
 		{#each groups as { likelihood, lines: own } (likelihood)}
 			{#if own.length > 0}
 				{#if likelihood === 'far'}

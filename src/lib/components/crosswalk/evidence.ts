@@ -60,3 +60,17 @@ export function becauseOf(
 ): string {
 	return first ? `Suggested: ${evidenceWords(first, indexName)}` : 'Suggested';
 }
+
+/**
+ * Headings for the parts of a name that nothing stands for as a whole, one for each part, to be held together; none where a
+ * suggestion is likely, or only one part has a heading.
+ */
+export function heldTogether(lines: readonly SuggestionLine[]): SuggestionLine[] {
+	if (lines.some(({ likelihood }) => likelihood === 'likely')) return [];
+	const byPart = new Map<string, SuggestionLine>();
+	for (const line of lines.filter(({ likelihood }) => likelihood === 'possible'))
+		for (const one of line.evidence)
+			if (one.kind === 'label' && one.source === 'part' && !byPart.has(one.text)) byPart.set(one.text, line);
+	const distinct = [...new Set(byPart.values())];
+	return distinct.length > 1 ? distinct : [];
+}

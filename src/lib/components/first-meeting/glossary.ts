@@ -49,6 +49,10 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
 	{ word: 'cell', means: 'One concept in one index: undecided, with picks, or without a heading here.' },
 	{ word: 'crosswalk', means: 'All cells of an inquiry: which headings stand for each concept in each index.' },
 	{ word: 'suggestion', means: 'A heading proposed for a cell, with what speaks for it.' },
+	{
+		word: 'entry vocabulary',
+		means: 'What records say of a word: the headings on the records that say it, by how much oftener they stand there than elsewhere.'
+	},
 	{ word: 'draft', means: 'Suggestions for all undecided cells, to be picked in one step.' },
 	{ word: 'sighting', means: 'A heading or word set aside where it was seen.', also: 'noted for later' },
 	{ word: 'waiting', means: 'A concept that is recorded and not searched.', also: 'left out for now' },

@@ -24,6 +24,5 @@ export type {
 export { lookupInIndex, spokenInIndexes } from './look-up-by-records';
 export type { LaneRecords } from './look-up-by-records';
 export { entryVocabularyOf, setSaying } from './entry-vocabulary';
-export type { RecordsSaying, SpokenFor } from './entry-vocabulary';
 export { wordsInRecords } from './words-in-records';
 export { lanesQuery, lookupQuery } from './look-up-schema';

@@ -30,6 +30,5 @@ export {
 export { countedByText } from './line-counts';
 export { searchable } from './searchable';
 export { tellingWords } from './telling-words';
-export type { TellingWord } from './telling-words';
 export { formsOfStem } from './stem-forms';
 export type { StemForms } from './stem-forms';
