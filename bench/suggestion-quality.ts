@@ -2,7 +2,8 @@
 import { GOLD, type GoldConcept } from '../demo/gold';
 import { GOLD_TEXTS, type GoldText } from '../demo/gold-texts';
 import { loadIndexes, loadRecords } from '../demo/loading';
-import { probesOf, suggest, type PickElsewhere, type Suggestion } from '../src/core/crosswalk/suggestions';
+import { probesOf, type PickElsewhere } from '../src/core/crosswalk/probes';
+import { suggest, type Suggestion } from '../src/core/crosswalk/suggestions';
 import type { Part } from '../src/core/crosswalk/likelihood';
 import { isLabel, lookup, partsOfText } from '../src/core/lookup';
 import type { HeadingTest } from '../src/core/search';

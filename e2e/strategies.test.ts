@@ -78,10 +78,11 @@ describe('what records say of headings', () => {
 
 	it('speaks for suggestions, beside their labels', async () => {
 		const page = await openPage(app, '/inquiry/quiet-rooms?concept=attention&cell=attention:yarrow');
-		await waitForText(page, 'aside[aria-label$="in Yarrow"]', 'works tagged with the picks of other indexes');
+		await waitForText(page, 'aside[aria-label$="in Yarrow"]', '7 more');
 		// The strongest reason stands there; the others come when they are asked for.
 		await press(page, '7 more', 'aside[aria-label$="in Yarrow"]');
-		await waitForText(page, 'aside[aria-label$="in Yarrow"]', 'records with the words');
+		await waitForText(page, 'aside[aria-label$="in Yarrow"]', 'works that other indexes tag with this');
+		await waitForText(page, 'aside[aria-label$="in Yarrow"]', 'records for “');
 		const [best] = await page.$$eval('[data-suggestion]', (links) => links.map((link) => link.textContent));
 		expect(best?.trim()).toBe('Attention');
 		expect(page.problems).toEqual([]);

@@ -53,17 +53,9 @@ export {
 export { stamped, worksNeeded } from './list-commands';
 export { firstYear, notPicked, predecessorsFrom, takePredecessors, type Chains } from './periods';
 export { reconcile } from './reconcile';
-export {
-	probesOf,
-	suggest,
-	type Evidence,
-	type FromElsewhere,
-	type PickElsewhere,
-	type FromRecords,
-	type HeadingElsewhere,
-	type SaidTogether,
-	type TaggedTogether
-} from './suggestions';
+export { probesOf, type HeadingElsewhere, type PickElsewhere } from './probes';
+export type { FromRecords, SaidTogether, TaggedTogether } from './record-parts';
+export { suggest, type Evidence, type FromElsewhere } from './suggestions';
 export type { Likelihood } from './likelihood';
 export type { ConceptStatus } from './inquiry';
 export { CommandError, DEFAULT_WORD_FIELD, emptyInquiry, FITS, ROLES, SEARCHES, STATUSES } from './inquiry';

@@ -6,7 +6,8 @@ import { CellsByPlace } from './cells';
 import { execute } from './commands';
 import { factsOf, isThin } from './facts';
 import { offersFor } from './offers';
-import { probesOf, suggest } from './suggestions';
+import { probesOf } from './probes';
+import { suggest } from './suggestions';
 import { emptyInquiry, type Command, type PickSwitches } from './inquiry';
 
 const data = vocabularyOf([

@@ -5,11 +5,12 @@
  * indexes; (b) neighbourhood of strong matches in the hierarchy; (c) co-tagging and (d) association, from records, where
  * there are any; (e) memory of other inquiries; (f) known mappings between vocabularies. `likelihood.ts` combines them.
  */
-import { lift, overRepresentation, type Counts } from '../evidence';
 import { lookup, type Tier } from '../lookup';
 import { contentWords, fold, splitQualifier, variantKey, type AcronymPair } from '../text';
 import type { EditionIndex } from '../edition/edition-index';
 import type { Fit } from './inquiry';
+import type { HeadingElsewhere, Probe } from './probes';
+import { association, coTagging, type FromRecords, type RecordEvidence } from './record-parts';
 import { likelihoodOf, probability, weightsFor, type Likelihood, type Part, type Parts } from './likelihood';
 
 /** How much a match of each tier tells. */
@@ -32,18 +33,6 @@ const BY_STEM = 0.4;
 /** A label with a qualifier in brackets, met without it. */
 const IN_SENSE = 0.6;
 
-/** How much a picked heading of another index tells, by its fit to the concept. */
-const FIT_SCORES: Record<Fit, number> = {
-	exact: 1,
-	close: 0.9,
-	notJudged: 0.8,
-	narrower: 0.65,
-	broader: 0.5,
-	related: 0.4
-};
-/** Entry terms of a picked heading tell less than its own label. */
-const ENTRY_TERM_SCORE = 0.6;
-
 /** How much of a strong match's score its neighbours get. */
 const NEIGHBOUR_SCORES = { related: 0.6, narrower: 0.5, broader: 0.4, sibling: 0.3 } as const;
 export type Relation = keyof typeof NEIGHBOUR_SCORES;
@@ -56,24 +45,7 @@ const MOST_NEIGHBOURS = 40;
 const MOST_SUGGESTED = 20;
 /** Nothing is certain. */
 const MOST_SHOWN = 0.99;
-/** Of records that say a text: where their evidence is half as good as it can be, and what tells nothing. */
-const HALF_SAID = 0.15;
-const LEAST_SAID = 0.05;
-const FEW_RECORDS = 2;
-/** Records that hold less of a text than this say another one. */
-const LEAST_HELD = 0.5;
-/** One record says nothing. */
-const LEAST_SAYING = 2;
-/** Those that hold less than this say a part of it; what records say of a part tells less. */
-const LEAST_OF_WHOLE = 0.75;
-const SAID_OF_PART = 0.6;
-/** G² at which evidence from works of two indexes is half as good as it can be. */
-const HALF_SURE = 15;
-/** A smaller G² comes by chance once in a hundred times or oftener (chi-square, one degree of freedom). */
-const BY_CHANCE = 6.63;
-
-/** A part of a name says less than the name: what it leads to alone is at most possible. */
-const A_PART = 0.9;
+/** What a part of a name leads to alone is at most possible. */
 const MOST_BY_PART = 0.69;
 /** A label that shares a word with what was asked is no second kind of evidence. */
 const CHANCE_LABEL = 0.3;
@@ -86,59 +58,13 @@ const SAYS_IT = 0.3;
 const BY_CHANCE_MET: ReadonlySet<Tier> = new Set(['some-words', 'note']);
 /** And those that say just what was asked. */
 const SAYING: ReadonlySet<Tier> = new Set(['exact', 'entry', 'variant', 'order']);
-const MOST_PROBES = 60;
 /** So many probes count towards one heading, the best ones. */
 const PROBES_COUNTED = 3;
 
-/** A heading of another index that speaks for a concept. */
-export interface HeadingElsewhere {
-	indexCode: string;
-	label: string;
-	/** It is not picked there, but called what the concept is called. */
-	isFound?: boolean;
-}
-
-/** A text looked up as evidence, and where it comes from. */
-export interface Probe {
-	text: string;
-	/** The concept's name, a part of it, a word of it, or a heading picked in another index and its entry terms. */
-	source: 'name' | 'part' | 'word' | 'heading' | 'entry term';
-	/** A word whose rest is left open: labels with a word that begins so are what was meant. */
-	isStem?: boolean;
-	/** Of a heading: the index it is picked in, and its label. */
-	from?: HeadingElsewhere;
-	weight: number;
-}
-
-/** How often records have a heading: of the works that are in another index too, those tagged there with what is picked. */
-export interface TaggedTogether extends Counts {
-	heading: number;
-}
-/** A heading on records that say a text of the concept: see the entry vocabulary. */
-export interface SaidTogether {
-	heading: number;
-	/** The name, the word, or a part of the name. */
-	text: string;
-	isPart?: boolean;
-	/** So many of the records carry it, out of so many, and how many times its usual share that is. */
-	on: number;
-	of: number;
-	lift: number;
-	/** How probable it is on them and how much more so than on any record. */
-	score: number;
-	/** What those that carry it count for together, and how much of the text they hold. */
-	weight: number;
-	share: number;
-}
-export interface FromRecords {
-	coTagging?: readonly TaggedTogether[];
-	association?: readonly SaidTogether[];
-}
 export type Evidence =
 	| { kind: 'label'; probe: Probe; tier: Tier; matched: string; score: number }
 	| { kind: 'neighbour'; relation: Relation; of: number; score: number }
-	| { kind: 'coTagging'; a: number; n: number; lift: number; score: number }
-	| { kind: 'association'; text: string; a: number; n: number; lift: number; score: number }
+	| RecordEvidence
 	| Remembered
 	| Mapped;
 
@@ -173,59 +99,6 @@ export interface Suggestion {
 	parts: Parts;
 	/** The strongest of each kind, then the others; each strongest first. */
 	evidence: Evidence[];
-}
-
-/** A heading picked for the concept in another index. */
-export interface PickElsewhere extends HeadingElsewhere {
-	entryTerms: readonly string[];
-	fit: Fit;
-}
-
-/**
- * The texts that speak for a concept, strongest first, none twice. O(words + picks and their entry terms).
- * @param parts of the name, where it is of several
- */
-export function probesOf(
-	name: string,
-	words: readonly string[],
-	elsewhere: readonly PickElsewhere[],
-	parts: readonly string[] = []
-): Probe[] {
-	const probes: Probe[] = [
-		{ text: name, source: 'name', weight: 1 },
-		...words.map((text): Probe => ({
-			text: text.replace(/\*$/, ''),
-			source: 'word',
-			...(text.endsWith('*') && { isStem: true }),
-			weight: wordScore(text)
-		})),
-		...parts.map((text): Probe => ({ text, source: 'part', weight: A_PART })),
-		...elsewhere.flatMap(({ indexCode, label, isFound, entryTerms, fit }): Probe[] => {
-			const from = { indexCode, label, ...(isFound && { isFound }) };
-			return [
-				{ text: label, source: 'heading', from, weight: FIT_SCORES[fit] },
-				...entryTerms.map((text): Probe => ({
-					text,
-					source: 'entry term',
-					from,
-					weight: FIT_SCORES[fit] * ENTRY_TERM_SCORE
-				}))
-			];
-		})
-	];
-	const best = new Map<string, Probe>();
-	for (const probe of probes) {
-		const folded = fold(probe.text);
-		const known = best.get(folded);
-		if (folded && (!known || known.weight < probe.weight)) best.set(folded, probe);
-	}
-	return [...best.values()].sort((a, b) => b.weight - a.weight).slice(0, MOST_PROBES);
-}
-
-/** A stem is cut short, so it tells a little less; a short form may stand for anything. */
-function wordScore(text: string): number {
-	if (/^[A-Z][A-Z0-9]{1,4}$/.test(text)) return 0.4;
-	return text.endsWith('*') ? 0.85 : 1;
 }
 
 /**
@@ -389,51 +262,6 @@ const isByPartAlone = ({
 function joined(evidence: readonly Evidence[]): number {
 	const scores = evidence.map(({ score }) => score).sort((a, b) => b - a);
 	return 1 - scores.slice(0, PROBES_COUNTED).reduce((miss, score) => miss * (1 - Math.min(score, 0.97)), 1);
-}
-
-type Add = (heading: number, evidence: Evidence) => void;
-
-/** By log-likelihood: against the strongest of them, and less so where even that one is weak. */
-function coTagging(counted: readonly TaggedTogether[], add: Add): [Part, ReadonlyMap<number, number>] {
-	const found = counted
-		.map((counts) => ({ counts, strength: overRepresentation(counts) }))
-		.filter(({ strength }) => strength > BY_CHANCE);
-	const strongest = found.reduce((most, { strength }) => Math.max(most, strength), 0);
-	const scores = new Map<number, number>();
-	for (const { counts, strength } of found) {
-		const score = strength / (strongest + HALF_SURE);
-		scores.set(counts.heading, score);
-		add(counts.heading, { kind: 'coTagging', a: counts.a, n: counts.n, lift: lift(counts), score });
-	}
-	return ['coTagging', scores];
-}
-
-/**
- * By what records say of each text of the concept; of several texts the one that tells most.
- * @param byPart what they say of parts of the name is added to this
- */
-function association(
-	said: readonly SaidTogether[],
-	add: Add,
-	byPart: Map<number, number>
-): [Part, ReadonlyMap<number, number>] {
-	const scores = new Map<number, number>();
-	const saidOfPart = new Map<number, number>();
-	for (const { heading, text, on, of, lift: times, score: told, weight, share, isPart } of said) {
-		if (share < LEAST_HELD || on < LEAST_SAYING) continue;
-		// Records that hold little of a text tell little of it, and so do one or two.
-		const strength = (told * share * share * weight) / (weight + FEW_RECORDS);
-		const score = strength / (strength + HALF_SAID);
-		if (score < LEAST_SAID) continue;
-		add(heading, { kind: 'association', text, a: on, n: of, lift: times, score });
-		if (isPart || share < LEAST_OF_WHOLE) {
-			const most = saidOfPart.get(heading) ?? 0;
-			saidOfPart.set(heading, Math.max(most, SAID_OF_PART * score));
-		} else scores.set(heading, Math.max(score, scores.get(heading) ?? 0));
-	}
-	for (const [heading, score] of saidOfPart)
-		byPart.set(heading, 1 - (1 - score) * (1 - (byPart.get(heading) ?? 0)));
-	return ['association', scores];
 }
 
 /** By how much a piece of evidence counts; the strongest of each kind before others of the same kind. */

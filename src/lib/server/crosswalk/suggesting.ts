@@ -18,7 +18,7 @@ import { fold, wordsOf } from '../../../core/text';
 import { countsWithNarrower, headingCounts, type HeadingLine, lineOf, wordsInRecords } from '../browse';
 import { ServiceError } from '../errors';
 import type { Person } from '../people';
-import { mappingsOf } from '../vocabulary';
+import { currentIndex, mappingsOf } from '../vocabulary';
 import { type Loaded, load, placesOf } from './crosswalk-facts';
 import { introducedAt, termsAt } from './facts-rows';
 import { headingsCalled } from './headings-called';
@@ -80,7 +80,11 @@ export async function suggestionsFor(
 	const concept = inquiry.concepts[conceptId];
 	if (!concept) throw new ServiceError(404, 'no-concept', 'This concept is no longer there.');
 	const index = vocabularies.get(code)?.index;
-	if (!index) return [];
+	if (!index) {
+		// One that is not chosen, or has no vocabulary, has nothing to suggest; one that is not there is said to be so.
+		await currentIndex(code);
+		return [];
+	}
 	const taken = picksOf(inquiry, conceptId, code)
 		.filter(({ headings: picked }) => picked.length === 1)
 		.flatMap(({ headings: [{ uri }] }) => index.find(uri) ?? []);
