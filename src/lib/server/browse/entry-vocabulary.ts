@@ -36,6 +36,8 @@ const NOTHING: RecordsSaying = { of: 0, words: [], isWhole: false, headings: [] 
 
 /** Answers kept at hand: what is typed is asked by lanes, by suggestions and when its records are opened. */
 const answers = perConnection(() => new Cache<RecordsSaying>(500));
+/** Headings of one answer. */
+const MOST_HEADINGS = 300;
 /** Words of one text that are looked for, the first ones. */
 const MOST_WORDS = 60;
 
@@ -58,7 +60,7 @@ export function entryVocabularyOf(
 			words: said.words.map((place) => words[place]),
 			isWhole: said.isWhole,
 			headings: inOrderOfLabels(
-				found.flatMap(({ heading, ...counts }) =>
+				found.slice(0, MOST_HEADINGS).flatMap(({ heading, ...counts }) =>
 					// What the edition in use has lost is not offered.
 					places[heading] < 0 ? [] : [{ ...counts, heading: places[heading] }]
 				),
