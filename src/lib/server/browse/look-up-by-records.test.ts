@@ -118,6 +118,13 @@ describe('look-up by what records say', () => {
 		expect(matches.every(({ tier }) => tier !== 'records')).toBe(true);
 	});
 
+	it('refuses a text longer than can be typed, and says how long it can be', async () => {
+		const long = 'a'.repeat(501);
+		const refused = { status: 422, code: 'too-long' };
+		await expect(spokenInIndexes(LOCAL_PERSON, ['yarrow'], long)).rejects.toMatchObject(refused);
+		await expect(lookupInIndex(LOCAL_PERSON, 'yarrow', long, 5)).rejects.toMatchObject(refused);
+	});
+
 	it('has nothing to say of an index without records or without a vocabulary', async () => {
 		expect(await spokenInIndexes(LOCAL_PERSON, ['fern', 'nowhere'], 'dozing')).toEqual([
 			{ code: 'fern', of: 0, words: [], isWhole: false, matches: [] },

@@ -13,6 +13,13 @@ import { type LaneAnswer, lanes, type LookupMatch, matchedHeading, type RecordsE
 const MOST_SPOKEN = 100;
 /** In a lane. */
 const MOST_IN_LANE = 8;
+/** Characters of what is typed. */
+const LONGEST = 500;
+
+function refuseLong(query: string): void {
+	if (query.length > LONGEST)
+		throw new ServiceError(422, 'too-long', `What is looked up can be ${LONGEST} characters long.`);
+}
 
 /**
  * Looks a word up in one index, by labels and by records in one list: see `fused`.
@@ -26,6 +33,7 @@ export async function lookupInIndex(
 	withRecords = true
 ): Promise<LaneAnswer> {
 	allow(person, 'read');
+	refuseLong(query);
 	const indexes = await currentIndexes();
 	const current = indexes.find(({ index }) => index.code === code);
 	if (!current) throw new ServiceError(404, 'no-index', `There is no subject index “${code}”.`);
@@ -105,6 +113,7 @@ export async function spokenInIndexes(
 	query: string
 ): Promise<LaneRecords[]> {
 	allow(person, 'read');
+	refuseLong(query);
 	const indexes = await currentIndexes();
 	return Promise.all(
 		codes.map(async (code) => {

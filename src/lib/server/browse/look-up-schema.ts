@@ -1,12 +1,10 @@
 /** What may be asked of look-up. */
 import * as v from 'valibot';
 
-const q = v.pipe(
-	v.string('Name the word with ?q=….'),
-	v.maxLength(500, 'A word can be 500 characters long.')
-);
+/** How long it can be is said by look-up itself. */
+const q = v.string('Name the word with ?q=….');
 
-export const lanesQuery = v.object({ q });
+export const lanesQuery = v.object({ q: v.pipe(q, v.maxLength(500, 'A word can be 500 characters long.')) });
 
 export const lookupQuery = v.object({
 	q,
