@@ -45,8 +45,7 @@ const NOBODY: SaidBy = {
 
 /**
  * The records that say a text. Those that hold all its words, where they are twenty; else these with the best others by
- * BM25, fifty in all, each counting by the fourth power of its part of the best score; ties by number. Others hold one of the
- * rarer half of the words at least. O(postings of the words).
+ * BM25, fifty in all, each counting by the fourth power of its part of the best score; ties by number. O(postings of the words).
  * @param words the postings of each content word, each word once
  * @param lengths of the records of the index, and their mean
  */

@@ -5,7 +5,7 @@ import { endStreams } from './inquiry';
 import { warmUp } from './vocabulary';
 import { settleLeftovers, stopJobs } from './jobs';
 import { sends, sendWaiting } from './outbox';
-import { makeMissingPostings, remakeWorks } from './records';
+import { makeMissingPostings, remakeWorks, warmUpRecords } from './records';
 import { deliverToAll, runWatches } from './keeping';
 import { log, reasonOf } from './log';
 import { startWatching } from './metrics';
@@ -73,7 +73,9 @@ async function begin(): Promise<void> {
 	if (withAccounts()) await welcomeFirst();
 	await remakeWorks();
 	await makeMissingPostings();
-	void warmUp().catch(() => {});
+	void warmUp()
+		.then(warmUpRecords)
+		.catch(() => {});
 	await settleLeftovers();
 	every(SETTLE_EVERY, 'leftovers could not be settled', settleLeftovers);
 	every(WATCH_EVERY, 'watches could not look', runWatches);

@@ -13,7 +13,7 @@ export { lengthsOf, makeMissingPostings, postingsOf } from './postings';
 export { systematicSample } from './sample';
 export { limitsOf, resolverOf, searchVocabulary } from './searched-vocabulary';
 export type { SearchVocabulary } from './searched-vocabulary';
-export { headingLists } from './heading-lists';
+export { headingLists, warmUpRecords } from './heading-lists';
 export { setsOf } from './sets';
 export type { IndexSets } from './sets';
 export { countTaggings, headingTotals } from './tagging-rows';
