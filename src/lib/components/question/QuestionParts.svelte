@@ -18,15 +18,17 @@
 			? undefined
 			: `/inquiry/${store.id}/question/parts?${new URLSearchParams({ text: text.slice(0, LONGEST) })}`
 	);
-	/** Names and words of concepts, each of which is taken already. */
+	/** Names and words of concepts; what stands in one of them, or begins as a stem of them does, is taken already. */
 	const taken = $derived(
-		new Set(
-			store.concepts.flatMap(({ id, name }) =>
-				[name, ...wordsOfConcept(store.inquiry, id).map((word) => word.text)].map(fold)
-			)
+		store.concepts.flatMap(({ id, name }) =>
+			[name, ...wordsOfConcept(store.inquiry, id).map((word) => word.text)].map(fold)
 		)
 	);
-	const parts = $derived((asked.value ?? []).filter((part) => !taken.has(fold(part.text))));
+	const isTaken = (part: string) =>
+		taken.some((text) =>
+			text.endsWith('*') ? part.startsWith(text.slice(0, -1)) : ` ${text} `.includes(` ${part} `)
+		);
+	const parts = $derived((asked.value ?? []).filter(({ text: part }) => !isTaken(part)));
 	const indexOf = (code: string) => store.columns.find((index) => index.code === code);
 	const says = ({ indexes }: QuestionPart) =>
 		indexes
