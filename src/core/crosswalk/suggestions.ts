@@ -144,7 +144,8 @@ export function suggest(
 		});
 		if (!probe.from && probe.source !== 'part')
 			for (const [rank, { heading, tier }] of matches.slice(0, LEADING.length).entries())
-				if (!BY_CHANCE_MET.has(tier)) {
+				// Where no records can be asked, a chance match is still better than none.
+				if (!fromRecords.association || !BY_CHANCE_MET.has(tier)) {
 					const least = SAYING.has(tier) ? SAYS_IT : LEADING[rank];
 					leading.set(heading, Math.max(least, leading.get(heading) ?? 0));
 				}

@@ -17,7 +17,7 @@ const SMOOTHING = 3;
 const WEIGHTS: Partial<Record<Tier, number>> = { 'some-words': 0.3, begins: 0.5, note: 0.5, typo: 0.5 };
 /** A text of so many content words meets every kind of label by single words of it. */
 const LONG_TEXT = 4;
-const BY_CHANCE = 0.2;
+const BY_CHANCE = 0.1;
 
 /**
  * The headings of both lists, each once, best first. O(n log n).
