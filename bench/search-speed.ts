@@ -7,7 +7,7 @@ import { connection, databaseUrl } from '../src/lib/server/db/client';
 import { currentIndex, editionIndex } from '../src/lib/server/vocabulary/editions';
 import { importVocabulary } from '../src/lib/server/vocabulary/vocabulary-import';
 import { createIndex } from '../src/lib/server/vocabulary/subject-indexes';
-import { makePostings } from '../src/lib/server/records/postings';
+import { makePostings } from '../src/lib/server/records/stored-postings';
 import { setsOf } from '../src/lib/server/records/sets';
 import { rebuildSets } from '../src/lib/server/records/record-store';
 import { searchVocabulary } from '../src/lib/server/records/searched-vocabulary';

@@ -2,7 +2,7 @@
  * Suggestions for a cell: headings that may stand for a concept in an index, each with its evidence.
  *
  * Evidence comes in parts, each scaled to 0–1: (a) labels, from the concept's words and from what is picked for it in other
- * indexes; (b) neighbourhood of strong matches in the hierarchy; (c) co-tagging and (d) association, from records, where
+ * indexes, and apart from these what speaks for a part of its name only; (b) neighbourhood of strong matches in the hierarchy; (c) co-tagging and (d) association, from records, where
  * there are any; (e) memory of other inquiries; (f) known mappings between vocabularies. `likelihood.ts` combines them.
  */
 import { lookup, type Tier } from '../lookup';
@@ -130,6 +130,7 @@ export function suggest(
 		without?: readonly Part[];
 	} = {}
 ): Suggestion[] {
+	const said = without.includes('association') ? undefined : fromRecords.association;
 	const found = new Map<number, Evidence[]>();
 	const add = (heading: number, evidence: Evidence) =>
 		found.set(heading, [...(found.get(heading) ?? []), evidence]);
@@ -145,7 +146,7 @@ export function suggest(
 		if (!probe.from && probe.source !== 'part')
 			for (const [rank, { heading, tier }] of matches.slice(0, LEADING.length).entries())
 				// Where no records can be asked, a chance match is still better than none.
-				if (!fromRecords.association || !BY_CHANCE_MET.has(tier)) {
+				if (!said || !BY_CHANCE_MET.has(tier)) {
 					const least = SAYING.has(tier) ? SAYS_IT : LEADING[rank];
 					leading.set(heading, Math.max(least, leading.get(heading) ?? 0));
 				}
@@ -201,7 +202,7 @@ export function suggest(
 		}),
 		['neighbourhood', neighbourhood],
 		...(fromRecords.coTagging ? [coTagging(fromRecords.coTagging, add)] : []),
-		...(fromRecords.association ? [association(fromRecords.association, add, textPart)] : [])
+		...(said ? [association(said, add, textPart)] : [])
 	];
 	const parts = everyPart.filter(([part]) => !without.includes(part));
 	const all = new Set(parts.flatMap(([, scores]) => [...scores.keys()]));

@@ -23,6 +23,6 @@ export type {
 } from './look-up';
 export { lookupInIndex, spokenInIndexes } from './look-up-by-records';
 export type { LaneRecords } from './look-up-by-records';
-export { entryVocabularyOf, setSaying } from './entry-vocabulary';
+export { entryVocabularyOf, setSaying } from './records-saying';
 export { wordsInRecords } from './words-in-records';
 export { lanesQuery, lookupQuery } from './look-up-schema';

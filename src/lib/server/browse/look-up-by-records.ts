@@ -5,7 +5,7 @@ import { contentWords, fold } from '../../../core/text';
 import { ServiceError } from '../errors';
 import { allow, type Person } from '../people';
 import { type CurrentIndex, currentIndexes, editionIndex } from '../vocabulary';
-import { entryVocabularyOf, type RecordsSaying, type SpokenFor } from './entry-vocabulary';
+import { entryVocabularyOf, type RecordsSaying, type SpokenFor } from './records-saying';
 import { headingCounts, type HeadingCounts } from './heading-counts';
 import { type LaneAnswer, lanes, type LookupMatch, matchedHeading, type RecordsEvidence } from './look-up';
 

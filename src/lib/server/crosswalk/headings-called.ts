@@ -1,23 +1,19 @@
 /** Headings that indexes call just what was typed, as if they were picked for it. */
 import type { Pick } from '../../../core/crosswalk';
 import type { Tier } from '../../../core/lookup';
-import { lookupInIndexes } from '../browse';
-import type { Person } from '../people';
+import type { LaneAnswer } from '../browse';
 
 /** Tiers that say what was typed. */
 const SAYING: ReadonlySet<string> = new Set<Tier>(['exact', 'entry', 'variant']);
-/** Of one index no more than this. */
-const MOST_EACH = 2;
+/** Of one index no more than this, so lanes need not be longer. */
+export const MOST_CALLED = 2;
 
-export async function headingsCalled(
-	person: Person | undefined,
-	codes: readonly string[],
-	text: string
-): Promise<Pick[]> {
-	const lanes = await lookupInIndexes(person, codes, text, MOST_EACH);
-	return lanes.flatMap(({ code, edition, matches }) =>
+/** @param lanes what look-up answers */
+export const headingsCalled = (lanes: readonly LaneAnswer[]): Pick[] =>
+	lanes.flatMap(({ code, edition, matches }) =>
 		matches
 			.filter(({ tier, together }) => SAYING.has(tier) && !together)
+			.slice(0, MOST_CALLED)
 			.map(({ heading: { uri, label } }): Pick => ({
 				id: `${code} ${uri}`,
 				conceptId: '',
@@ -34,4 +30,3 @@ export async function headingsCalled(
 				note: ''
 			}))
 	);
-}

@@ -59,11 +59,9 @@ export async function partsOfQuestion(
 	const distinct = [...new Map(parts.map((part) => [part.text, part])).values()].slice(0, 3 * MOST_PARTS);
 	const told = await Promise.all(
 		distinct.map(async ({ text: part, isKnown: isOne }) => {
-			const [lanes, said] = await Promise.all([
-				lookupInIndexes(person, codes, part, 1),
-				Promise.all(vocabularies.map((vocabulary) => saying(vocabulary, part)))
-			]);
+			const said = await Promise.all(vocabularies.map((vocabulary) => saying(vocabulary, part)));
 			if (!isOne && !said.some(({ telling }) => telling >= LEAST_TELLING)) return [];
+			const lanes = await lookupInIndexes(person, codes, part, 1);
 			const indexes = codes.flatMap((code) => {
 				const match = lanes.find((lane) => lane.code === code)?.matches[0];
 				const label = match && CALLED.has(match.tier) ? match.heading.label : undefined;
@@ -99,26 +97,22 @@ async function neighboursTogether(
 		isIdea(first) && isIdea(words[i + 1]) ? [[first, words[i + 1]] as const] : []
 	);
 	if (pairs.length === 0) return new Set();
-	const texts = [...new Set([...pairs.map((pair) => pair.join(' ')), ...pairs.flat()])];
-	const counts = await Promise.all(
+	const leafOf = (text: string) => ({ kind: 'word', text, capitals: false, field: 'keywords' }) as const;
+	const known = await Promise.all(
 		vocabularies
 			.filter(({ current }) => current.index.records > 0)
 			.map(async ({ current }) => {
-				const found = await setsOf(current.index).countWords(
-					texts.map((one) => ({ text: one, capitals: false, field: 'keywords' }))
-				);
-				return new Map(texts.map((one, i) => [one, found[i]]));
+				const sets = setsOf(current.index);
+				const loaded = await sets.load([...new Set(pairs.flat())].map(leafOf));
+				// To find a pair side by side, every record that has both is read: only where there may be enough of them.
+				const likely = pairs.flatMap(([first, second]) => {
+					const [one, other] = [loaded.of(leafOf(first)), loaded.of(leafOf(second))];
+					const least = Math.max(LEAST_TOGETHER, SHARE_TOGETHER * Math.min(one.size, other.size));
+					return one.andSize(other) >= least ? [{ pair: `${first} ${second}`, least }] : [];
+				});
+				const counts = await sets.countWords(likely.map(({ pair }) => leafOf(pair)));
+				return likely.flatMap(({ pair, least }, i) => (counts[i] >= least ? [pair] : []));
 			})
 	);
-	return new Set(
-		pairs.flatMap(([first, second]) => {
-			const pair = `${first} ${second}`;
-			const belong = counts.some((of) => {
-				const both = of.get(pair) ?? 0;
-				const rarer = Math.min(of.get(first) ?? 0, of.get(second) ?? 0);
-				return both >= LEAST_TOGETHER && both >= SHARE_TOGETHER * rarer;
-			});
-			return belong ? [pair] : [];
-		})
-	);
+	return new Set(known.flat());
 }

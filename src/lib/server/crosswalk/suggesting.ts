@@ -15,13 +15,20 @@ import {
 import type { EditionIndex } from '../../../core/edition/edition-index';
 import { isLabel, partsOfText, type LabelIndex } from '../../../core/lookup';
 import { fold, wordsOf } from '../../../core/text';
-import { countsWithNarrower, headingCounts, type HeadingLine, lineOf, wordsInRecords } from '../browse';
+import {
+	countsWithNarrower,
+	headingCounts,
+	type HeadingLine,
+	lineOf,
+	lookupInIndexes,
+	wordsInRecords
+} from '../browse';
 import { ServiceError } from '../errors';
 import type { Person } from '../people';
 import { currentIndex, mappingsOf } from '../vocabulary';
 import { type Loaded, load, placesOf } from './crosswalk-facts';
 import { introducedAt, termsAt } from './facts-rows';
-import { headingsCalled } from './headings-called';
+import { headingsCalled, MOST_CALLED } from './headings-called';
 import { mappedTo } from './mapped';
 import { remembered } from './memory';
 import { recordEvidence } from './record-evidence';
@@ -97,7 +104,10 @@ export async function suggestionsFor(
 		name: concept.name,
 		words: words.map(({ text }) => text),
 		off: words.filter((word) => word.off.includes(code)).map(({ text }) => text),
-		picks: picks.length > 0 ? picks : await headingsCalled(person, others, concept.name),
+		picks:
+			picks.length > 0
+				? picks
+				: headingsCalled(await lookupInIndexes(person, others, concept.name, MOST_CALLED)),
 		areFound: picks.length === 0,
 		taken: new Set(taken)
 	});

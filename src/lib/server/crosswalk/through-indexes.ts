@@ -8,7 +8,7 @@ import { lookupInIndexes } from '../browse';
 import { allowIn, chosenIndexes } from '../inquiry';
 import type { Person } from '../people';
 import { load } from './crosswalk-facts';
-import { headingsCalled } from './headings-called';
+import { headingsCalled, MOST_CALLED } from './headings-called';
 import { suggested, type EvidenceLine, type SuggestionLine } from './suggesting';
 
 /** Tiers that are an answer. */
@@ -44,10 +44,8 @@ export async function throughIndexes(
 ): Promise<LaneThrough[]> {
 	await allowIn(person, 'read', inquiryId);
 	const codes = await chosenIndexes(person, inquiryId);
-	const [lanes, picks] = await Promise.all([
-		lookupInIndexes(person, codes, query, 1),
-		headingsCalled(person, codes, query)
-	]);
+	const lanes = await lookupInIndexes(person, codes, query, MOST_CALLED);
+	const picks = headingsCalled(lanes);
 	const silent = lanes.filter(({ matches }) => !matches.some(({ tier }) => ANSWERS.has(tier)));
 	if (picks.length === 0 || silent.length === 0) return [];
 	const { vocabularies } = await load(inquiryId);

@@ -1,7 +1,7 @@
 /** The headings of each record of an index, in memory: read when they are first asked for. */
 import { ValueLists } from '../../../core/search';
 import { currentIndexes } from '../vocabulary';
-import { lengthsOf } from './postings';
+import { lengthsOf } from './stored-postings';
 import { type IndexSets, recordsTagged, setsOf } from './sets';
 import { headingsCarried } from './tagging-rows';
 

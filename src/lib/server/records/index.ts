@@ -9,7 +9,7 @@ export { recordLines, recordNumber, recordSheet } from './record-lines';
 export type { RecordLine, TaggedHeading } from './record-lines';
 export { storeRecords } from './record-store';
 export { startRecordImport } from './record-upload';
-export { lengthsOf, makeMissingPostings, postingsOf } from './postings';
+export { lengthsOf, makeMissingPostings, postingsOf } from './stored-postings';
 export { systematicSample } from './sample';
 export { limitsOf, resolverOf, searchVocabulary } from './searched-vocabulary';
 export type { SearchVocabulary } from './searched-vocabulary';

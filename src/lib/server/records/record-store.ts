@@ -27,7 +27,7 @@ import {
 	withdrawRecords,
 	writeReferences
 } from './stored-rows';
-import { blocksOf, makePostings } from './postings';
+import { blocksOf, makePostings } from './stored-postings';
 import { pairWorks } from './work-rows';
 
 export interface Stored {
@@ -187,11 +187,8 @@ export class RecordStore {
 		const gone: { n: number; key: string }[] = [];
 		for await (const rows of keysNow(tx, indexCode))
 			for (const row of rows) if (!present.has(row.key)) gone.push(row);
-		await removeFromSets(
-			withdrawRecords(tx, indexCode, (this.gone = gone.map(({ n }) => n))),
-			changes,
-			this.written
-		);
+		this.gone = gone.map(({ n }) => n);
+		await removeFromSets(withdrawRecords(tx, indexCode, this.gone), changes, this.written);
 		this.stored.withdrawn = gone.length;
 		return gone.map(({ key }) => key);
 	}

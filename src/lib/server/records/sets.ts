@@ -16,7 +16,7 @@ import {
 import { perConnection } from '../db';
 import type { CurrentIndex } from '../vocabulary';
 import { queryFor } from './masked-words';
-import { postingsOf, type WordForm } from './postings';
+import { postingsOf, type WordForm } from './stored-postings';
 import { setNameOfHeading, setNameOfLabelled, setNameOfValue } from './set-names';
 import {
 	countsMatching,

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { BLOCK } from '../../../core/search';
 import { connection } from '../db/client';
 import { dropDatabase } from '../db/database.test-aid';
-import { lengthsOf, makeMissingPostings, postingsOf, type WordForm } from './postings';
+import { lengthsOf, makeMissingPostings, postingsOf, type WordForm } from './stored-postings';
 import { databaseWithYarrow, setsNow, store } from './yarrow.test-aid';
 
 /** More records than one block holds, made by the database. */
