@@ -208,13 +208,19 @@ export function suggest(
 	const all = new Set(parts.flatMap(([, scores]) => [...scores.keys()]));
 	const had = parts.map(([part]) => part);
 	const weights = weightsFor(had, !probes.some(({ from }) => from?.isFound));
+	// What is picked elsewhere never takes away what records here say: few picks are no crosswalk yet.
+	const alone = had.filter((part) => part !== 'coTagging');
+	const least = alone.includes('association') ? weightsFor(alone) : weights;
 	const suggestions = [...all]
 		.filter((heading) => !taken.has(heading) && index.retired[heading] === 0)
 		.flatMap((heading): Suggestion[] => {
 			const own = Object.fromEntries(parts.map(([part, scores]) => [part, scores.get(heading) ?? 0]));
 			const most = isByPartAlone(own) ? MOST_BY_PART : MOST_SHOWN;
 			const lead = had.includes('label') ? (leading.get(heading) ?? 0) : 0;
-			const score = Math.min(most, Math.max(probability(own, had, weights), lead));
+			const score = Math.min(
+				most,
+				Math.max(probability(own, had, weights), probability(own, alone, least), lead)
+			);
 			const likelihood = likelihoodOf(score);
 			if (likelihood === undefined) return [];
 			return [
