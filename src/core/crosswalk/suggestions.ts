@@ -5,7 +5,7 @@
  * indexes, and apart from these what speaks for a part of its name only; (b) neighbourhood of strong matches in the hierarchy; (c) co-tagging and (d) association, from records, where
  * there are any; (e) memory of other inquiries; (f) known mappings between vocabularies. `likelihood.ts` combines them.
  */
-import { lookup, type Tier } from '../lookup';
+import { lookup, saysIt, type Tier } from '../lookup';
 import { contentWords, fold, splitQualifier, variantKey, type AcronymPair } from '../text';
 import type { EditionIndex } from '../edition/edition-index';
 import type { Fit } from './inquiry';
@@ -56,8 +56,6 @@ const LEADING = [0.16, 0.06, 0.05, 0.05];
 const SAYS_IT = 0.3;
 /** Labels that share a word or two of several are met by chance. */
 const BY_CHANCE_MET: ReadonlySet<Tier> = new Set(['some-words', 'note']);
-/** And those that say just what was asked. */
-const SAYING: ReadonlySet<Tier> = new Set(['exact', 'entry', 'variant', 'order']);
 /** So many probes count towards one heading, the best ones. */
 const PROBES_COUNTED = 3;
 
@@ -147,7 +145,7 @@ export function suggest(
 			for (const [rank, { heading, tier }] of matches.slice(0, LEADING.length).entries())
 				// Where no records can be asked, a chance match is still better than none.
 				if (!said || !BY_CHANCE_MET.has(tier)) {
-					const least = SAYING.has(tier) ? SAYS_IT : LEADING[rank];
+					const least = saysIt(tier) ? SAYS_IT : LEADING[rank];
 					leading.set(heading, Math.max(least, leading.get(heading) ?? 0));
 				}
 		const severalWords = contentWords(fold(probe.text)).length > 1;
@@ -156,14 +154,14 @@ export function suggest(
 			const near = tier === 'exact' || tier === 'entry' || tier === 'variant' ? 1 : 0.5 + closeness / 2;
 			// Of a part, labels that merely hold it are met by chance.
 			const isHead = probe.source === 'part' && isHeadOf(probe.text, text);
-			if (probe.source === 'part' && !isHead && !SAYING.has(tier)) continue;
+			if (probe.source === 'part' && !isHead && !saysIt(tier)) continue;
 			const half = together ? 0.6 : 1;
 			// A word that only shares its stem with the one that was meant tells less: “light metal” for lighting.
 			const byStem = tier === 'all-words' && words.some(({ why }) => why === 'stem') ? BY_STEM : 1;
 			const isMeant = probe.isStem && (tier === 'begins' || tier === 'stem');
 			const told = isMeant
 				? TIER_SCORES.variant
-				: isHead && !SAYING.has(tier)
+				: isHead && !saysIt(tier)
 					? TIER_SCORES.order
 					: tier === 'note' && severalWords
 						? WHOLE_NOTE

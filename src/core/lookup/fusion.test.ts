@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fused } from './fusion';
-import { TIERS, type Tier } from './lookup';
+import { TIERS, type Tier } from './tiers';
 import { partsOfText } from './text-parts';
 
 const tier = fc.constantFrom<Tier>(...TIERS);

@@ -3,18 +3,23 @@
  * (G. V. Cormack, C. L. A. Clarke, S. Büttcher, "Reciprocal rank fusion outperforms Condorcet and individual rank learning
  * methods", 2009).
  */
-import type { Tier } from './lookup';
+import { saysIt, type Tier } from './tiers';
 
-/** A label that is what was typed comes first, whatever records say. */
-const FIRM: ReadonlySet<Tier> = new Set(['exact', 'entry', 'variant', 'order']);
 /** How much less a rank counts than the one before it. */
 const SMOOTHING = 3;
 /**
  * What a place in the list of labels counts, by tier, against one in that of records. A label that shares only some words is
- * met by chance: its weight was set on one half of a published set of definitions and judged on the other, see
- * `npm run bench look-up-by-records`; guesses count half by definition.
+ * met by chance, and one that holds more than what was typed gives way to what records say first: these two were set on one
+ * part of a published set of definitions and judged on another, see `npm run bench look-up-by-records`; guesses count half by
+ * definition.
  */
-const WEIGHTS: Partial<Record<Tier, number>> = { 'some-words': 0.3, begins: 0.5, note: 0.5, typo: 0.5 };
+const WEIGHTS: Partial<Record<Tier, number>> = {
+	'all-words': 0.95,
+	'some-words': 0.2,
+	begins: 0.5,
+	note: 0.5,
+	typo: 0.5
+};
 /** A text of so many content words meets every kind of label by single words of it. */
 const LONG_TEXT = 4;
 const BY_CHANCE = 0.1;
@@ -38,7 +43,8 @@ export function fused(
 		add(heading, rank, words >= LONG_TEXT ? Math.min(weight, BY_CHANCE) : weight);
 	});
 	byRecords.forEach(({ heading }, rank) => add(heading, rank, 1));
-	const firm = byLabel.filter(({ tier }) => FIRM.has(tier)).map(({ heading }) => heading);
+	// A label that is what was typed comes first, whatever records say.
+	const firm = byLabel.filter(({ tier }) => saysIt(tier)).map(({ heading }) => heading);
 	const isFirm = new Set(firm);
 	const others = [...scores.keys()].filter((heading) => !isFirm.has(heading));
 	others.sort((a, b) => (scores.get(b) as number) - (scores.get(a) as number));

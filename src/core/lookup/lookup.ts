@@ -20,24 +20,8 @@ import { correctedTexts } from './corrections';
 import { firstPlace, intersect, lowerBoundOf, union } from './sorted-lists';
 import { hashOfStems, orderForm, stemForm } from './dictionary';
 import { LONGEST_QUERY } from './query-remarks';
+import { TIER_RANKS, type Tier } from './tiers';
 import { wordReasons, type WordReason } from './word-reasons';
-
-/** Tiers of a match, best first. */
-export const TIERS = [
-	'exact',
-	'entry',
-	'variant',
-	'order',
-	'stem',
-	'all-words',
-	'begins',
-	'some-words',
-	'note',
-	'typo'
-] as const;
-export type Tier = (typeof TIERS)[number];
-
-const RANKS = Object.fromEntries(TIERS.map((tier, rank) => [tier, rank])) as Record<Tier, number>;
 
 export interface Match {
 	/** Position of the heading in its edition. */
@@ -427,7 +411,7 @@ class Search {
 		let kept: Candidate | undefined;
 		for (const heading of targets) {
 			const known = this.best.get(heading);
-			if (known && RANKS[known.tier] < RANKS[tier]) continue;
+			if (known && TIER_RANKS[known.tier] < TIER_RANKS[tier]) continue;
 			near ??= closeness(this.asked, splitQualifier(parts.folds.at(label)).base);
 			const candidate: Candidate = {
 				heading,
@@ -452,7 +436,7 @@ class Search {
 	ranked(): Match[] {
 		const { recordCount = () => 0, label: labelOf, limit } = this.options;
 		const sorted = [...this.best.values()].sort((a, b) => {
-			const byTier = RANKS[a.tier] - RANKS[b.tier];
+			const byTier = TIER_RANKS[a.tier] - TIER_RANKS[b.tier];
 			if (byTier !== 0) return byTier;
 			if (a.weight !== b.weight) return b.weight - a.weight;
 			const byCost = (a.cost ?? 0) - (b.cost ?? 0);

@@ -4,7 +4,7 @@
 	import type { SuggestionLine } from '$lib/server/crosswalk';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import { addPick } from '../inquiry/picking';
-	import { lineageAt } from '../inquiry/addresses';
+	import { lineageAt, suggestionsAt } from '../inquiry/addresses';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import { becauseOf, heldTogether, LIKELIHOOD_WORDS, unanswered } from './evidence';
@@ -29,7 +29,7 @@
 
 	const asked = new Asked<SuggestionLine[]>(() => {
 		void basis;
-		return `/inquiry/${store.id}/suggestions?${new URLSearchParams({ concept: concept.id, index: index.code })}`;
+		return suggestionsAt(store.id, concept.id, index.code);
 	}, 200);
 	const lines = $derived(asked.value);
 	const problem = $derived(asked.fault);

@@ -3,6 +3,7 @@ import { cellId, type Concept, type Fit } from '$core/crosswalk';
 import type { SuggestionLine } from '$lib/server/crosswalk';
 import type { IndexSummary } from '$lib/server/vocabulary';
 import { becauseOf, unanswered } from '../crosswalk/evidence';
+import { suggestionsAt } from '../inquiry/addresses';
 import type { InquiryStore } from '../inquiry/inquiry-store.svelte';
 import { pickCommand } from '../inquiry/picking';
 import { counted } from '../parts/numbers';
@@ -63,8 +64,7 @@ export class Draft {
 	}
 
 	private async look({ id, concept, index }: DraftCell): Promise<void> {
-		const query = new URLSearchParams({ concept: concept.id, index: index.code });
-		const { value } = await ask<SuggestionLine[]>(`/inquiry/${this.store.id}/suggestions?${query}`);
+		const { value } = await ask<SuggestionLine[]>(suggestionsAt(this.store.id, concept.id, index.code));
 		if (value) this.found = new Map(this.found).set(id, value);
 		else this.failed++;
 	}

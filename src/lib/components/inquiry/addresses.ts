@@ -32,6 +32,9 @@ export const indexesAt = ({ id, concept, index }: Place) =>
 	address(`/inquiry/${id}/indexes`, { concept, index });
 export const strategyAt = ({ id, concept, index }: Place, code = index) =>
 	address(`/inquiry/${id}/strategy`, { index: code, concept });
+/** What is suggested for one cell, as data. */
+export const suggestionsAt = (id: string, conceptId: string, code: string) =>
+	address(`/inquiry/${id}/suggestions`, { concept: conceptId, index: code });
 /** What of an index's records is to be opened; nothing at all means what its strategy finds. */
 export interface Opened {
 	run?: number;

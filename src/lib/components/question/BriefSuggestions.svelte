@@ -5,7 +5,7 @@
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import PickMark from '../marks/PickMark.svelte';
 	import { becauseOf, evidenceWords, unanswered } from '../crosswalk/evidence';
-	import { lineageAt } from '../inquiry/addresses';
+	import { lineageAt, suggestionsAt } from '../inquiry/addresses';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import { addPick } from '../inquiry/picking';
 	import HeadingText from '../marks/HeadingText.svelte';
@@ -17,7 +17,7 @@
 
 	const asked = new Asked<SuggestionLine[]>(() => {
 		void store.followed;
-		return `/inquiry/${store.id}/suggestions?${new URLSearchParams({ concept: concept.id, index: index.code })}`;
+		return suggestionsAt(store.id, concept.id, index.code);
 	}, 200);
 	const shown = $derived(
 		unanswered(asked.value ?? [], store.cells.at(concept.id, index.code).picks)

@@ -1,10 +1,8 @@
 /** Headings that indexes call just what was typed, as if they were picked for it. */
 import type { Pick } from '../../../core/crosswalk';
-import type { Tier } from '../../../core/lookup';
+import { saysIt } from '../../../core/lookup';
 import type { LaneAnswer } from '../browse';
 
-/** Tiers that say what was typed. */
-const SAYING: ReadonlySet<string> = new Set<Tier>(['exact', 'entry', 'variant']);
 /** Of one index no more than this, so lanes need not be longer. */
 export const MOST_CALLED = 2;
 
@@ -12,7 +10,7 @@ export const MOST_CALLED = 2;
 export const headingsCalled = (lanes: readonly LaneAnswer[]): Pick[] =>
 	lanes.flatMap(({ code, edition, matches }) =>
 		matches
-			.filter(({ tier, together }) => SAYING.has(tier) && !together)
+			.filter(({ tier, together }) => saysIt(tier) && !together)
 			.slice(0, MOST_CALLED)
 			.map(({ heading: { uri, label } }): Pick => ({
 				id: `${code} ${uri}`,

@@ -1,5 +1,5 @@
 /** What a question is about: the parts of it that vocabularies or records know, as they may become concepts. */
-import { isLabel, partsOfText, type LabelIndex } from '../../../core/lookup';
+import { isLabel, partsOfText, saysIt, type LabelIndex } from '../../../core/lookup';
 import { fold, isFunctionWord, wordsOf } from '../../../core/text';
 import { entryVocabularyOf, lookupInIndexes } from '../browse';
 import { allowIn, chosenIndexes } from '../inquiry';
@@ -64,7 +64,7 @@ export async function partsOfQuestion(
 			const lanes = await lookupInIndexes(person, codes, part, 1);
 			const indexes = codes.flatMap((code) => {
 				const match = lanes.find((lane) => lane.code === code)?.matches[0];
-				const label = match && CALLED.has(match.tier) ? match.heading.label : undefined;
+				const label = match && saysIt(match.tier) ? match.heading.label : undefined;
 				const records = said.find((one) => one.code === code)?.records ?? 0;
 				return label === undefined && records === 0
 					? []
@@ -75,8 +75,6 @@ export async function partsOfQuestion(
 	);
 	return told.flat().slice(0, MOST_PARTS);
 }
-
-const CALLED: ReadonlySet<string> = new Set(['exact', 'entry', 'variant', 'order']);
 
 async function saying({ current }: Vocabulary, part: string) {
 	const { edition, index } = current;

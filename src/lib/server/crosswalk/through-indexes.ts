@@ -3,7 +3,7 @@
  * calls it, what the works have that both indexes hold, known mappings and earlier crosswalks lead to headings here.
  */
 import type { HeadingElsewhere, Likelihood, Pick } from '../../../core/crosswalk';
-import type { Tier } from '../../../core/lookup';
+import { holdsAll } from '../../../core/lookup';
 import { lookupInIndexes } from '../browse';
 import { allowIn, chosenIndexes } from '../inquiry';
 import type { Person } from '../people';
@@ -11,15 +11,6 @@ import { load } from './crosswalk-facts';
 import { headingsCalled, MOST_CALLED } from './headings-called';
 import { suggested, type EvidenceLine, type SuggestionLine } from './suggesting';
 
-/** Tiers that are an answer. */
-const ANSWERS: ReadonlySet<string> = new Set<Tier>([
-	'exact',
-	'entry',
-	'variant',
-	'order',
-	'stem',
-	'all-words'
-]);
 const MOST_THROUGH = 5;
 
 export interface ThroughMatch {
@@ -46,7 +37,7 @@ export async function throughIndexes(
 	const codes = await chosenIndexes(person, inquiryId);
 	const lanes = await lookupInIndexes(person, codes, query, MOST_CALLED);
 	const picks = headingsCalled(lanes);
-	const silent = lanes.filter(({ matches }) => !matches.some(({ tier }) => ANSWERS.has(tier)));
+	const silent = lanes.filter(({ matches }) => !matches.some(({ tier }) => holdsAll(tier)));
 	if (picks.length === 0 || silent.length === 0) return [];
 	const { vocabularies } = await load(inquiryId);
 	return Promise.all(
