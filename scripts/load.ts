@@ -144,14 +144,8 @@ class Window {
 		await this.sayWhere('crosswalk');
 	}
 
-	/** Asks, and says what it knows, as a browser does. */
 	async get(path: string): Promise<void> {
-		const answer = await fetch(`${this.address}${path}`, {
-			headers: {
-				cookie: this.cookie,
-				...(path.startsWith(`${INQUIRY}/`) && { 'x-oakmoss-knows': String(this.revision) })
-			}
-		});
+		const answer = await fetch(`${this.address}${path}`, { headers: { cookie: this.cookie } });
 		await answer.arrayBuffer();
 		if (!answer.ok) throw new Error(`${path.split('?')[0]} answered ${answer.status}`);
 	}

@@ -46,18 +46,12 @@ const handled: Handle = async ({ event, resolve }) => {
 		resolve(event, { transformPageChunk: ({ html }) => html.replace('<html', `<html${chosen}`) });
 	// What stays open is never done being answered, and has to see what becomes of things.
 	const isRead = event.request.method === 'GET' && event.route.id !== '/inquiry/[id]/live';
-	const response = await (isRead ? withRequestCache(knownTo(event.request), answered) : answered());
+	const response = await (isRead ? withRequestCache(answered) : answered());
 	// Whoever signs out leaves nothing behind for the next one to go back to.
 	if (withAccounts() && event.locals.person && !response.headers.has('cache-control'))
 		response.headers.set('cache-control', 'no-store');
 	return safely(isForScripts(event) ? inOneShape(event, response) : response);
 };
-
-/** The last change that a browser says it knows; see `sharedView`. */
-function knownTo({ headers }: Request): number | undefined {
-	const said = headers.get('x-oakmoss-knows') ?? '';
-	return /^\d{1,9}$/.test(said) ? Number(said) : undefined;
-}
 
 const isForScripts = ({ url, request }: RequestEvent) =>
 	url.pathname.startsWith('/api/') || !(request.headers.get('accept') ?? '').includes('text/html');

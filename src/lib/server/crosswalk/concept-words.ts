@@ -22,7 +22,7 @@ import {
 	wordTestsOf
 } from '../../../core/search';
 import { fold, wordsOf } from '../../../core/text';
-import { allowIn, loadInquiry, sharedView, WITHOUT_WORKS } from '../inquiry';
+import { allowIn, loadInquiry, coalescedView, WITHOUT_WORKS } from '../inquiry';
 import type { Person } from '../people';
 import { searchVocabulary, setsOf } from '../records';
 import { tellingWords } from '../search';
@@ -147,7 +147,7 @@ const SELDOM = 0.01;
 /** Every word of an inquiry. Words looked for once are at hand from then on. */
 export async function checkWords(person: Person | undefined, id: string): Promise<Record<string, WordCheck>> {
 	await allowIn(person, 'read', id);
-	return sharedView(id, 'words', () => checksNow(id));
+	return coalescedView(id, 'words', () => checksNow(id));
 }
 
 async function checksNow(id: string): Promise<Record<string, WordCheck>> {

@@ -3,7 +3,7 @@ import { cellId, type Inquiry } from '../../../core/crosswalk';
 import { canSearch, evaluate, leavesOf, lineExpression, RecordSet, strategyOf } from '../../../core/search';
 import type { Person } from '../people';
 import { type CurrentIndex, currentIndexes } from '../vocabulary';
-import { allowIn, loadInquiry, sharedView, WITHOUT_WORKS } from '../inquiry';
+import { allowIn, loadInquiry, coalescedView, WITHOUT_WORKS } from '../inquiry';
 import { findRecordsIn } from '../search';
 import { searchVocabulary, setsOf } from '../records';
 
@@ -70,7 +70,7 @@ export interface Figures {
 
 export async function figuresOf(person: Person | undefined, inquiryId: string): Promise<Figures> {
 	await allowIn(person, 'read', inquiryId);
-	return sharedView(inquiryId, 'figures', () => figuresNow(inquiryId));
+	return coalescedView(inquiryId, 'figures', () => figuresNow(inquiryId));
 }
 
 async function figuresNow(inquiryId: string): Promise<Figures> {

@@ -10,7 +10,7 @@ import {
 import type { EditionIndex } from '../../../core/edition/edition-index';
 import type { Person } from '../people';
 import { type CurrentIndex, currentIndexes, editionIndex } from '../vocabulary';
-import { allowIn, loadInquiry, sharedView, WITHOUT_WORKS } from '../inquiry';
+import { allowIn, loadInquiry, coalescedView, WITHOUT_WORKS } from '../inquiry';
 import { setsOf } from '../records';
 import { aspectsAt, chainsAt, lastChanges } from './facts-rows';
 
@@ -43,7 +43,7 @@ export async function load(id: string): Promise<Loaded> {
 /** The facts of every pick, and the aspects that its headings allow. A few queries for each index, however many cells there are. */
 export async function crosswalkFacts(person: Person | undefined, id: string) {
 	await allowIn(person, 'read', id);
-	return sharedView(id, 'facts', () => factsNow(id));
+	return coalescedView(id, 'facts', () => factsNow(id));
 }
 
 async function factsNow(id: string) {

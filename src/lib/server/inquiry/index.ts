@@ -48,4 +48,4 @@ export { messageFile, messagesOf, withdrawMessage } from './messages';
 export type { MessageLine } from './messages';
 export { noInquiry } from './inquiry-rows';
 export { loadInquiry, WITHOUT_WORKS } from './loading';
-export { sharedView } from './view-coalescing';
+export { coalescedView } from './view-coalescing';

@@ -7,7 +7,7 @@ import { type Addition, type Missed, recallOf, worthOf, worthTogether } from '..
 import { leavesOfStrategy, tokensOf, type Leaf } from '../../../core/search';
 import { contentWords, fold } from '../../../core/text';
 import { ServiceError } from '../errors';
-import { allowIn, changeInquiry, loadInquiry, sharedView } from '../inquiry';
+import { allowIn, changeInquiry, loadInquiry, coalescedView } from '../inquiry';
 import type { Person } from '../people';
 import { citationsOf, type RecordLine, recordLines, recordNumber } from '../records';
 import { findRecordsIn } from '../search';
@@ -52,7 +52,7 @@ const MOST_WORDED = 20;
 
 export async function pearlsOf(person: Person | undefined, inquiryId: string): Promise<PearlsOfIndex[]> {
 	await allowIn(person, 'read', inquiryId);
-	return sharedView(inquiryId, 'pearls', () => pearlsNow(inquiryId));
+	return coalescedView(inquiryId, 'pearls', () => pearlsNow(inquiryId));
 }
 
 async function pearlsNow(inquiryId: string): Promise<PearlsOfIndex[]> {

@@ -17,7 +17,7 @@ import { type Among, foundAmong } from './overlaps';
 import { PERSON, personInWords, personNamed } from './people-of-records';
 import { marksOf, type RecordMarks } from './record-marks';
 import type { Filter } from './reading-schema';
-import { allowIn, chosenIndexes, sharedView } from '../inquiry';
+import { allowIn, chosenIndexes, coalescedView } from '../inquiry';
 
 /** What is to be read. */
 export interface Asked {
@@ -115,7 +115,7 @@ export async function readRecords(
 	wanted: WantedInSome
 ): Promise<OpenedResult & { code: string; marks: RecordMarks[] }> {
 	await allowIn(person, 'read', inquiryId);
-	return sharedView(inquiryId, `records ${JSON.stringify([code, asked, wanted])}`, async () => {
+	return coalescedView(inquiryId, `records ${JSON.stringify([code, asked, wanted])}`, async () => {
 		const found = await resultAsked(person, inquiryId, code, asked);
 		const opened = await openFound(person, found, wanted);
 		const marks = await marksOf(found.at.sets, opened.page.records);

@@ -11,7 +11,7 @@ import {
 } from '../../../core/report';
 import { CROSSWALK_TYPES, exportCrosswalk } from '../crosswalk';
 import { ServiceError } from '../errors';
-import { allowIn, exportInquiry, sharedView } from '../inquiry';
+import { allowIn, exportInquiry, coalescedView } from '../inquiry';
 import type { Person } from '../people';
 import { exportList } from '../reading';
 import { findRun } from '../runs';
@@ -33,7 +33,7 @@ export interface ReportView {
 /** What the report would be if it were handed in now. */
 export async function reportView(person: Person | undefined, inquiryId: string): Promise<ReportView> {
 	await allowIn(person, 'read', inquiryId);
-	return sharedView(inquiryId, 'report', () => viewNow(person, inquiryId));
+	return coalescedView(inquiryId, 'report', () => viewNow(person, inquiryId));
 }
 
 async function viewNow(person: Person | undefined, inquiryId: string): Promise<ReportView> {

@@ -31,7 +31,7 @@ import {
 } from '../../../core/search';
 import { allow, type Person } from '../people';
 import { ServiceError } from '../errors';
-import { allowIn, loadInquiry, sharedView, WITHOUT_WORKS } from '../inquiry';
+import { allowIn, loadInquiry, coalescedView, WITHOUT_WORKS } from '../inquiry';
 import { resolverOf } from '../records';
 import type { Sort } from './ranking';
 import { page } from './result-pages';
@@ -264,7 +264,7 @@ export async function strategyView(
 	code: string
 ): Promise<StrategyView> {
 	await allowIn(person, 'read', inquiryId);
-	return sharedView(inquiryId, `strategy ${code}`, async () => {
+	return coalescedView(inquiryId, `strategy ${code}`, async () => {
 		const { view } = await viewOf(await prepare(inquiryId, code, []));
 		return view;
 	});

@@ -14,7 +14,6 @@
 	import { provideReadingOnly } from '$lib/components/parts/reading-only';
 	import Rail from '$lib/components/frame/Rail.svelte';
 	import TopBar from '$lib/components/frame/TopBar.svelte';
-	import { sayingWhatIsKnown } from '$lib/client/knowing';
 	import { InquiryStore, provideInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 
 	let { data, children } = $props();
@@ -43,11 +42,6 @@
 	let keysOpen = $state(false);
 
 	$effect(() => store.attach());
-	$effect(() => {
-		const own = window.fetch;
-		window.fetch = sayingWhatIsKnown(own, () => ({ id: store.id, revision: store.revision }));
-		return () => (window.fetch = own);
-	});
 
 	/** The cell in hand, else the screen. */
 	const where = $derived(page.url.searchParams.get('cell') ?? page.url.pathname.split('/')[3] ?? 'crosswalk');
