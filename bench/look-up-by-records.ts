@@ -18,7 +18,7 @@ import { createInquiry } from '../src/lib/server/inquiry/inquiries';
 import { generateVocabulary } from './generate';
 import { mib, ms, table, type Timing } from './measure';
 import { inProcess } from './scale';
-import { fillRecords } from './search-speed';
+import { fillRecords, wordNumbered } from './search-speed';
 
 const CODE = 'definitions';
 const BASE = 'https://definitions.example/';
@@ -58,14 +58,14 @@ const FOUR = ['north', 'east', 'south', 'west'];
 
 /** Words on a few records up to one on every record, alone, two and three together, and headings by name. */
 const queryOf = (i: number) => {
-	const rare = `word${(i * 37) % 4_096}`;
-	const common = ['report', 'told', `word${i % 64}`][i % 3];
+	const rare = wordNumbered((i * 37) % 4_096);
+	const common = ['report', 'told', wordNumbered(i % 64)][i % 3];
 	return [
 		rare,
 		common,
 		`${rare} ${common}`,
-		`${rare} word${(i * 11) % 997}`,
-		`${rare} ${common} word${i % 89}`
+		`${rare} ${wordNumbered((i * 11) % 997)}`,
+		`${rare} ${common} ${wordNumbered(i % 89)}`
 	][i % 5];
 };
 

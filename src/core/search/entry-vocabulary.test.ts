@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { logLikelihood } from '../evidence';
 import { entryVocabulary, saidBy } from './entry-vocabulary';
 import type { Posting } from './postings';
+import { addScores } from './relevance';
 
 const posting = (records: readonly number[]): Posting => ({
 	records: Uint32Array.from([...new Set(records)].sort((a, b) => a - b)),
@@ -11,6 +12,16 @@ const posting = (records: readonly number[]): Posting => ({
 });
 const lengthsOf = (records: number) => ({ lengths: new Uint32Array(records).fill(10), mean: 10 });
 const range = (from: number, to: number) => Array.from({ length: to - from }, (_, i) => from + i);
+
+/** The headings of each record, as the lists of an index have them. */
+const listsOf = (of: (record: number) => readonly number[]) => ({
+	of: (record: number) => Uint32Array.from(of(record)),
+	count: (records: Uint32Array) => {
+		const counts = new Uint32Array(7);
+		for (const n of records) for (const heading of of(n)) counts[heading]++;
+		return { counts, notLabelled: 0 };
+	}
+});
 
 describe('the records that say a text', () => {
 	it('are those that hold all its words, where they are many, and each counts the same', () => {
@@ -32,6 +43,35 @@ describe('the records that say a text', () => {
 						for (const n of said.records) expect(lists.some((list) => list.includes(n))).toBe(true);
 						for (const weight of said.weights) expect(weight > 0 && weight <= 1).toBe(true);
 					}
+				}
+			)
+		);
+	});
+
+	it('are the best of all where few hold all its words, as scoring every record says', () => {
+		fc.assert(
+			fc.property(
+				fc.array(fc.tuple(fc.nat(190), fc.nat(3), fc.array(fc.nat(200), { maxLength: 40 })), {
+					minLength: 2,
+					maxLength: 4
+				}),
+				(drawn) => {
+					// From on every record to on few.
+					const words = drawn.map(([most, step, some]) =>
+						posting([...some, ...range(0, step === 0 ? most : 0)])
+					);
+					const lengths = lengthsOf(201);
+					const said = saidBy(words, lengths);
+					const scores = new Float64Array(201);
+					for (const word of words) addScores(scores, word, lengths, new Uint8Array(201).fill(1));
+					const whole = range(0, 201).filter((n) => words.every(({ records }) => records.includes(n)));
+					if (whole.length >= 20) return;
+					const top = Math.max(...scores);
+					const others = range(0, 201)
+						.filter((n) => scores[n] > 0 && scores[n] >= 0.4 * top && !whole.includes(n))
+						.sort((a, b) => scores[b] - scores[a] || a - b)
+						.slice(0, 50 - whole.length);
+					expect([...said.records]).toEqual([...whole, ...others].sort((a, b) => a - b));
 				}
 			)
 		);
@@ -73,7 +113,12 @@ describe('the headings that records speak for', () => {
 					isWhole: true
 				};
 				const totals = range(0, 6).map((heading) => of.filter((list) => list.includes(heading)).length);
-				const found = entryVocabulary(said, (n) => of[n], totals, 40);
+				const found = entryVocabulary(
+					said,
+					listsOf((n) => of[n]),
+					totals,
+					40
+				);
 				for (const { heading, on, of: n, lift, g2 } of found) {
 					const a = records.filter((record) => of[record].includes(heading)).length;
 					expect([on, n]).toEqual([a, records.length]);
@@ -102,7 +147,7 @@ describe('the headings that records speak for', () => {
 		// The first is on 30 of the 50 and on 60 of 2,000; the second on three, and nowhere else.
 		const found = entryVocabulary(
 			said,
-			(n) => [...(n < 30 ? [0] : []), ...(n > 46 ? [1] : [])],
+			listsOf((n) => [...(n < 30 ? [0] : []), ...(n > 46 ? [1] : [])]),
 			[60, 3],
 			2_000
 		);

@@ -6,7 +6,8 @@
 import { lift, logLikelihood } from '../evidence';
 import { RecordSet } from './record-set';
 import type { Posting } from './postings';
-import { addScores, rarityOf } from './relevance';
+import { havingText, mostScore, rarityOf, termScore } from './relevance';
+import type { ValueLists } from './value-lists';
 
 /** Where fewer records hold all words of a text, those that hold the most of it are taken in. */
 const ENOUGH = 20;
@@ -69,7 +70,7 @@ export function saidBy(words: readonly Posting[], lengths: { lengths: Uint32Arra
 			words: words.map((_, place) => place),
 			isWhole: true
 		};
-	const { records, weights } = best(words, lists, whole, lengths);
+	const { records, weights } = best(words, whole, lengths);
 	const rarities = words.map((posting) => rarityOf(lengths.lengths.length, posting.records.length));
 	const text = rarities.reduce((sum, rarity) => sum + rarity, 0);
 	const [shares, held] = [new Float64Array(records.length), new Uint16Array(records.length)];
@@ -102,8 +103,12 @@ function depthsIn([first, ...others]: readonly Uint32Array[]): Uint16Array {
 	return depths;
 }
 
-/** Calls for the place of each number of an ascending list that another has too. The longer list is gone through in leaps. */
-function eachShared(list: Uint32Array, other: Uint32Array, take: (at: number) => void): void {
+/** Calls for each number that two ascending lists have, with its places in both. The longer list is gone through in leaps. */
+function eachShared(
+	list: Uint32Array,
+	other: Uint32Array,
+	take: (at: number, inOther: number) => void
+): void {
 	for (let i = 0, j = 0; i < list.length && j < other.length; i++) {
 		let leap = 1;
 		while (j + leap < other.length && other[j + leap] < list[i]) {
@@ -115,36 +120,85 @@ function eachShared(list: Uint32Array, other: Uint32Array, take: (at: number) =>
 			leap >>>= 1;
 		}
 		if (other[j] < list[i]) j++;
-		if (other[j] === list[i]) take(i);
+		if (other[j] === list[i]) take(i, j);
 	}
 }
 
-/** Those that hold all words, and the best others. */
+/** A word of a text, with how much it says by being rare. */
+interface WeighedWord {
+	posting: Posting;
+	rarity: number;
+}
+
+/** Best match of some records, ascending, by all words of a text. O(words × records × log postings). */
+function scoresOf(
+	words: readonly WeighedWord[],
+	records: Uint32Array,
+	{ lengths, mean }: { lengths: Uint32Array; mean: number }
+): Float64Array {
+	const scores = new Float64Array(records.length);
+	for (const { posting, rarity } of words)
+		eachShared(records, posting.records, (i, at) => {
+			const [title, abstract] = [posting.title[at], posting.abstract[at]];
+			if (title + abstract > 0)
+				scores[i] += termScore(title, abstract, lengths[records[i]] / Math.max(mean, 1), rarity);
+		});
+	return scores;
+}
+
+/**
+ * Those that hold all words, and the best others. What holds common words alone cannot be among them: such words are only
+ * looked up in the records that hold a rarer one. (H. Turtle, J. Flood, "Query evaluation: strategies and optimizations",
+ * 1995.)
+ */
 function best(
-	words: readonly Posting[],
-	byRarity: readonly Uint32Array[],
+	postings: readonly Posting[],
 	whole: Uint32Array,
 	lengths: { lengths: Uint32Array; mean: number }
 ): Pick<SaidBy, 'records' | 'weights'> {
-	const all = lengths.lengths.length;
-	const isWanted = new Uint8Array(all);
-	for (const list of byRarity) for (const n of list) isWanted[n] = 1;
-	const scores = new Float64Array(all);
-	for (const posting of words) addScores(scores, posting, lengths, isWanted);
+	const words = postings.map((posting) => ({
+		posting,
+		rarity: rarityOf(lengths.lengths.length, havingText(posting))
+	}));
+	const byRarity = words
+		.filter(({ posting }) => posting.records.length > 0)
+		.sort((a, b) => a.posting.records.length - b.posting.records.length);
+	let candidates: Uint32Array = new Uint32Array(0);
+	let scores: Float64Array = new Float64Array(0);
 	let top = 0;
-	for (const score of scores) if (score > top) top = score;
+	for (const [i, { posting }] of byRarity.entries()) {
+		candidates = union(candidates, posting.records);
+		scores = scoresOf(words, candidates, lengths);
+		top = scores.reduce((most, score) => Math.max(most, score), 0);
+		const left = byRarity.slice(i + 1).reduce((sum, { rarity }) => sum + mostScore(rarity), 0);
+		if (left < LEAST_MATCH * top) break;
+	}
 	const isWhole = new Set(whole);
-	const others: number[] = [];
-	for (let n = 0; n < all; n++)
-		if (scores[n] > 0 && scores[n] >= LEAST_MATCH * top && !isWhole.has(n)) others.push(n);
-	const taken = others
-		.sort((a, b) => scores[b] - scores[a] || a - b)
+	const scoreOf = new Map(Array.from(candidates, (n, i) => [n, scores[i]]));
+	const score = (n: number) => scoreOf.get(n) ?? 0;
+	const taken = Array.from(candidates)
+		.filter((n) => score(n) > 0 && score(n) >= LEAST_MATCH * top && !isWhole.has(n))
+		.sort((a, b) => score(b) - score(a) || a - b)
 		.slice(0, Math.max(0, MOST_LACKING - whole.length));
 	const records = Uint32Array.from([...whole, ...taken]).sort();
 	return {
 		records,
-		weights: Float64Array.from(records, (n) => (isWhole.has(n) ? 1 : (scores[n] / top) ** STEEPNESS))
+		weights: Float64Array.from(records, (n) => (isWhole.has(n) ? 1 : (score(n) / top) ** STEEPNESS))
 	};
+}
+
+/** The numbers of two ascending lists, each once. */
+function union(a: Uint32Array, b: Uint32Array): Uint32Array {
+	const both = new Uint32Array(a.length + b.length);
+	let at = 0;
+	for (let i = 0, j = 0; i < a.length || j < b.length; at++) {
+		const isOfA = j >= b.length || a[i] <= b[j];
+		const isOfB = i >= a.length || b[j] <= a[i];
+		both[at] = isOfA ? a[i] : b[j];
+		if (isOfA) i++;
+		if (isOfB) j++;
+	}
+	return both.slice(0, at);
 }
 
 /** A heading on records that say a text. */
@@ -171,28 +225,33 @@ export interface SaidOf {
  * is the heading's share of the index and p its share of the records, by their weights and with q as one record more. G²
  * alone puts rare headings on two records before those on most of them: on definitions held out it was first right in 1 to
  * 2 of 100 fewer (`npm run bench look-up-by-records`). Ties in the order of their numbers. O(headings on the records).
- * @param headingsOf the numbers of the headings of a record
+ * @param lists the numbers of the headings of each record
  * @param totals for each heading how many records of the index carry it
  */
 export function entryVocabulary(
 	{ records, weights, shares, isWhole }: SaidBy,
-	headingsOf: (record: number) => Iterable<number>,
+	lists: Pick<ValueLists, 'of' | 'count'>,
 	totals: ArrayLike<number>,
 	all: number
 ): SaidOf[] {
 	const of = records.length;
 	const sum = weights.reduce((total, weight) => total + weight, 0);
 	const carrying = new Map<number, { on: number; weight: number; share: number }>();
-	records.forEach((n, i) => {
-		for (const heading of headingsOf(n)) {
-			const own = carrying.get(heading);
-			if (own) {
-				own.on++;
-				own.weight += weights[i];
-				own.share += weights[i] * shares[i];
-			} else carrying.set(heading, { on: 1, weight: weights[i], share: weights[i] * shares[i] });
-		}
-	});
+	if (isWhole)
+		lists.count(records).counts.forEach((on, heading) => {
+			if (on > 0) carrying.set(heading, { on, weight: on, share: on });
+		});
+	else
+		records.forEach((n, i) => {
+			for (const heading of lists.of(n)) {
+				const own = carrying.get(heading);
+				if (own) {
+					own.on++;
+					own.weight += weights[i];
+					own.share += weights[i] * shares[i];
+				} else carrying.set(heading, { on: 1, weight: weights[i], share: weights[i] * shares[i] });
+			}
+		});
 	const least = of <= FEW ? LEAST_ON.few : isWhole ? LEAST_ON.whole : LEAST_ON.lacking;
 	const found: SaidOf[] = [];
 	for (const [heading, { on, weight, share }] of carrying) {

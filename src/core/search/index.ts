@@ -37,6 +37,7 @@ export {
 	type LimitSetting
 } from '../crosswalk/limits';
 export { RecordSet } from './record-set';
+export { descending } from './result-order';
 export { areRelated, termsOfText } from './related-texts';
 export { addScores, lengthOf, termsOf, type Term } from './relevance';
 export {
@@ -48,7 +49,8 @@ export {
 	PostingBlock,
 	wordsOfBucket,
 	type Posting,
-	type StoredWord
+	type StoredWord,
+	type WordForm
 } from './postings';
 export { NO_SETTINGS } from '../crosswalk/strategy-settings';
 export {

@@ -43,12 +43,17 @@ describe('postings of a block', () => {
 					}
 					const read = new Map<string, unknown[]>();
 					for (const [bucket, bytes] of made.buckets())
-						for (const at of wordsOfBucket(bytes)) {
+						for (const at of wordsOfBucket(bytes, { text: '', as: 'beginning' })) {
 							expect(bucketOf(at.word)).toBe(bucket);
 							const own: unknown[] = [];
 							eachPosting(bytes, at, (place, title, abstract) => own.push({ place, title, abstract }));
 							expect(own).toHaveLength(at.records);
 							read.set(at.word, own);
+							expect(wordsOfBucket(bytes, { text: at.word, as: 'word' })).toEqual([at]);
+							const beginning = [...at.word].slice(0, 2).join('');
+							const begins = wordsOfBucket(bytes, { text: beginning, as: 'beginning' });
+							expect(begins.map(({ word: other }) => other)).toContain(at.word);
+							for (const { word: other } of begins) expect(other.startsWith(beginning)).toBe(true);
 						}
 					expect(read).toEqual(given);
 				}

@@ -91,20 +91,30 @@ export interface StoredWord {
 	to: number;
 }
 
-/** The words of a stored bucket. O(words). */
-export function wordsOfBucket(bytes: Uint8Array): StoredWord[] {
+/** What is looked for: a word as it is, or every word that begins so. */
+export interface WordForm {
+	text: string;
+	as: 'word' | 'beginning';
+}
+
+/** The words of a stored bucket that are looked for. Only these are decoded: a bucket has thousands of others. O(words). */
+export function wordsOfBucket(bytes: Uint8Array, { text, as }: WordForm): StoredWord[] {
 	const decoder = new TextDecoder();
+	const wanted = new TextEncoder().encode(text);
 	const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
 	const words: StoredWord[] = [];
 	for (let at = 0; at < bytes.length;) {
-		const from = at + HEAD + view.getUint16(at, true);
+		const length = view.getUint16(at, true);
+		const from = at + HEAD + length;
 		const to = from + view.getUint32(at + 4, true);
-		words.push({
-			word: decoder.decode(bytes.subarray(at + HEAD, from)),
-			records: view.getUint16(at + 2, true),
-			from,
-			to
-		});
+		const isLong = as === 'word' ? length === wanted.length : length >= wanted.length;
+		if (isLong && wanted.every((byte, i) => bytes[at + HEAD + i] === byte))
+			words.push({
+				word: decoder.decode(bytes.subarray(at + HEAD, from)),
+				records: view.getUint16(at + 2, true),
+				from,
+				to
+			});
 		at = to;
 	}
 	return words;

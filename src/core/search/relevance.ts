@@ -54,6 +54,16 @@ export function termScore(title: number, abstract: number, length: number, rarit
 	return (rarity * (count * (K1 + 1))) / (count + K1 * (1 - B + B * length));
 }
 
+/** In how many records a term stands in the title or the abstract. O(records that have the term). */
+export function havingText({ title, abstract }: Posting): number {
+	let having = 0;
+	for (let i = 0; i < title.length; i++) if (title[i] + abstract[i] > 0) having++;
+	return having;
+}
+
+/** More than this a term adds to no score. */
+export const mostScore = (rarity: number): number => rarity * (K1 + 1);
+
 /**
  * Adds to the scores of records what one term brings them; terms are added in their order, so that equal records score just
  * the same. Author's keywords are found by, and add nothing. O(records that have the term).
@@ -62,13 +72,12 @@ export function termScore(title: number, abstract: number, length: number, rarit
  */
 export function addScores(
 	scores: Float64Array,
-	{ records, title, abstract }: Posting,
+	posting: Posting,
 	{ lengths, mean }: { lengths: Uint32Array; mean: number },
 	isWanted: Uint8Array
 ): void {
-	let having = 0;
-	for (let i = 0; i < records.length; i++) if (title[i] + abstract[i] > 0) having++;
-	const rarity = rarityOf(scores.length, having);
+	const { records, title, abstract } = posting;
+	const rarity = rarityOf(scores.length, havingText(posting));
 	for (let i = 0; i < records.length; i++) {
 		const n = records[i];
 		if (isWanted[n] === 0 || title[i] + abstract[i] === 0) continue;

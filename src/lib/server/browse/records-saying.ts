@@ -54,7 +54,7 @@ export function entryVocabularyOf(
 		const said = await recordsSaying(sets, words);
 		if (said.records.length === 0) return NOTHING;
 		const [{ lists }, places] = await Promise.all([headingLists(sets), placesIn(sets, edition.id, headings)]);
-		const found = entryVocabulary(said, (n) => lists.of(n), lists.countAll().counts, sets.records);
+		const found = entryVocabulary(said, lists, lists.countAll().counts, sets.records);
 		return {
 			of: said.records.length,
 			words: said.words.map((place) => words[place]),

@@ -11,12 +11,13 @@ import {
 	type Narrower,
 	type Posting,
 	type Sets,
+	type WordForm,
 	type WordTest
 } from '../../../core/search';
 import { perConnection } from '../db';
 import type { CurrentIndex } from '../vocabulary';
 import { queryFor } from './masked-words';
-import { postingsOf, type WordForm } from './stored-postings';
+import { postingsOf } from './stored-postings';
 import { setNameOfHeading, setNameOfLabelled, setNameOfValue } from './set-names';
 import {
 	countsMatching,
@@ -46,7 +47,13 @@ export interface NarrowerIn {
 const NO_VOCABULARY: NarrowerIn = { edition: 0, narrower: (uri) => [uri] };
 
 /** Fields of which postings say whether a word stands there. */
-const POSTED: ReadonlySet<string> = new Set(['keywords', 'titleAndAbstract', 'title', 'abstract']);
+const POSTED: ReadonlySet<string> = new Set([
+	'anywhere',
+	'keywords',
+	'titleAndAbstract',
+	'title',
+	'abstract'
+]);
 
 /** A single word, whole or as a beginning, in a field that postings tell of; phrases and masks are left to the database. */
 function plainWord({ text, capitals, field }: WordTest): WordForm | undefined {
@@ -58,7 +65,7 @@ function plainWord({ text, capitals, field }: WordTest): WordForm | undefined {
 
 /** The records that have a word in a field, ascending. */
 function recordsIn({ records, title, abstract }: Posting, field: WordTest['field']): Uint32Array {
-	if (field === 'keywords') return records;
+	if (field === 'keywords' || field === 'anywhere') return records;
 	return records.filter((_, i) =>
 		field === 'title' ? title[i] > 0 : field === 'abstract' ? abstract[i] > 0 : title[i] + abstract[i] > 0
 	);
@@ -225,7 +232,8 @@ export class IndexSets {
 		const plain = plainWord(leaf);
 		if (plain) {
 			const [posting] = await postingsOf(this, [plain]);
-			return this.keep(name, RecordSet.fromSorted(recordsIn(posting, leaf.field)));
+			const said = RecordSet.fromSorted(recordsIn(posting, leaf.field));
+			return this.keep(name, leaf.field === 'anywhere' ? said.or(await this.recordsWithLabel(leaf)) : said);
 		}
 		const { column, query } = await queryFor(this.code, leaf);
 		if (query === '') return this.keep(name, RecordSet.empty);

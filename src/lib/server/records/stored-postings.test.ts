@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { BLOCK } from '../../../core/search';
+import { BLOCK, type WordForm } from '../../../core/search';
 import { connection } from '../db/client';
 import { dropDatabase } from '../db/database.test-aid';
-import { lengthsOf, makeMissingPostings, postingsOf, type WordForm } from './stored-postings';
+import { lengthsOf, makeMissingPostings, postingsOf } from './stored-postings';
 import { databaseWithYarrow, setsNow, store } from './yarrow.test-aid';
 
 /** More records than one block holds, made by the database. */

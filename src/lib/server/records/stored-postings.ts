@@ -12,7 +12,8 @@ import {
 	PostingBlock,
 	wordsOfBucket,
 	type Posting,
-	type StoredWord
+	type StoredWord,
+	type WordForm
 } from '../../../core/search';
 import { SizedCache } from '../caches';
 import type { Transaction } from '../db';
@@ -20,12 +21,6 @@ import { codesWithoutPostings, eachTopicOfBlock, LENGTHS, storedBuckets, writeBl
 import { inOneStep } from './remaking-rows';
 import { lockRecords } from './stored-rows';
 import { eachWordCounted } from './vectors';
-
-/** What is looked for: a word as it is, or every word that begins so. */
-export interface WordForm {
-	text: string;
-	as: 'word' | 'beginning';
-}
 
 /** What is known of an index's records at one revision. */
 interface IndexRecords {
@@ -65,23 +60,18 @@ export async function postingsOf(sets: IndexRecords, words: readonly WordForm[])
 async function readPostings(sets: IndexRecords, words: readonly WordForm[]): Promise<Posting[]> {
 	const buckets = [...new Set(words.map(({ text }) => bucketOf(text)))];
 	const rows = await storedBuckets(sets.code, buckets);
-	const tests = words.map((word) => ({ bucket: bucketOf(word.text), isMeant: testOf(word) }));
 	const found = words.map(() => new Map<string, { bytes: Buffer; block: number; at: StoredWord }[]>());
 	for (const { bucket, block, bytes } of rows)
-		for (const at of wordsOfBucket(bytes))
-			tests.forEach((test, i) => {
-				if (test.bucket !== bucket || !test.isMeant(at.word)) return;
+		words.forEach((word, i) => {
+			if (bucketOf(word.text) !== bucket) return;
+			for (const at of wordsOfBucket(bytes, word)) {
 				const own = found[i].get(at.word);
 				if (own) own.push({ bytes, block, at });
 				else found[i].set(at.word, [{ bytes, block, at }]);
-			});
+			}
+		});
 	return found.map((forms) => joinPostings([...forms.values()].map(posting)));
 }
-
-const testOf =
-	({ text, as }: WordForm) =>
-	(word: string) =>
-		as === 'word' ? word === text : word.startsWith(text);
 
 /** One word's postings from all blocks, which come in order. */
 function posting(parts: readonly { bytes: Buffer; block: number; at: StoredWord }[]): Posting {

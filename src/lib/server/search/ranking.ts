@@ -1,5 +1,12 @@
 /** The order of a result. Worked out whole, once for a revision, so that pages never overlap or leave anything out. */
-import { addScores, termsOf, type RecordSet, type Strategy, type Term } from '../../../core/search';
+import {
+	addScores,
+	descending,
+	termsOf,
+	type RecordSet,
+	type Strategy,
+	type Term
+} from '../../../core/search';
 import { Cache } from '../caches';
 import { perConnection } from '../db';
 import { type IndexSets, lengthsOf, postingsOf } from '../records';
@@ -7,6 +14,8 @@ import { citedCounts, eachByName } from './order-rows';
 
 export const SORTS = ['relevance', 'newest', 'oldest', 'cited', 'source', 'author'] as const;
 export type Sort = (typeof SORTS)[number];
+
+const AFTER_ALL_YEARS = 10_000;
 
 /** Orders kept at hand by a server. */
 const MOST_KEPT = 40;
@@ -47,18 +56,18 @@ async function order(
 	const numbers = result.toArray();
 	if (sort === 'oldest')
 		// Records without a year stand last in either direction.
-		return numbers.sort((a, b) => (years[a] || 9999) - (years[b] || 9999) || a - b);
-	if (sort === 'newest') return numbers.sort((a, b) => years[b] - years[a] || a - b);
-	if (sort === 'cited') {
-		const times = await citedTimes(sets);
-		return numbers.sort((a, b) => times[b] - times[a] || years[b] - years[a] || a - b);
-	}
+		return descending(
+			numbers,
+			years.map((year) => (year === 0 ? 0 : AFTER_ALL_YEARS - year))
+		);
 	if (sort === 'source' || sort === 'author') {
 		const places = await placesByName(sets, sort);
 		return numbers.sort((a, b) => places[a] - places[b]);
 	}
-	const scores = await scoresOf(sets, result, termsOf(strategy));
-	return numbers.sort((a, b) => scores[b] - scores[a] || years[b] - years[a] || a - b);
+	const newest = descending(numbers, years);
+	if (sort === 'newest') return newest;
+	if (sort === 'cited') return descending(newest, await citedTimes(sets));
+	return descending(newest, await scoresOf(sets, result, termsOf(strategy)));
 }
 
 /** How many records of the index refer to each record. One statement for a revision. */

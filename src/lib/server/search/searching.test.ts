@@ -8,6 +8,7 @@ import '../wings';
 import { formsOfStem } from './stem-forms';
 import { parseForIndex, searchIndex } from './searching';
 import { rebuildSets } from '../records/record-store';
+import { makePostings } from '../records/stored-postings';
 import { store, RIS, take, databaseWithYarrow } from '../records/yarrow.test-aid';
 
 let url: string;
@@ -84,7 +85,10 @@ describe('CQL on an index', () => {
 		expect(await count()).toBe(0);
 		await closeOther();
 		await connection().sql`delete from records where index_code = 'yarrow' and key = 'a8'`;
-		await connection().sql.begin((tx) => rebuildSets(tx, 'yarrow'));
+		await connection().sql.begin(async (tx) => {
+			await makePostings(tx, 'yarrow', [0]);
+			await rebuildSets(tx, 'yarrow');
+		});
 	});
 
 	it('never serves what an index of the same code held before it was made anew', async () => {
