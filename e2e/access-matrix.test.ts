@@ -6,7 +6,7 @@ import { sql as statement } from 'drizzle-orm';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { hashOf } from '../src/lib/server/people/keys';
 import { connect, type Connection } from '../src/lib/server/db/client';
-import { actionOf, methodsOf } from '../src/lib/server/http/route-actions';
+import { actionOf, methodsOf } from '../src/lib/server/http/door';
 import { isOfInquiry, isPage, OF_ONESELF, routeTable, THERE, wasLetIn } from './access.test-aid';
 import { startTogether } from './app.test-aid';
 

@@ -1,7 +1,7 @@
 /** Who may have what: every route, for every role, in inquiries that are theirs, shared, linked, foreign, and not there. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { connect, type Connection } from '../src/lib/server/db/client';
-import { actionOf } from '../src/lib/server/http/route-actions';
+import { actionOf } from '../src/lib/server/http/door';
 import { expected, isOfInquiry, PARTS, ROLES, routeTable, THERE, wasLetIn } from './access.test-aid';
 import { startTogether } from './app.test-aid';
 

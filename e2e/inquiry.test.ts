@@ -4,7 +4,7 @@ import path from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import * as v from 'valibot';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import * as api from '../src/lib/server/http/api-schemas';
+import { cellAnswer } from '../src/lib/server/crosswalk/crosswalk-api';
 import {
 	accessibilityFaults,
 	openPage,
@@ -334,7 +334,7 @@ describe('inquiries as wholes', () => {
 		const put = (body: unknown) => sendJson(`${at}/cells/sleep-and-rest/sorrel`, 'PUT', body);
 		const uri = 'https://sorrel.example/headings/sleep';
 		const set = await put({ picks: [{ uris: [uri], withNarrower: true, fit: 'exact' }] });
-		const answer = v.parse(api.cell, await set.json());
+		const answer = v.parse(cellAnswer, await set.json());
 		expect(answer).toMatchObject({
 			state: 'picks',
 			picks: [{ labels: ['Sleep'], withNarrower: true, fit: 'exact' }]
@@ -346,7 +346,7 @@ describe('inquiries as wholes', () => {
 		]);
 		const both = await put({ picks: [{ uris: [uri] }], noHeading: true });
 		expect(both.status).toBe(422);
-		expect(v.parse(api.cell, await (await put({ noHeading: true })).json()).state).toBe('noHeading');
+		expect(v.parse(cellAnswer, await (await put({ noHeading: true })).json()).state).toBe('noHeading');
 		const schema = (await (await fetch(`${app.address}/api/v1/inquiry.schema.json`)).json()) as {
 			title: string;
 		};

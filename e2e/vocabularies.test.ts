@@ -4,9 +4,11 @@ import path from 'node:path';
 import type { ElementHandle } from 'puppeteer-core';
 import * as v from 'valibot';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import * as api from '../src/lib/server/http/api-schemas';
+import { error } from '../src/lib/server/answer-schema';
+import { lookupAnswer } from '../src/lib/server/browse/browse-api';
+import { endpointAt } from '../src/lib/server/http/endpoints';
+import { foundAnswer, parseFault, treeAnswer } from '../src/lib/server/search/search-api';
 import '../src/lib/server/wings';
-import { inquiryDocument } from '../src/lib/server/inquiry/document-schema';
 import {
 	accessibilityFaults,
 	choose,
@@ -232,6 +234,11 @@ describe('the displays', () => {
 	});
 });
 
+const LOOKUP = 'GET /api/v1/indexes/[code]/lookup';
+const HEADING = 'GET /api/v1/indexes/[code]/headings/[id]';
+const BELOW = 'GET /api/v1/indexes/[code]/headings/[id]/narrower';
+const BELOW_PATH = '/indexes/{code}/headings/{id}/narrower';
+
 describe('the public interface', () => {
 	const get = async (at: string) => (await fetch(`${app.address}/api/v1${at}`)).json() as Promise<unknown>;
 
@@ -243,7 +250,7 @@ describe('the public interface', () => {
 			['alder', 'reverberations', 'Reverberation', 'variant', undefined]
 		] as const) {
 			const { matches } = v.parse(
-				api.lookup,
+				lookupAnswer,
 				await get(`/indexes/${index}/lookup?${new URLSearchParams({ q: query })}`)
 			);
 			const found = matches.find(({ heading }) => heading.label === label);
@@ -257,36 +264,34 @@ describe('the public interface', () => {
 			paths: Record<string, Record<string, unknown>>;
 		};
 		expect(description.openapi).toBe('3.1.0');
-		const checks: [string, string, v.GenericSchema][] = [
-			['/health', '/health', api.health],
-			['/indexes', '/indexes', v.array(api.index)],
-			['/indexes/{code}/lookup', '/indexes/alder/lookup?q=acoustic%20ceiling%20tiles', api.lookup],
-			['/indexes/{code}/lookup', '/indexes/alder/lookup?q=zzzz&limit=3', api.lookup],
-			['/indexes/{code}/headings/{id}', '/indexes/sorrel/headings/working-memory', api.heading],
+		for (const [route, path, at] of [
+			['GET /api/v1/health', '/health', '/health'],
+			['GET /api/v1/indexes', '/indexes', '/indexes'],
+			[LOOKUP, '/indexes/{code}/lookup', '/indexes/alder/lookup?q=acoustic%20ceiling%20tiles'],
+			[LOOKUP, '/indexes/{code}/lookup', '/indexes/alder/lookup?q=zzzz&limit=3'],
+			[HEADING, '/indexes/{code}/headings/{id}', '/indexes/sorrel/headings/working-memory'],
 			[
+				'GET /api/v1/indexes/[code]/headings',
 				'/indexes/{code}/headings',
-				'/indexes/alder/headings?uri=https://alder.example/headings/room-acoustics',
-				api.heading
+				'/indexes/alder/headings?uri=https://alder.example/headings/room-acoustics'
 			],
+			[BELOW, BELOW_PATH, '/indexes/yarrow/headings/rest-and-sleep/narrower?depth=all'],
+			[BELOW, BELOW_PATH, '/indexes/yarrow/headings/rest-and-sleep/narrower?depth=1'],
+			['GET /api/v1/inquiries', '/inquiries', '/inquiries'],
+			['GET /api/v1/inquiries/[id]', '/inquiries/{id}', '/inquiries/quiet-rooms'],
 			[
-				'/indexes/{code}/headings/{id}/narrower',
-				'/indexes/yarrow/headings/rest-and-sleep/narrower?depth=all',
-				api.below
-			],
-			[
-				'/indexes/{code}/headings/{id}/narrower',
-				'/indexes/yarrow/headings/rest-and-sleep/narrower?depth=1',
-				api.below
-			],
-			['/inquiries', '/inquiries', api.inquiries],
-			['/inquiries/{id}', '/inquiries/quiet-rooms', inquiryDocument()],
-			['/indexes/{code}/records/{id}', '/indexes/yarrow/records/Y-00011', api.record],
-			['/jobs/{id}', '/jobs/none', api.error]
-		];
-		for (const [name, at, schema] of checks) {
-			expect(description.paths).toHaveProperty([name]);
-			expect(v.safeParse(schema, await get(at)).issues, at).toBeUndefined();
+				'GET /api/v1/indexes/[code]/records/[id]',
+				'/indexes/{code}/records/{id}',
+				'/indexes/yarrow/records/Y-00011'
+			]
+		] as const) {
+			expect(description.paths).toHaveProperty([path]);
+			const { answer } = endpointAt(route);
+			const shape = typeof answer === 'function' ? answer() : answer;
+			expect(shape && v.safeParse(shape, await get(at)).issues, at).toBeUndefined();
+			expect(shape, route).toBeDefined();
 		}
+		expect(v.safeParse(error, await get('/jobs/none')).issues).toBeUndefined();
 	});
 
 	it('searches by CQL, and says where it departs from the grammar', async () => {
@@ -301,22 +306,24 @@ describe('the public interface', () => {
 		const cql =
 			'dc.subject =/oak.narrower "Rest and Sleep" and (noise or "sound level*") and oak.shift = "night"';
 		const { body } = await post('/indexes/yarrow/search', { cql, yields: true, limit: 3, sort: 'newest' });
-		const found = v.parse(api.found, body);
+		const found = v.parse(foundAnswer, body);
 		expect(found.records).toHaveLength(3);
 		expect(found.yields?.limits[0]).toMatchObject({ field: 'oak.shift', surviving: found.count });
-		expect(v.safeParse(api.tree, (await post('/indexes/yarrow/parse', { cql })).body).issues).toBeUndefined();
+		expect(
+			v.safeParse(treeAnswer, (await post('/indexes/yarrow/parse', { cql })).body).issues
+		).toBeUndefined();
 		const wrong = await post('/indexes/yarrow/parse', { cql: 'noise and dc.subject = "Slep"' });
 		expect(wrong.status).toBe(422);
-		expect(v.parse(api.parseFault, wrong.body)).toMatchObject({ position: 23 });
+		expect(v.parse(parseFault, wrong.body)).toMatchObject({ position: 23 });
 		const text = await fetch(`${app.address}/api/v1/inquiries/quiet-rooms/strategies/yarrow.cql`);
 		const own = await post('/indexes/yarrow/search', { cql: await text.text(), limit: 0 });
 		expect(own.status).toBe(200);
-		expect(v.parse(api.found, own.body).count).toBeGreaterThan(20);
+		expect(v.parse(foundAnswer, own.body).count).toBeGreaterThan(20);
 	});
 
 	it('gives headings used together with one another, and a vocabulary as a file of each kind', async () => {
 		const { matches } = (await get('/indexes/alder/lookup?q=acoustic%20ceiling%20tiles')) as v.InferOutput<
-			typeof api.lookup
+			typeof lookupAnswer
 		>;
 		expect(matches[0].together).toEqual(['sound-absorbers', 'ceilings']);
 		expect(matches[1].heading.id).toBe('ceilings');

@@ -72,6 +72,37 @@ function longFiles() {
 		.join('\n');
 }
 
+/** Every route answers with what is described for just its method and address, and all that is described has a route. */
+function contractFaults() {
+	const { stdout } = spawnSync('git', ['ls-files', 'src/routes', 'src/lib/server'], {
+		cwd: root,
+		encoding: 'utf8'
+	});
+	const files = stdout.split('\n');
+	const textOf = (file) => readFileSync(path.join(root, file), 'utf8');
+	const described = files
+		.filter((file) => /endpoints\.ts$/.test(file))
+		.flatMap((file) =>
+			[...textOf(file).matchAll(/\bendpoint\(\s*'([A-Z]+ \/[^']*)'/g)].map(([, route]) => route)
+		);
+	const served = new Set();
+	const faults = [];
+	for (const file of files.filter((name) => name.endsWith('/+server.ts'))) {
+		const address = file.slice('src/routes'.length, -'/+server.ts'.length);
+		const rest = textOf(file)
+			.replace("import { serve } from '$lib/server/http';", '')
+			.replace(/^export const ([A-Z]+) = serve\('([A-Z]+) ([^']+)'\);$/gm, (line, name, method, at) => {
+				if (name !== method || at !== address) return line;
+				served.add(`${method} ${at}`);
+				return '';
+			});
+		if (rest.trim() !== '') faults.push(`${file} does more than to serve what is described for ${address}.`);
+	}
+	for (const route of described)
+		if (!served.has(route)) faults.push(`${route} is described and has no route.`);
+	return faults.join('\n');
+}
+
 /** @type {[name: string, run: () => string | Promise<string>][]} What each finds wrong, as text; empty where all is well. */
 const CHECKS = [
 	['routes and types', () => npx('svelte-kit', 'sync')],
@@ -89,6 +120,7 @@ const CHECKS = [
 	['unused code', () => npx('knip', '--no-progress', '--no-config-hints')],
 	['tables match migrations', schemaDeparture],
 	['no long file without a reason', longFiles],
+	['every route has a contract', contractFaults],
 	['packages and their licences', packageFaults]
 ];
 

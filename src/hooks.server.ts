@@ -9,6 +9,7 @@ import {
 	asServiceError,
 	boundOpenBody,
 	errorAnswer,
+	isPage,
 	methodsOf,
 	oneMoreRequest,
 	refusal,
@@ -56,15 +57,9 @@ const handled: Handle = async ({ event, resolve }) => {
 const isForScripts = ({ url, request }: RequestEvent) =>
 	url.pathname.startsWith('/api/') || !(request.headers.get('accept') ?? '').includes('text/html');
 
-const PAGES = new Set(
-	Object.keys(import.meta.glob('/src/routes/**/+page.svelte')).map(
-		(file) => file.replace(/^\/src\/routes|\/[^/]+$/g, '') || '/'
-	)
-);
-
 /** Whether a page is asked for as browsers ask for one. Where a route has none, nothing that a request says makes it one. */
 const asksForPage = (event: RequestEvent) =>
-	event.request.method === 'GET' && PAGES.has(event.route.id ?? '') && !isForScripts(event);
+	event.request.method === 'GET' && isPage(event.route.id ?? '') && !isForScripts(event);
 
 /**
  * Finds out who asks, and whether they may have what the route does, before anything that was sent is looked at.

@@ -1,8 +1,3 @@
-import { answer } from '$lib/server/http';
-import { stylesLike } from '$lib/server/records';
+import { serve } from '$lib/server/http';
 
-const MOST = 40;
-
-/** Published citation styles whose names have these words. */
-export const GET = ({ url }) =>
-	answer(async () => stylesLike((url.searchParams.get('q') ?? '').slice(0, 200), MOST));
+export const GET = serve('GET /citation-styles');

@@ -1,2 +1,3 @@
-/** Whether this server runs at all, whatever is with its database. */
-export const GET = () => Response.json({ status: 'ok' });
+import { serve } from '$lib/server/http';
+
+export const GET = serve('GET /live');

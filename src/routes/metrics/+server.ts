@@ -1,5 +1,3 @@
-import { answer } from '$lib/server/http';
-import { figures } from '$lib/server/metrics';
+import { serve } from '$lib/server/http';
 
-/** Figures of this server, in the text format of Prometheus. */
-export const GET = ({ request }) => answer(() => figures(request.headers.get('authorization')));
+export const GET = serve('GET /metrics');

@@ -1,4 +1,5 @@
 /** The crosswalk of an inquiry as a file to take away. */
+import { filesAs } from '../endpoint';
 import { cellId, type Inquiry } from '../../../core/crosswalk';
 import { crosswalkToCsv } from '../../../core/formats/crosswalk-csv';
 import { crosswalkToJson } from '../../../core/formats/crosswalk-json';
@@ -42,9 +43,9 @@ const FORMATS: Record<string, Format> = {
 	}
 };
 
-/** Media type of every format, by the ending of its address. */
-export const CROSSWALK_TYPES = Object.fromEntries(
-	Object.entries(FORMATS).map(([ending, { type }]) => [ending, type.split(';')[0]])
+export const crosswalkFiles = filesAs(
+	Object.fromEntries(Object.entries(FORMATS).map(([ending, { type }]) => [ending, type])),
+	(ending) => `The crosswalk as ${ending}`
 );
 
 export async function exportCrosswalk(

@@ -2,15 +2,7 @@
 import type { Cookies } from '@sveltejs/kit';
 import { ServiceError } from '../errors';
 import { liveLinks } from '../inquiry';
-import {
-	type Caller,
-	LOCAL_PERSON,
-	type Person,
-	personByToken,
-	personLately,
-	type Signed,
-	withAccounts
-} from '../people';
+import { type Caller, LOCAL_PERSON, type Person, personByToken, personLately, withAccounts } from '../people';
 
 /** Keys of links that this browser opened. */
 const LINKS = 'oakmoss_links';
@@ -79,11 +71,4 @@ async function whoComes({
 	// Anybody can send a cookie: only a key that still leads somewhere makes a visitor.
 	const live = await liveLinks(links);
 	return live.length > 0 ? { id: 'visitor', name: 'A reader', role: 'visitor', links: live } : undefined;
-}
-
-/** An answer with the cookies that go with it. */
-export function signed<T>({ value, cookies }: Signed<T>): Response {
-	const response = Response.json(value);
-	for (const cookie of cookies) response.headers.append('set-cookie', cookie);
-	return response;
 }

@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import * as v from 'valibot';
 import { afterEach, describe, expect, it, vi } from 'vitest';
+import { numberOf } from '../endpoint';
 import { ServiceError } from '../errors';
 import { answer, errorAnswer, forPage } from './answers';
 import { refusal } from './gate';
-import { bodyOf, boundOpenBody, MOST_BODY, numberOf, queryOf } from './input';
+import { bodyOf, boundOpenBody, MOST_BODY, queryOf } from './input';
 import { ownPath } from './own-address';
 
 afterEach(() => vi.unstubAllEnvs());

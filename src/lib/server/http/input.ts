@@ -184,9 +184,3 @@ function faultIn(body: unknown): string | undefined {
 export function queryOf<S extends v.GenericSchema>(url: URL, schema: S): v.InferOutput<S> {
 	return v.parse(schema, Object.fromEntries(url.searchParams));
 }
-
-/** A number in an address, such as that of a run. */
-export function numberOf(text: string, what: string): number {
-	if (/^[1-9]\d{0,8}$/.test(text)) return Number(text);
-	throw new ServiceError(404, 'no-such-number', `“${text}” is not the number of ${what}.`);
-}

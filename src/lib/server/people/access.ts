@@ -1,27 +1,12 @@
 /** What people may do. Every service asks here first; what it asks about is given, never fetched. */
 import { ServiceError } from '../errors';
+import type { Action, InquiryRole, Person, Role } from '../person';
 
-/** In the installation. A visitor has no account, and came by a link to an inquiry. */
-export type Role = 'administrator' | 'librarian' | 'member' | 'visitor';
+export type { Action, InquiryRole, Person, Role };
+
 export const ROLES = ['administrator', 'librarian', 'member'] as const;
 
-/** In one inquiry. */
-export type InquiryRole = 'owner' | 'editor' | 'reader';
 export const INQUIRY_ROLES = ['owner', 'editor', 'reader'] as const;
-
-export interface Person {
-	id: string;
-	name: string;
-	role: Role;
-	/** A token that only reads lets nothing be changed, whoever it is of. */
-	scope?: 'read' | 'write';
-	/** Keys of links to inquiries that this browser opened. */
-	links?: readonly string[];
-	/** What they were found to be in inquiries: while one request is answered, or for as long as nothing of people changes. */
-	found?: Map<string, Promise<InquiryRole | undefined>>;
-	/** The one person of an installation without accounts, who may do everything. */
-	alone?: true;
-}
 
 /** The one person of a local installation. */
 export const LOCAL_PERSON: Person = {
@@ -30,17 +15,6 @@ export const LOCAL_PERSON: Person = {
 	role: 'administrator',
 	alone: true
 };
-
-/**
- * - `read`: what is there for all: indexes, headings, records; of an inquiry, the whole of it
- * - `work`: inquiries and watches of one's own
- * - `change-indexes`: indexes, vocabularies, records
- * - `govern`: people and their roles
- * - `take-part`: of an inquiry, what is for those alone who take part by themselves, not for whoever has a link to it
- * - `change-inquiry`, `own-inquiry`: what is recorded in it; who takes part, and whether it stays
- */
-export type Action =
-	'read' | 'work' | 'change-indexes' | 'govern' | 'take-part' | 'change-inquiry' | 'own-inquiry';
 
 const BY_ROLE: Record<Role, readonly Action[]> = {
 	visitor: ['read'],

@@ -1,14 +1,13 @@
 /** Records in and out, and the sets by which they are searched. */
-export { COMMON_STYLES, localeTags, stylesLike } from './citation-styles';
+export { COMMON_STYLES, localeTags } from './citation-styles';
 export type { StyleSummary } from './citation-styles';
 export type { Cited } from './citing';
 export { citeAll, citedByJob, citeInThread, citeOrBegin } from './citing-in-background';
-export { draftOf, exportRecords, recordFile } from './record-export';
+export { draftOf, recordFile, recordFilesOf } from './record-export';
 export { citationsOf, importRecords, readCitations } from './record-import';
 export { recordLines, recordNumber, recordSheet } from './record-lines';
 export type { RecordLine, TaggedHeading } from './record-lines';
 export { storeRecords } from './record-store';
-export { startRecordImport } from './record-upload';
 export { lengthsOf, makeMissingPostings, postingsOf } from './stored-postings';
 export { systematicSample } from './sample';
 export { limitsOf, resolverOf, searchVocabulary } from './searched-vocabulary';
@@ -21,3 +20,5 @@ export { eachWord, eachWordCounted, readWord, standsOutsideHeadings } from './ve
 export { decideWork, decisionsAmong, pairsOfWorks } from './work-rows';
 export type { RecordName } from './work-rows';
 export { remakeWorks } from './works-remade';
+export { apiRecordLine } from './records-api';
+export { recordsEndpoints } from './records-endpoints';

@@ -1,4 +1,5 @@
 /** The report of an inquiry: as it stands, as it was handed in, and as a file. */
+import { filesAs } from '../endpoint';
 import { createHash } from 'node:crypto';
 import { strToU8, zipSync, type Zippable } from 'fflate';
 import {
@@ -9,7 +10,7 @@ import {
 	reportToHtml,
 	reportToMarkdown
 } from '../../../core/report';
-import { CROSSWALK_TYPES, exportCrosswalk } from '../crosswalk';
+import { crosswalkFiles, exportCrosswalk } from '../crosswalk';
 import { ServiceError } from '../errors';
 import { allowIn, exportInquiry, coalescedView } from '../inquiry';
 import type { Person } from '../people';
@@ -121,9 +122,7 @@ const TYPES = {
 	json: 'application/json; charset=utf-8',
 	zip: 'application/zip'
 } as const;
-export const REPORT_TYPES = Object.fromEntries(
-	Object.entries(TYPES).map(([ending, type]) => [ending, type.split(';')[0]])
-);
+export const reportFiles = filesAs(TYPES, (ending) => `The report as ${ending.toUpperCase()}`);
 
 /** A report as a file: as it stands, or as it was handed in. */
 export async function reportFile(
@@ -181,7 +180,7 @@ async function archive(person: Person | undefined, inquiryId: string, made: Made
 		);
 	for (const ending of ['html', 'md', 'docx', 'json'] as const)
 		await add(`report.${ending}`, await bodyOf(person, inquiryId, ending, made));
-	for (const ending of Object.keys(CROSSWALK_TYPES))
+	for (const ending of Object.keys(crosswalkFiles))
 		await add(`crosswalk.${ending}`, await exportCrosswalk(person, inquiryId, ending));
 	for (const { number, code, cql, dialect } of made.facts.runs) {
 		await add(`strategies/run-${number}-${code}.cql`, cql);

@@ -2,33 +2,15 @@
 export { citedTimes, ordered, SORTS } from './ranking';
 export { foundBy, openFound } from './openings';
 export type { Found, OpenedResult, Opening, WantedInSome } from './openings';
-export { changePrices, jointCount, limitPrices, pickPrices } from './pricing';
+export { changePrices } from './pricing';
 export type { ChangePrices, JointCount, LimitPrices } from './pricing';
 export type { FoundRecord, OpenRecord } from './result-pages';
-export {
-	findByText,
-	findRecords,
-	findRecordsIn,
-	foundByCql,
-	parseForIndex,
-	readByText,
-	searchIndex,
-	strategyFile,
-	strategyView,
-	tryCommands
-} from './searching';
+export { findByText, findRecords, findRecordsIn, foundByCql, readByText, strategyView } from './searching';
 export type { StrategyView, TextFault, Trial } from './searching';
-export {
-	changePricesBody,
-	jointBody,
-	limitPricesBody,
-	openingOf,
-	parseBody,
-	pickPricesBody,
-	searchBody
-} from './search-schema';
+export { openingOf } from './search-schema';
 export { countedByText } from './line-counts';
 export { searchable } from './searchable';
 export { tellingWords } from './telling-words';
 export { formsOfStem } from './stem-forms';
 export type { StemForms } from './stem-forms';
+export { searchEndpoints } from './search-endpoints';

@@ -1,4 +1,5 @@
 /** Searching an index: by CQL, or by the strategy of an inquiry as it stands or as it is tried. */
+import type { Files } from '../endpoint';
 import { apply, CommandError, execute, type Command, type Inquiry } from '../../../core/crosswalk';
 import {
 	COMMON_LIMITS,
@@ -353,11 +354,11 @@ export async function findRecordsIn(inquiry: Inquiry, code: string) {
 export async function strategyFile(
 	person: Person | undefined,
 	inquiryId: string,
-	file: string
+	code: string,
+	format: string
 ): Promise<Response> {
 	await allowIn(person, 'read', inquiryId);
-	const [, code, format] = /^(.+)\.(cql|txt)$/.exec(file) ?? [];
-	if (code === undefined)
+	if (!Object.hasOwn(strategyFiles, format))
 		throw new ServiceError(
 			404,
 			'no-format',
@@ -369,6 +370,11 @@ export async function strategyFile(
 		headers: { 'content-type': 'text/plain; charset=utf-8' }
 	});
 }
+
+export const strategyFiles: Files = {
+	cql: { type: 'text/plain', summary: 'The strategy for an index as CQL' },
+	txt: { type: 'text/plain', summary: 'The strategy in the dialect of the index' }
+};
 
 /** A strategy that is kept elsewhere, such as one of a run, with its limits besides those in the text. */
 export async function readByText(code: string, text: string, limits: readonly LimitSetting[]) {

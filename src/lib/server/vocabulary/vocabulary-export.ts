@@ -1,4 +1,5 @@
 /** A whole vocabulary as a file. */
+import { filesAs } from '../endpoint';
 import { Readable } from 'node:stream';
 import { Writer } from 'n3';
 import Papa from 'papaparse';
@@ -20,6 +21,9 @@ const TYPES: Record<string, string> = {
 	csv: 'text/csv; charset=utf-8',
 	txt: 'text/plain; charset=utf-8'
 };
+
+const NAMES: Record<string, string> = { ttl: 'Turtle', jsonld: 'JSON-LD', csv: 'CSV', txt: 'tagged text' };
+export const vocabularyFiles = filesAs(TYPES, (ending) => `The vocabulary as ${NAMES[ending]}`);
 
 export async function exportVocabulary(
 	person: Person | undefined,

@@ -1,4 +1,3 @@
-import { answer, callerOf } from '$lib/server/http';
-import { ownArchive } from '$lib/server/inquiry';
+import { serve } from '$lib/server/http';
 
-export const GET = (event) => answer(() => ownArchive(event.locals.person, callerOf(event)));
+export const GET = serve('GET /account/archive');

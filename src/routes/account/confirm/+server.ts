@@ -1,10 +1,3 @@
-import { answer, bodyOf, callerOf } from '$lib/server/http';
-import { confirm, keyBody } from '$lib/server/people';
+import { serve } from '$lib/server/http';
 
-/** Confirms an address. */
-export const POST = (event) =>
-	answer(async () => {
-		const { key } = await bodyOf(event.request, keyBody);
-		await confirm(callerOf(event), key);
-		return {};
-	});
+export const POST = serve('POST /account/confirm');

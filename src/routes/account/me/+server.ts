@@ -1,10 +1,3 @@
-import { answer, bodyOf, callerOf } from '$lib/server/http';
-import { leaveMyself } from '$lib/server/inquiry';
-import { leaveBody } from '$lib/server/people';
+import { serve } from '$lib/server/http';
 
-/** Ends one's own account. */
-export const DELETE = (event) =>
-	answer(async () => {
-		await leaveMyself(event.locals.person, callerOf(event), await bodyOf(event.request, leaveBody));
-		return {};
-	});
+export const DELETE = serve('DELETE /account/me');

@@ -1,9 +1,3 @@
-import { answer, bodyOf, callerOf } from '$lib/server/http';
-import { renewBody, renewPassword } from '$lib/server/people';
+import { serve } from '$lib/server/http';
 
-/** Sets a new password by the key that was sent for it. */
-export const POST = (event) =>
-	answer(async () => {
-		await renewPassword(callerOf(event), await bodyOf(event.request, renewBody));
-		return {};
-	});
+export const POST = serve('POST /account/new-password');

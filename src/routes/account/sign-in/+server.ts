@@ -1,6 +1,3 @@
-import { answer, bodyOf, callerOf, signed } from '$lib/server/http';
-import { signIn, signInBody } from '$lib/server/people';
+import { serve } from '$lib/server/http';
 
-/** Signs in by a password. */
-export const POST = (event) =>
-	answer(async () => signed(await signIn(callerOf(event), await bodyOf(event.request, signInBody))));
+export const POST = serve('POST /account/sign-in');

@@ -1,9 +1,3 @@
-import { answer, bodyOf, callerOf, signed } from '$lib/server/http';
-import { sessionsBody, signOut, signOutEverywhere } from '$lib/server/people';
+import { serve } from '$lib/server/http';
 
-/** Signs out, here or everywhere. */
-export const POST = (event) =>
-	answer(async () => {
-		const { everywhere } = await bodyOf(event.request, sessionsBody);
-		return signed(await (everywhere ? signOutEverywhere : signOut)(callerOf(event)));
-	});
+export const POST = serve('POST /account/sign-out');

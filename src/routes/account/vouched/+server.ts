@@ -1,5 +1,3 @@
-import { answer, callerOf, signed } from '$lib/server/http';
-import { beginSingleSignOn } from '$lib/server/people';
+import { serve } from '$lib/server/http';
 
-/** Begins signing in with whoever vouches for people. */
-export const POST = (event) => answer(async () => signed(await beginSingleSignOn(callerOf(event))));
+export const POST = serve('POST /account/vouched');

@@ -1,8 +1,3 @@
-import { answer, bodyOf, callerOf, signed } from '$lib/server/http';
-import { acceptInvitation, welcomeBody } from '$lib/server/people';
+import { serve } from '$lib/server/http';
 
-/** Makes the account that an invitation is for. */
-export const POST = (event) =>
-	answer(async () =>
-		signed(await acceptInvitation(callerOf(event), await bodyOf(event.request, welcomeBody)))
-	);
+export const POST = serve('POST /account/welcome');

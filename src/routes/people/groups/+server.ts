@@ -1,6 +1,3 @@
-import { answer, bodyOf } from '$lib/server/http';
-import { groupBody, setGroup } from '$lib/server/people';
+import { serve } from '$lib/server/http';
 
-/** Makes a group, or says who is in one. */
-export const PUT = ({ locals, request }) =>
-	answer(async () => setGroup(locals.person, await bodyOf(request, groupBody)));
+export const PUT = serve('PUT /people/groups');

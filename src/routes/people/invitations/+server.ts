@@ -1,9 +1,3 @@
-import { answer, bodyOf } from '$lib/server/http';
-import { invite, inviteBody } from '$lib/server/people';
+import { serve } from '$lib/server/http';
 
-/** Asks somebody in. */
-export const POST = ({ locals, request }) =>
-	answer(async () => {
-		await invite(locals.person, await bodyOf(request, inviteBody));
-		return {};
-	}, 201);
+export const POST = serve('POST /people/invitations');

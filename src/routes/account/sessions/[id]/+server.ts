@@ -1,9 +1,3 @@
-import { answer, callerOf } from '$lib/server/http';
-import { endSession } from '$lib/server/people';
+import { serve } from '$lib/server/http';
 
-/** Ends a session of one's own. */
-export const DELETE = (event) =>
-	answer(async () => {
-		await endSession(callerOf(event), event.params.id);
-		return {};
-	});
+export const DELETE = serve('DELETE /account/sessions/[id]');

@@ -1,5 +1,3 @@
-import { answer } from '$lib/server/http';
-import { finishSingleSignOn } from '$lib/server/people';
+import { serve } from '$lib/server/http';
 
-/** What whoever vouches for a person sends back. */
-export const GET = ({ request }) => answer(() => finishSingleSignOn(request));
+export const GET = serve('GET /account/vouched/[...rest]');

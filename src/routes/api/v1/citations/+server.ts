@@ -1,5 +1,3 @@
-import { answer, bodyOf } from '$lib/server/http';
-import { citedRecordsBody, citeRecords } from '$lib/server/reading';
+import { serve } from '$lib/server/http';
 
-export const POST = ({ locals, request }) =>
-	answer(async () => citeRecords(locals.person, await bodyOf(request, citedRecordsBody)));
+export const POST = serve('POST /api/v1/citations');

@@ -1,8 +1,4 @@
-import { apiIndex } from '$lib/server/http';
-import { answer, bodyOf } from '$lib/server/http';
-import { createIndex, listIndexes, newIndex } from '$lib/server/vocabulary';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals }) => answer(async () => (await listIndexes(locals.person)).map(apiIndex));
-
-export const POST = ({ locals, request }) =>
-	answer(async () => apiIndex(await createIndex(locals.person, await bodyOf(request, newIndex))), 201);
+export const GET = serve('GET /api/v1/indexes');
+export const POST = serve('POST /api/v1/indexes');

@@ -1,4 +1,3 @@
-import { json } from '@sveltejs/kit';
-import { inquirySchema } from '$lib/server/inquiry';
+import { serve } from '$lib/server/http';
 
-export const GET = () => json(inquirySchema());
+export const GET = serve('GET /api/v1/inquiry.schema.json');

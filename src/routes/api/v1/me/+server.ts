@@ -1,5 +1,3 @@
-import { answer } from '$lib/server/http';
-import { whoAmI } from '$lib/server/people';
+import { serve } from '$lib/server/http';
 
-/** Who asks, and what they may do. */
-export const GET = ({ locals }) => answer(() => Promise.resolve(whoAmI(locals.person)));
+export const GET = serve('GET /api/v1/me');

@@ -1,5 +1,3 @@
-import { json } from '@sveltejs/kit';
-import { version } from '../../../../../package.json';
-import { openApi } from '$lib/server/http';
+import { serve } from '$lib/server/http';
 
-export const GET = () => json(openApi(version));
+export const GET = serve('GET /api/v1/openapi.json');

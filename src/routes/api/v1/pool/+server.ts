@@ -1,5 +1,3 @@
-import { answer, bodyOf } from '$lib/server/http';
-import { poolBody, pooled } from '$lib/server/reading';
+import { serve } from '$lib/server/http';
 
-export const POST = ({ locals, request }) =>
-	answer(async () => pooled(locals.person, await bodyOf(request, poolBody)));
+export const POST = serve('POST /api/v1/pool');

@@ -1,9 +1,4 @@
-import { answer, bodyOf } from '$lib/server/http';
-import { listTokens, makeToken, newToken } from '$lib/server/people';
+import { serve } from '$lib/server/http';
 
-/** One’s own tokens, without their secrets. */
-export const GET = ({ locals }) => answer(() => listTokens(locals.person));
-
-/** Makes a token; it is shown this once. */
-export const POST = ({ locals, request }) =>
-	answer(async () => makeToken(locals.person, await bodyOf(request, newToken)), 201);
+export const GET = serve('GET /api/v1/tokens');
+export const POST = serve('POST /api/v1/tokens');

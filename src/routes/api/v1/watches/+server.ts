@@ -1,7 +1,4 @@
-import { answer, apiWatch, bodyOf } from '$lib/server/http';
-import { listWatches, makeWatch, newWatch } from '$lib/server/keeping';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals }) => answer(async () => (await listWatches(locals.person)).map(apiWatch));
-
-export const POST = ({ locals, request }) =>
-	answer(async () => apiWatch(await makeWatch(locals.person, await bodyOf(request, newWatch))), 201);
+export const GET = serve('GET /api/v1/watches');
+export const POST = serve('POST /api/v1/watches');

@@ -1,4 +1,3 @@
-import { answer } from '$lib/server/http';
-import { deliver } from '$lib/server/keeping';
+import { serve } from '$lib/server/http';
 
-export const POST = ({ locals, params }) => answer(() => deliver(locals.person, params.code));
+export const POST = serve('POST /indexes/[code]/deliver');

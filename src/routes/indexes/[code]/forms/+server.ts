@@ -1,5 +1,3 @@
-import { answer } from '$lib/server/http';
-import { formsOfStem } from '$lib/server/search';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params, url }) =>
-	answer(() => formsOfStem(locals.person, params.code, url.searchParams.get('stem') ?? ''));
+export const GET = serve('GET /indexes/[code]/forms');

@@ -1,6 +1,3 @@
-import { answer, bodyOf } from '$lib/server/http';
-import { jointBody, jointCount } from '$lib/server/search';
+import { serve } from '$lib/server/http';
 
-/** How many records carry all of some headings, and how many any. */
-export const POST = ({ locals, params, request }) =>
-	answer(async () => jointCount(locals.person, params.code, (await bodyOf(request, jointBody)).uris));
+export const POST = serve('POST /indexes/[code]/joint');

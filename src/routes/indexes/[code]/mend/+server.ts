@@ -1,7 +1,3 @@
-import { answer, bodyOf } from '$lib/server/http';
-import { mendingBody, startMending } from '$lib/server/vocabulary';
+import { serve } from '$lib/server/http';
 
-export const POST = ({ locals, params, request }) =>
-	answer(async () => ({
-		job: await startMending(locals.person, params.code, await bodyOf(request, mendingBody))
-	}));
+export const POST = serve('POST /indexes/[code]/mend');

@@ -1,5 +1,3 @@
-import { answer } from '$lib/server/http';
-import { narrowerHeadings } from '$lib/server/browse';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params, url }) =>
-	answer(() => narrowerHeadings(locals.person, params.code, url.searchParams.get('heading') ?? ''));
+export const GET = serve('GET /indexes/[code]/narrower');

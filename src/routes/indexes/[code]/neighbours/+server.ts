@@ -1,9 +1,3 @@
-import * as v from 'valibot';
-import { answer, queryOf } from '$lib/server/http';
-import { neighboursBeside } from '$lib/server/reading';
+import { serve } from '$lib/server/http';
 
-const query = v.object({ record: v.pipe(v.string(), v.maxLength(2_000)) });
-
-/** What is near a record, to stand beside it. */
-export const GET = ({ locals, params, url }) =>
-	answer(() => neighboursBeside(locals.person, params.code, queryOf(url, query).record));
+export const GET = serve('GET /indexes/[code]/neighbours');

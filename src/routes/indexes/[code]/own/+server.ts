@@ -1,9 +1,3 @@
-import { answer, bodyOf } from '$lib/server/http';
-import { ownBody, setOwn } from '$lib/server/vocabulary';
+import { serve } from '$lib/server/http';
 
-export const PUT = ({ locals, params, request }) =>
-	answer(async () => {
-		const { own } = await bodyOf(request, ownBody);
-		await setOwn(locals.person, params.code, own);
-		return {};
-	});
+export const PUT = serve('PUT /indexes/[code]/own');

@@ -1,6 +1,3 @@
-import { answer, bodyOf } from '$lib/server/http';
-import { pickPrices, pickPricesBody } from '$lib/server/search';
+import { serve } from '$lib/server/http';
 
-/** What the switches of a pick would make it find; nothing is changed. */
-export const POST = ({ locals, params, request }) =>
-	answer(async () => pickPrices(locals.person, params.code, await bodyOf(request, pickPricesBody)));
+export const POST = serve('POST /indexes/[code]/prices');

@@ -1,5 +1,3 @@
-import { headingSheet } from '$lib/server/browse';
-import { answer } from '$lib/server/http';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params, url }) =>
-	answer(() => headingSheet(locals.person, params.code, url.searchParams.get('heading') ?? ''));
+export const GET = serve('GET /indexes/[code]/sheet');

@@ -1,4 +1,3 @@
-import { answer } from '$lib/server/http';
-import { usesOf } from '$lib/server/vocabulary';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params }) => answer(() => usesOf(locals.person, params.code));
+export const GET = serve('GET /indexes/[code]/uses');

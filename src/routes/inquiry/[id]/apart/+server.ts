@@ -1,5 +1,3 @@
-import { answer, bodyOf } from '$lib/server/http';
-import { reviewBody, beginReview } from '$lib/server/inquiry';
+import { serve } from '$lib/server/http';
 
-export const POST = ({ locals, params, request }) =>
-	answer(async () => beginReview(locals.person, params.id, await bodyOf(request, reviewBody)), 201);
+export const POST = serve('POST /inquiry/[id]/apart');

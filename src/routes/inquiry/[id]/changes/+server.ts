@@ -1,8 +1,3 @@
-import * as v from 'valibot';
-import { answer, queryOf } from '$lib/server/http';
-import { changesSince } from '$lib/server/inquiry';
+import { serve } from '$lib/server/http';
 
-const query = v.object({ since: v.pipe(v.string(), v.regex(/^\d{1,9}$/), v.transform(Number)) });
-
-export const GET = ({ locals, params, url }) =>
-	answer(() => changesSince(locals.person, params.id, queryOf(url, query).since));
+export const GET = serve('GET /inquiry/[id]/changes');

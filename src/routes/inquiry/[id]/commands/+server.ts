@@ -1,8 +1,3 @@
-import { answer, bodyOf } from '$lib/server/http';
-import { changeInquiry, sentCommand } from '$lib/server/inquiry';
+import { serve } from '$lib/server/http';
 
-export const POST = ({ locals, params, request }) =>
-	answer(async () => {
-		const { command, ...sender } = await bodyOf(request, sentCommand);
-		return changeInquiry(locals.person, params.id, command, sender);
-	});
+export const POST = serve('POST /inquiry/[id]/commands');

@@ -1,5 +1,3 @@
-import { answer } from '$lib/server/http';
-import { copyInquiry } from '$lib/server/inquiry';
+import { serve } from '$lib/server/http';
 
-export const POST = ({ locals, params }) =>
-	answer(async () => ({ id: await copyInquiry(locals.person, params.id) }), 201);
+export const POST = serve('POST /inquiry/[id]/copy');

@@ -1,4 +1,3 @@
-import { answer } from '$lib/server/http';
-import { figuresOf } from '$lib/server/crosswalk';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params }) => answer(() => figuresOf(locals.person, params.id));
+export const GET = serve('GET /inquiry/[id]/coverage');

@@ -1,4 +1,3 @@
-import { crosswalkFacts } from '$lib/server/crosswalk';
-import { answer } from '$lib/server/http';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params }) => answer(() => crosswalkFacts(locals.person, params.id));
+export const GET = serve('GET /inquiry/[id]/facts');

@@ -1,8 +1,3 @@
-import * as v from 'valibot';
-import { previewCrosswalkImport } from '$lib/server/crosswalk';
-import { answer, bodyOf } from '$lib/server/http';
+import { serve } from '$lib/server/http';
 
-const body = v.object({ kind: v.string(), text: v.string() });
-
-export const POST = ({ locals, params, request }) =>
-	answer(async () => previewCrosswalkImport(locals.person, params.id, await bodyOf(request, body)));
+export const POST = serve('POST /inquiry/[id]/incoming');

@@ -1,4 +1,3 @@
-import { matchesByIndex } from '$lib/server/crosswalk';
-import { answer } from '$lib/server/http';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params }) => answer(() => matchesByIndex(locals.person, params.id));
+export const GET = serve('GET /inquiry/[id]/matches');

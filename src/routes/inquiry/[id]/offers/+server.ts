@@ -1,8 +1,3 @@
-import * as v from 'valibot';
-import { wordOffers } from '$lib/server/crosswalk';
-import { answer, queryOf } from '$lib/server/http';
+import { serve } from '$lib/server/http';
 
-const query = v.object({ concept: v.string() });
-
-export const GET = ({ locals, params, url }) =>
-	answer(() => wordOffers(locals.person, params.id, queryOf(url, query).concept));
+export const GET = serve('GET /inquiry/[id]/offers');

@@ -1,5 +1,3 @@
-import { answer } from '$lib/server/http';
-import { countRepairs } from '$lib/server/keeping';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params }) =>
-	answer(async () => ({ repairs: await countRepairs(locals.person, params.id) }));
+export const GET = serve('GET /inquiry/[id]/repairs');

@@ -1,7 +1,3 @@
-import { answer, bodyOf } from '$lib/server/http';
-import { fromWindow, undoOrRedo } from '$lib/server/inquiry';
+import { serve } from '$lib/server/http';
 
-export const POST = ({ locals, params, request }) =>
-	answer(async () =>
-		undoOrRedo(locals.person, params.id, 'undo', (await bodyOf(request, fromWindow)).client)
-	);
+export const POST = serve('POST /inquiry/[id]/undo');

@@ -1,9 +1,3 @@
-import { answer } from '$lib/server/http';
-import { removeGroup } from '$lib/server/people';
+import { serve } from '$lib/server/http';
 
-/** Removes a group. */
-export const DELETE = ({ locals, params }) =>
-	answer(async () => {
-		await removeGroup(locals.person, params.id);
-		return {};
-	});
+export const DELETE = serve('DELETE /people/groups/[id]');

@@ -1,9 +1,3 @@
-import { answer } from '$lib/server/http';
-import { takeBackInvitation } from '$lib/server/people';
+import { serve } from '$lib/server/http';
 
-/** Takes an invitation back. */
-export const DELETE = ({ locals, params }) =>
-	answer(async () => {
-		await takeBackInvitation(locals.person, params.id);
-		return {};
-	});
+export const DELETE = serve('DELETE /people/invitations/[id]');

@@ -1,18 +1,4 @@
-import { answer, bodyOf } from '$lib/server/http';
-import { removePerson } from '$lib/server/inquiry';
-import { removeBody, roleBody, setRole } from '$lib/server/people';
+import { serve } from '$lib/server/http';
 
-/** What a person may do. */
-export const PUT = ({ locals, params, request }) =>
-	answer(async () => {
-		const { role } = await bodyOf(request, roleBody);
-		await setRole(locals.person, params.id, role);
-		return {};
-	});
-
-/** Ends the account of a person. */
-export const DELETE = ({ locals, params, request }) =>
-	answer(async () => {
-		await removePerson(locals.person, params.id, await bodyOf(request, removeBody));
-		return {};
-	});
+export const DELETE = serve('DELETE /people/of/[id]');
+export const PUT = serve('PUT /people/of/[id]');

@@ -1,10 +1,3 @@
-import { answer } from '$lib/server/http';
-import { atomFeed } from '$lib/server/keeping';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ params }) =>
-	answer(
-		async () =>
-			new Response(await atomFeed(params.key), {
-				headers: { 'content-type': 'application/atom+xml; charset=utf-8', 'cache-control': 'no-cache' }
-			})
-	);
+export const GET = serve('GET /watches/[key]/feed.atom');

@@ -1,6 +1,3 @@
-import { apiIndex } from '$lib/server/http';
-import { answer } from '$lib/server/http';
-import { removeIndex } from '$lib/server/vocabulary';
+import { serve } from '$lib/server/http';
 
-export const DELETE = ({ locals, params }) =>
-	answer(async () => apiIndex(await removeIndex(locals.person, params.code)));
+export const DELETE = serve('DELETE /api/v1/indexes/[code]');

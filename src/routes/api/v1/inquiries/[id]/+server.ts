@@ -1,4 +1,3 @@
-import { answer } from '$lib/server/http';
-import { exportInquiry } from '$lib/server/inquiry';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params }) => answer(() => exportInquiry(locals.person, params.id));
+export const GET = serve('GET /api/v1/inquiries/[id]');

@@ -1,6 +1,4 @@
-import { answer } from '$lib/server/http';
-import { cancelJob, findJob } from '$lib/server/jobs';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params }) => answer(() => findJob(locals.person, params.id));
-
-export const DELETE = ({ locals, params }) => answer(() => cancelJob(locals.person, params.id));
+export const GET = serve('GET /api/v1/jobs/[id]');
+export const DELETE = serve('DELETE /api/v1/jobs/[id]');

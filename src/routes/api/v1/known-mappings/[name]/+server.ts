@@ -1,15 +1,4 @@
-import { answer } from '$lib/server/http';
-import { uploadOf } from '$lib/server/jobs';
-import { removeMappings, startMappingImport } from '$lib/server/vocabulary';
+import { serve } from '$lib/server/http';
 
-export const PUT = ({ locals, params, request }) =>
-	answer(
-		async () => ({ job: await startMappingImport(locals.person, params.name, uploadOf('', request)) }),
-		202
-	);
-
-export const DELETE = ({ locals, params }) =>
-	answer(async () => {
-		await removeMappings(locals.person, params.name);
-		return { removed: params.name };
-	});
+export const PUT = serve('PUT /api/v1/known-mappings/[name]');
+export const DELETE = serve('DELETE /api/v1/known-mappings/[name]');

@@ -1,9 +1,3 @@
-import { answer } from '$lib/server/http';
-import { removeToken } from '$lib/server/people';
+import { serve } from '$lib/server/http';
 
-/** Removes a token; it is good for nothing from now on. */
-export const DELETE = ({ locals, params }) =>
-	answer(async () => {
-		await removeToken(locals.person, params.id);
-		return { removed: params.id };
-	});
+export const DELETE = serve('DELETE /api/v1/tokens/[id]');

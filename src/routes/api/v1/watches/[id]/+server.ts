@@ -1,8 +1,3 @@
-import { answer } from '$lib/server/http';
-import { removeWatch } from '$lib/server/keeping';
+import { serve } from '$lib/server/http';
 
-export const DELETE = ({ locals, params }) =>
-	answer(async () => {
-		await removeWatch(locals.person, params.id);
-		return { removed: params.id };
-	});
+export const DELETE = serve('DELETE /api/v1/watches/[id]');

@@ -1,15 +1,4 @@
-import { answer } from '$lib/server/http';
-import { makeEditionCurrent, removeEdition } from '$lib/server/vocabulary';
+import { serve } from '$lib/server/http';
 
-/** Makes it the edition that is searched and browsed. */
-export const PUT = ({ locals, params: { code, label } }) =>
-	answer(async () => {
-		await makeEditionCurrent(locals.person, code, label);
-		return { current: label };
-	});
-
-export const DELETE = ({ locals, params: { code, label } }) =>
-	answer(async () => {
-		await removeEdition(locals.person, code, label);
-		return { removed: label };
-	});
+export const PUT = serve('PUT /indexes/[code]/editions/[label]');
+export const DELETE = serve('DELETE /indexes/[code]/editions/[label]');

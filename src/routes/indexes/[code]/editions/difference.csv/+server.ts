@@ -1,13 +1,3 @@
-import { answer, queryOf } from '$lib/server/http';
-import { differenceCsv, differenceQuery } from '$lib/server/keeping';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params: { code }, url }) =>
-	answer(async () => {
-		const { from = '', to = '' } = queryOf(url, differenceQuery);
-		return new Response(await differenceCsv(locals.person, code, from, to), {
-			headers: {
-				'content-type': 'text/csv; charset=utf-8',
-				'content-disposition': `attachment; filename="${code}-difference.csv"`
-			}
-		});
-	});
+export const GET = serve('GET /indexes/[code]/editions/difference.csv');

@@ -1,8 +1,3 @@
-import { answer } from '$lib/server/http';
-import { endReview } from '$lib/server/inquiry';
+import { serve } from '$lib/server/http';
 
-export const DELETE = ({ locals, params }) =>
-	answer(async () => {
-		await endReview(locals.person, params.id, params.apart);
-		return {};
-	});
+export const DELETE = serve('DELETE /inquiry/[id]/apart/[apart]');

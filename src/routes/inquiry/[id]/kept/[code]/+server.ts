@@ -1,6 +1,3 @@
-import { answer } from '$lib/server/http';
-import { askedOf, keepResult } from '$lib/server/reading';
+import { serve } from '$lib/server/http';
 
-/** Keeps the result that the address names as a run. */
-export const POST = ({ locals, params, url }) =>
-	answer(() => keepResult(locals.person, params.id, params.code, askedOf(url)), 201);
+export const POST = serve('POST /inquiry/[id]/kept/[code]');

@@ -1,13 +1,4 @@
-import { answer } from '$lib/server/http';
-import { messageFile, withdrawMessage } from '$lib/server/inquiry';
+import { serve } from '$lib/server/http';
 
-/** The message as a file of mail. */
-export const GET = ({ locals, params }) =>
-	answer(() => messageFile(locals.person, params.id, params.message));
-
-/** Takes it back. */
-export const DELETE = ({ locals, params }) =>
-	answer(async () => {
-		await withdrawMessage(locals.person, params.id, params.message);
-		return {};
-	});
+export const GET = serve('GET /inquiry/[id]/outbox/[message]');
+export const DELETE = serve('DELETE /inquiry/[id]/outbox/[message]');

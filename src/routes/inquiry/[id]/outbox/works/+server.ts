@@ -1,6 +1,3 @@
-import { answer, bodyOf } from '$lib/server/http';
-import { sendWorks, sentBody } from '$lib/server/reading';
+import { serve } from '$lib/server/http';
 
-/** Works of the list as a message. */
-export const POST = ({ locals, params, request }) =>
-	answer(async () => sendWorks(locals.person, params.id, await bodyOf(request, sentBody)), 201);
+export const POST = serve('POST /inquiry/[id]/outbox/works');

@@ -1,8 +1,3 @@
-import { answer } from '$lib/server/http';
-import { amongOf, overlapOf } from '$lib/server/reading';
+import { serve } from '$lib/server/http';
 
-/** How runs, the lines of a block or the blocks of a strategy overlap. */
-export const GET = ({ locals, params, url }) =>
-	answer(() =>
-		overlapOf(locals.person, params.id, params.code, amongOf(url.searchParams.get('among') ?? ''))
-	);
+export const GET = serve('GET /inquiry/[id]/overlap/[code]');

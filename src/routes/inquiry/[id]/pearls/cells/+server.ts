@@ -1,5 +1,3 @@
-import { answer } from '$lib/server/http';
-import { pearlsByCell } from '$lib/server/reading';
+import { serve } from '$lib/server/http';
 
-/** What each cell catches of the pearls. */
-export const GET = ({ locals, params }) => answer(() => pearlsByCell(locals.person, params.id));
+export const GET = serve('GET /inquiry/[id]/pearls/cells');

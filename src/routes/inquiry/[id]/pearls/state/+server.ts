@@ -1,5 +1,3 @@
-import { answer } from '$lib/server/http';
-import { pearlsOf } from '$lib/server/reading';
+import { serve } from '$lib/server/http';
 
-/** How the pearls of an inquiry stand, index by index. */
-export const GET = ({ locals, params }) => answer(() => pearlsOf(locals.person, params.id));
+export const GET = serve('GET /inquiry/[id]/pearls/state');

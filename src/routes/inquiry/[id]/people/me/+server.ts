@@ -1,9 +1,3 @@
-import { answer } from '$lib/server/http';
-import { leaveInquiry } from '$lib/server/inquiry';
+import { serve } from '$lib/server/http';
 
-/** Leaves an inquiry of others. */
-export const DELETE = ({ locals, params }) =>
-	answer(async () => {
-		await leaveInquiry(locals.person, params.id);
-		return {};
-	});
+export const DELETE = serve('DELETE /inquiry/[id]/people/me');

@@ -1,6 +1,3 @@
-import { answer } from '$lib/server/http';
-import { askedOf, phrasesOfResult } from '$lib/server/reading';
+import { serve } from '$lib/server/http';
 
-/** Words and phrases that a result has more often than its index. */
-export const GET = ({ locals, params, url }) =>
-	answer(() => phrasesOfResult(locals.person, params.id, params.code, askedOf(url)));
+export const GET = serve('GET /inquiry/[id]/phrases/[code]');

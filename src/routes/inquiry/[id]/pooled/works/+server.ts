@@ -1,10 +1,3 @@
-import { answer, bodyOf } from '$lib/server/http';
-import { saidOfWorks, sayOfWorks } from '$lib/server/reading';
+import { serve } from '$lib/server/http';
 
-/** Joins records of different indexes as one work, splits them, or takes back what was said; it lasts. */
-export const POST = ({ locals, request }) =>
-	answer(async () => {
-		const { records, others, same } = await bodyOf(request, saidOfWorks);
-		await sayOfWorks(locals.person, records, others, same);
-		return {};
-	});
+export const POST = serve('POST /inquiry/[id]/pooled/works');

@@ -1,9 +1,3 @@
-import { answer, bodyOf } from '$lib/server/http';
-import { takeCitations, takenFile } from '$lib/server/reading';
+import { serve } from '$lib/server/http';
 
-/** Puts the works of a file of citations on the reading list. */
-export const POST = ({ locals, params, request }) =>
-	answer(async () => {
-		const { text, ...how } = await bodyOf(request, takenFile);
-		return takeCitations(locals.person, params.id, text, how);
-	}, 201);
+export const POST = serve('POST /inquiry/[id]/reading-list/file');

@@ -1,9 +1,3 @@
-import { answer, bodyOf } from '$lib/server/http';
-import { takenRecords, takeRecords } from '$lib/server/reading';
+import { serve } from '$lib/server/http';
 
-/** Puts some records on the reading list. */
-export const POST = ({ locals, params, request }) =>
-	answer(async () => {
-		const { records, ...how } = await bodyOf(request, takenRecords);
-		return takeRecords(locals.person, params.id, records, how);
-	}, 201);
+export const POST = serve('POST /inquiry/[id]/reading-list/records');

@@ -1,6 +1,3 @@
-import { answer } from '$lib/server/http';
-import { handIn } from '$lib/server/report';
+import { serve } from '$lib/server/http';
 
-/** Keeps the report as it stands. */
-export const POST = ({ locals, params }) =>
-	answer(async () => ({ number: await handIn(locals.person, params.id) }), 201);
+export const POST = serve('POST /inquiry/[id]/report/handed-in');

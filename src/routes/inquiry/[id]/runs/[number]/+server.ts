@@ -1,13 +1,3 @@
-import { answer, bodyOf, numberOf } from '$lib/server/http';
-import { describeRun, runFields } from '$lib/server/runs';
+import { serve } from '$lib/server/http';
 
-export const PATCH = ({ locals, params, request }) =>
-	answer(async () => {
-		await describeRun(
-			locals.person,
-			params.id,
-			numberOf(params.number, 'a run'),
-			await bodyOf(request, runFields)
-		);
-		return {};
-	});
+export const PATCH = serve('PATCH /inquiry/[id]/runs/[number]');

@@ -1,12 +1,3 @@
-import * as v from 'valibot';
-import { answer, queryOf } from '$lib/server/http';
-import { compareRuns } from '$lib/server/runs';
+import { serve } from '$lib/server/http';
 
-const number = v.pipe(v.string(), v.regex(/^\d{1,9}$/), v.transform(Number));
-const query = v.object({ a: number, b: number });
-
-export const GET = ({ locals, params, url }) =>
-	answer(() => {
-		const { a, b } = queryOf(url, query);
-		return compareRuns(locals.person, params.id, a, b);
-	});
+export const GET = serve('GET /inquiry/[id]/runs/compare');

@@ -1,9 +1,3 @@
-import { answer } from '$lib/server/http';
-import { signOutPerson } from '$lib/server/people';
+import { serve } from '$lib/server/http';
 
-/** Ends every session of a person. */
-export const DELETE = ({ locals, params }) =>
-	answer(async () => {
-		await signOutPerson(locals.person, params.id);
-		return {};
-	});
+export const DELETE = serve('DELETE /people/of/[id]/sessions');

@@ -1,7 +1,3 @@
-import { answer, apiComposition, bodyOf } from '$lib/server/http';
-import { compositionBody, compositionOf } from '$lib/server/reading';
+import { serve } from '$lib/server/http';
 
-export const POST = ({ locals, params, request }) =>
-	answer(async () =>
-		apiComposition(await compositionOf(locals.person, params.code, await bodyOf(request, compositionBody)))
-	);
+export const POST = serve('POST /api/v1/indexes/[code]/composition');

@@ -1,4 +1,3 @@
-import { answer } from '$lib/server/http';
-import { listEditions } from '$lib/server/vocabulary';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params }) => answer(() => listEditions(locals.person, params.code));
+export const GET = serve('GET /api/v1/indexes/[code]/editions');

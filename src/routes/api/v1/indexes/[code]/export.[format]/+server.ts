@@ -1,5 +1,3 @@
-import { answer } from '$lib/server/http';
-import { exportVocabulary } from '$lib/server/vocabulary';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params }) =>
-	answer(() => exportVocabulary(locals.person, params.code, params.format));
+export const GET = serve('GET /api/v1/indexes/[code]/export.[format]');

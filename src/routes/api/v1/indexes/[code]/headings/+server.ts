@@ -1,11 +1,3 @@
-import { apiHeading } from '$lib/server/http';
-import { ServiceError } from '$lib/server/errors';
-import { answer } from '$lib/server/http';
-import { headingSheet } from '$lib/server/browse';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params, url }) =>
-	answer(async () => {
-		const uri = url.searchParams.get('uri');
-		if (!uri) throw new ServiceError(400, 'uri-needed', 'Name the heading with ?uri=….');
-		return apiHeading(await headingSheet(locals.person, params.code, uri));
-	});
+export const GET = serve('GET /api/v1/indexes/[code]/headings');

@@ -1,9 +1,3 @@
-import { apiLookup } from '$lib/server/http';
-import { answer, queryOf } from '$lib/server/http';
-import { lookupInIndex, lookupQuery } from '$lib/server/browse';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params, url }) =>
-	answer(async () => {
-		const { q, limit, with: only } = queryOf(url, lookupQuery);
-		return apiLookup(q, await lookupInIndex(locals.person, params.code, q, limit, only !== 'labels'));
-	});
+export const GET = serve('GET /api/v1/indexes/[code]/lookup');

@@ -1,7 +1,3 @@
-import { answer, apiPhrases, bodyOf } from '$lib/server/http';
-import { phrasesBody, phrasesOf } from '$lib/server/reading';
+import { serve } from '$lib/server/http';
 
-export const POST = ({ locals, params, request }) =>
-	answer(async () =>
-		apiPhrases(await phrasesOf(locals.person, params.code, await bodyOf(request, phrasesBody)))
-	);
+export const POST = serve('POST /api/v1/indexes/[code]/phrases');

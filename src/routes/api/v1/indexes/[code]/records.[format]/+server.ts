@@ -1,5 +1,3 @@
-import { answer } from '$lib/server/http';
-import { exportRecords } from '$lib/server/records';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params }) =>
-	answer(() => exportRecords(locals.person, params.code, params.format));
+export const GET = serve('GET /api/v1/indexes/[code]/records.[format]');

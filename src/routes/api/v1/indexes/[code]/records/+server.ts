@@ -1,11 +1,3 @@
-import { answer } from '$lib/server/http';
-import { uploadOf } from '$lib/server/jobs';
-import { startRecordImport } from '$lib/server/records';
+import { serve } from '$lib/server/http';
 
-export const PUT = ({ locals, params, request, url }) =>
-	answer(async () => {
-		const parting = url.searchParams.get('keywords') ?? undefined;
-		const whole = url.searchParams.get('whole') === 'yes';
-		const upload = uploadOf(params.code, request);
-		return { job: await startRecordImport(locals.person, upload, { parting, whole }) };
-	}, 202);
+export const PUT = serve('PUT /api/v1/indexes/[code]/records');

@@ -1,8 +1,3 @@
-import { apiSearch } from '$lib/server/http';
-import { answer, bodyOf } from '$lib/server/http';
-import { searchBody, searchIndex } from '$lib/server/search';
+import { serve } from '$lib/server/http';
 
-export const POST = ({ locals, params, request }) =>
-	answer(async () =>
-		apiSearch(await searchIndex(locals.person, params.code, await bodyOf(request, searchBody)))
-	);
+export const POST = serve('POST /api/v1/indexes/[code]/search');

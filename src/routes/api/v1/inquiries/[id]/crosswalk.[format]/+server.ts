@@ -1,5 +1,3 @@
-import { exportCrosswalk } from '$lib/server/crosswalk';
-import { answer } from '$lib/server/http';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params }) =>
-	answer(() => exportCrosswalk(locals.person, params.id, params.format));
+export const GET = serve('GET /api/v1/inquiries/[id]/crosswalk.[format]');

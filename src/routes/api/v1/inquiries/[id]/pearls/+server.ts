@@ -1,5 +1,3 @@
-import { answer, apiPearls } from '$lib/server/http';
-import { pearlsOf } from '$lib/server/reading';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params }) =>
-	answer(async () => apiPearls(await pearlsOf(locals.person, params.id)));
+export const GET = serve('GET /api/v1/inquiries/[id]/pearls');

@@ -1,9 +1,3 @@
-import * as v from 'valibot';
-import { answer } from '$lib/server/http';
-import { exportedList, exportList } from '$lib/server/reading';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params, url }) =>
-	answer(() => {
-		const wish = v.parse(exportedList, Object.fromEntries(url.searchParams));
-		return exportList(locals.person, params.id, params.format, wish);
-	});
+export const GET = serve('GET /api/v1/inquiries/[id]/reading-list.[format]');

@@ -1,11 +1,4 @@
-import { answer, apiReadingList, bodyOf } from '$lib/server/http';
-import { listedBody, readList, setList } from '$lib/server/reading';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params }) =>
-	answer(async () => apiReadingList(await readList(locals.person, params.id)));
-
-export const PUT = ({ locals, params, request }) =>
-	answer(async () => {
-		await setList(locals.person, params.id, await bodyOf(request, listedBody));
-		return apiReadingList(await readList(locals.person, params.id));
-	});
+export const GET = serve('GET /api/v1/inquiries/[id]/reading-list');
+export const PUT = serve('PUT /api/v1/inquiries/[id]/reading-list');

@@ -1,5 +1,3 @@
-import { answer, apiRepair } from '$lib/server/http';
-import { repairsFor } from '$lib/server/keeping';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params }) =>
-	answer(async () => (await repairsFor(locals.person, params.id)).map(apiRepair));
+export const GET = serve('GET /api/v1/inquiries/[id]/repairs');

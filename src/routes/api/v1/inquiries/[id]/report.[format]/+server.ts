@@ -1,13 +1,3 @@
-import * as v from 'valibot';
-import { answer } from '$lib/server/http';
-import { reportFile, reportQuery } from '$lib/server/report';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params, url }) =>
-	answer(async () =>
-		reportFile(
-			locals.person,
-			params.id,
-			params.format,
-			v.parse(reportQuery, Object.fromEntries(url.searchParams))
-		)
-	);
+export const GET = serve('GET /api/v1/inquiries/[id]/report.[format]');

@@ -1,4 +1,3 @@
-import { answer } from '$lib/server/http';
-import { jobFindingsCsv } from '$lib/server/jobs';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params }) => answer(() => jobFindingsCsv(locals.person, params.job));
+export const GET = serve('GET /indexes/[code]/imports/[job]/report.csv');

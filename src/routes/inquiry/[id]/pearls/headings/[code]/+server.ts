@@ -1,8 +1,3 @@
-import { answer } from '$lib/server/http';
-import { headingsOfPearls } from '$lib/server/reading';
+import { serve } from '$lib/server/http';
 
-/** The headings that pearls share, with what each would add to a concept. */
-export const GET = ({ locals, params, url }) =>
-	answer(() =>
-		headingsOfPearls(locals.person, params.id, params.code, url.searchParams.get('concept') ?? '')
-	);
+export const GET = serve('GET /inquiry/[id]/pearls/headings/[code]');

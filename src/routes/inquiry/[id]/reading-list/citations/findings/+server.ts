@@ -1,9 +1,3 @@
-import * as v from 'valibot';
-import { answer } from '$lib/server/http';
-import { checkedQuery, checkList } from '$lib/server/reading';
+import { serve } from '$lib/server/http';
 
-/** What is probably wrong with the citations of the list. */
-export const GET = ({ locals, params, url }) =>
-	answer(() =>
-		checkList(locals.person, params.id, v.parse(checkedQuery, Object.fromEntries(url.searchParams)))
-	);
+export const GET = serve('GET /inquiry/[id]/reading-list/citations/findings');

@@ -1,9 +1,3 @@
-import { answer, queryOf } from '$lib/server/http';
-import { exportRecordsNamed, markedQuery } from '$lib/server/reading';
+import { serve } from '$lib/server/http';
 
-/** Some records of an index as a file of citations. */
-export const GET = ({ locals, params, url }) =>
-	answer(() => {
-		const { ids } = queryOf(url, markedQuery);
-		return exportRecordsNamed(locals.person, params.id, params.code, ids, params.format);
-	});
+export const GET = serve('GET /inquiry/[id]/records/[code]/marked.[format]');

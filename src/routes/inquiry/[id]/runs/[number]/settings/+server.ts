@@ -1,5 +1,3 @@
-import { answer, numberOf } from '$lib/server/http';
-import { restoredSettings } from '$lib/server/runs';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params }) =>
-	answer(() => restoredSettings(locals.person, params.id, numberOf(params.number, 'a run')));
+export const GET = serve('GET /inquiry/[id]/runs/[number]/settings');

@@ -1,5 +1,3 @@
-import { answer } from '$lib/server/http';
-import { judgedCheck } from '$lib/server/reading';
+import { serve } from '$lib/server/http';
 
-/** The check of a strategy, with what was left as it is. */
-export const GET = ({ locals, params }) => answer(() => judgedCheck(locals.person, params.id, params.code));
+export const GET = serve('GET /inquiry/[id]/strategy/[code]/check');

@@ -1,6 +1,3 @@
-import { apiHeading } from '$lib/server/http';
-import { answer } from '$lib/server/http';
-import { headingSheet } from '$lib/server/browse';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params }) =>
-	answer(async () => apiHeading(await headingSheet(locals.person, params.code, params.id)));
+export const GET = serve('GET /api/v1/indexes/[code]/headings/[id]');

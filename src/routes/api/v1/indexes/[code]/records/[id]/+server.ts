@@ -1,6 +1,3 @@
-import { apiRecord } from '$lib/server/http';
-import { answer } from '$lib/server/http';
-import { recordSheet } from '$lib/server/records';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params }) =>
-	answer(async () => apiRecord(await recordSheet(locals.person, params.code, params.id)));
+export const GET = serve('GET /api/v1/indexes/[code]/records/[id]');

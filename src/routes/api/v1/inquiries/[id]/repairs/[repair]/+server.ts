@@ -1,13 +1,3 @@
-import { answer, bodyOf } from '$lib/server/http';
-import { leaveRepair, repairBody, takeRepair } from '$lib/server/keeping';
+import { serve } from '$lib/server/http';
 
-/** Takes it; with `{ "leave": "why" }` leaves what it is for as it is. */
-export const POST = ({ locals, params: { id, repair }, request }) =>
-	answer(async () => {
-		const { leave } = request.body === null ? {} : await bodyOf(request, repairBody);
-		const { revision, summary } =
-			leave === undefined
-				? await takeRepair(locals.person, id, repair)
-				: await leaveRepair(locals.person, id, repair, leave);
-		return { revision, summary };
-	});
+export const POST = serve('POST /api/v1/inquiries/[id]/repairs/[repair]');

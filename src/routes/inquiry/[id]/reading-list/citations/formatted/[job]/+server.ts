@@ -1,5 +1,3 @@
-import { answer } from '$lib/server/http';
-import { citedByJob } from '$lib/server/records';
+import { serve } from '$lib/server/http';
 
-/** How far the formatting is, with the citations once it has ended. */
-export const GET = ({ locals, params }) => answer(() => citedByJob(locals.person, params.job));
+export const GET = serve('GET /inquiry/[id]/reading-list/citations/formatted/[job]');

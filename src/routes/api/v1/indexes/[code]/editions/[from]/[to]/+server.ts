@@ -1,5 +1,3 @@
-import { answer, apiDifference } from '$lib/server/http';
-import { differenceOfEditions } from '$lib/server/vocabulary';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params: { code, from, to } }) =>
-	answer(async () => apiDifference(await differenceOfEditions(locals.person, code, from, to)));
+export const GET = serve('GET /api/v1/indexes/[code]/editions/[from]/[to]');

@@ -1,4 +1,3 @@
-import { answer } from '$lib/server/http';
-import { neighboursOf } from '$lib/server/reading';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params }) => answer(() => neighboursOf(locals.person, params.code, params.id));
+export const GET = serve('GET /api/v1/indexes/[code]/records/[id]/neighbours');

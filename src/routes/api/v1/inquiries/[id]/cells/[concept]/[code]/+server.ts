@@ -1,11 +1,3 @@
-import { answer, bodyOf } from '$lib/server/http';
-import { cellBody, setCell } from '$lib/server/crosswalk';
+import { serve } from '$lib/server/http';
 
-export const PUT = ({ locals, params, request }) =>
-	answer(async () =>
-		setCell(
-			locals.person,
-			{ inquiry: params.id, concept: params.concept, index: params.code },
-			await bodyOf(request, cellBody)
-		)
-	);
+export const PUT = serve('PUT /api/v1/inquiries/[id]/cells/[concept]/[code]');

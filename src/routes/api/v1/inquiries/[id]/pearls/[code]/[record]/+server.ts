@@ -1,12 +1,4 @@
-import { answer, apiPearls } from '$lib/server/http';
-import { setPearl } from '$lib/server/reading';
+import { serve } from '$lib/server/http';
 
-const set =
-	(isPearl: boolean) =>
-	({ locals, params }: { locals: App.Locals; params: { id: string; code: string; record: string } }) =>
-		answer(async () =>
-			apiPearls(await setPearl(locals.person, params.id, params.code, params.record, isPearl))
-		);
-
-export const PUT = set(true);
-export const DELETE = set(false);
+export const PUT = serve('PUT /api/v1/inquiries/[id]/pearls/[code]/[record]');
+export const DELETE = serve('DELETE /api/v1/inquiries/[id]/pearls/[code]/[record]');

@@ -1,4 +1,3 @@
-import { answer } from '$lib/server/http';
-import { checkOf } from '$lib/server/reading';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params }) => answer(() => checkOf(locals.person, params.id, params.code));
+export const GET = serve('GET /api/v1/inquiries/[id]/strategies/[code]/check');

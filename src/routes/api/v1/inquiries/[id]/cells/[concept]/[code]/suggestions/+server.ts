@@ -1,7 +1,3 @@
-import { suggestionsFor } from '$lib/server/crosswalk';
-import { answer, apiSuggestions } from '$lib/server/http';
+import { serve } from '$lib/server/http';
 
-export const GET = ({ locals, params }) =>
-	answer(async () =>
-		apiSuggestions(await suggestionsFor(locals.person, params.id, params.concept, params.code))
-	);
+export const GET = serve('GET /api/v1/inquiries/[id]/cells/[concept]/[code]/suggestions');
