@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { descending } from './result-order';
+import { byBuckets, descending } from './result-order';
 
 describe('records by a number each', () => {
 	it('come as a stable sort puts them, whatever the numbers are', () => {

@@ -5,6 +5,8 @@
  */
 
 const BUCKETS = 2 ** 16;
+/** Fewer records than this are sorted by comparing sooner than buckets are made. */
+const MANY = 20_000;
 /** In a bucket with more records than this they are sorted by comparing. */
 const FEW = 32;
 
@@ -14,6 +16,12 @@ const FEW = 32;
  * @param keys for each record number, none of them infinite
  */
 export function descending(numbers: Uint32Array, keys: ArrayLike<number>): Uint32Array {
+	if (numbers.length < MANY) return numbers.slice().sort((a, b) => keys[b] - keys[a]);
+	return byBuckets(numbers, keys);
+}
+
+/** The same, whatever there are. */
+export function byBuckets(numbers: Uint32Array, keys: ArrayLike<number>): Uint32Array {
 	let [least, most] = [Infinity, -Infinity];
 	for (const n of numbers) {
 		if (keys[n] < least) least = keys[n];

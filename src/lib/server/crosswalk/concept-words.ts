@@ -22,10 +22,12 @@ import {
 	wordTestsOf
 } from '../../../core/search';
 import { fold, wordsOf } from '../../../core/text';
+import { Cache } from '../caches';
+import { perConnection } from '../db';
 import { allowIn, loadInquiry, coalescedView, WITHOUT_WORKS } from '../inquiry';
 import type { Person } from '../people';
 import { searchVocabulary, setsOf } from '../records';
-import { tellingWords } from '../search';
+import { type TellingWord, tellingWords } from '../search';
 import { type CurrentIndex, currentIndexes, editionIndex } from '../vocabulary';
 import { type Loaded, load, placesOf } from './crosswalk-facts';
 import { termsAt } from './facts-rows';
@@ -82,6 +84,9 @@ async function termsOfPicks(inquiry: Inquiry, vocabularies: Loaded['vocabularies
 	}));
 }
 
+/** The check of a strategy and the report ask for the words of every concept again and again. */
+const tellingCache = perConnection(() => new Cache<TellingWord[]>(1_000));
+
 /** What records with a concept's headings say far oftener than others do, the most telling first; of each index a few. */
 async function saidOfPicks(inquiry: Inquiry, vocabularies: Loaded['vocabularies'], conceptId: string) {
 	const own = await Promise.all(
@@ -92,15 +97,14 @@ async function saidOfPicks(inquiry: Inquiry, vocabularies: Loaded['vocabularies'
 			if (picks.length === 0 || current.index.records === 0) return [];
 			const sets = setsOf(current.index);
 			const expressions = picks.map(headingExpression);
-			const loaded = await sets.load(leavesOf(expressions), await searchVocabulary(current));
-			const among = RecordSet.union(expressions.map((expression) => evaluate(expression, loaded)));
+			const key = `${sets.version} ${current.edition?.id} ${JSON.stringify(expressions)}`;
+			const telling = await tellingCache().of(key, async () => {
+				const loaded = await sets.load(leavesOf(expressions), await searchVocabulary(current));
+				const among = RecordSet.union(expressions.map((expression) => evaluate(expression, loaded)));
+				return tellingWords(sets, among, MOST_SAID);
+			});
 			const label = pickName(picks[0]);
-			return (await tellingWords(sets, among, MOST_SAID)).map(({ text, g2 }) => ({
-				text,
-				g2,
-				label,
-				indexCode
-			}));
+			return telling.map(({ text, g2 }) => ({ text, g2, label, indexCode }));
 		})
 	);
 	return own.flat().sort((a, b) => b.g2 - a.g2);

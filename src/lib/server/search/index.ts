@@ -10,7 +10,7 @@ export type { StrategyView, TextFault, Trial } from './searching';
 export { openingOf } from './search-schema';
 export { countedByText } from './line-counts';
 export { searchable } from './searchable';
-export { tellingWords } from './telling-words';
+export { tellingWords, type TellingWord } from './telling-words';
 export { formsOfStem } from './stem-forms';
 export type { StemForms } from './stem-forms';
 export { searchEndpoints } from './search-endpoints';
