@@ -58,23 +58,30 @@ describe('The regions of sets', () => {
 
 /** Shares of a drawing, by throwing points at it: knows nothing of how it was made. */
 function sharesSeen(circles: readonly Circle[]): Map<string, number> {
-	const seen = new Map<string, number>();
 	const left = Math.min(...circles.map(({ x, r }) => x - r));
 	const top = Math.min(...circles.map(({ y, r }) => y - r));
 	const wide = Math.max(...circles.map(({ x, r }) => x + r)) - left;
 	const high = Math.max(...circles.map(({ y, r }) => y + r)) - top;
 	const STEPS = 400;
-	let all = 0;
+	/** By the circles that a point is in, a bit for each. */
+	const seen = new Uint32Array(2 ** circles.length);
 	for (let i = 0; i < STEPS; i++)
 		for (let j = 0; j < STEPS; j++) {
 			const [x, y] = [left + ((i + 0.5) / STEPS) * wide, top + ((j + 0.5) / STEPS) * high];
-			const members = circles.flatMap((own, n) => (Math.hypot(x - own.x, y - own.y) < own.r ? [n] : []));
-			if (members.length === 0) continue;
-			all++;
-			seen.set(members.join(), (seen.get(members.join()) ?? 0) + 1);
+			let members = 0;
+			for (let n = 0; n < circles.length; n++) {
+				const { x: ownX, y: ownY, r } = circles[n];
+				if ((x - ownX) ** 2 + (y - ownY) ** 2 < r ** 2) members |= 1 << n;
+			}
+			seen[members]++;
 		}
-	for (const [members, count] of seen) seen.set(members, count / all);
-	return seen;
+	const all = seen.subarray(1).reduce((sum, count) => sum + count, 0);
+	const named = (members: number) => circles.flatMap((_, n) => ((members >> n) & 1 ? [n] : [])).join();
+	return new Map(
+		Array.from(seen, (count, members): [string, number] => [named(members), count / all]).filter(
+			([members, share]) => members !== '' && share > 0
+		)
+	);
 }
 
 function expectInProportion(regions: readonly Region[], circles: readonly Circle[]): void {

@@ -16,9 +16,10 @@ describe('records by a number each', () => {
 				(keys, some) => {
 					const numbers = [...new Set(some)].filter((n) => n < keys.length);
 					const wanted = numbers.map((n, i) => ({ n, i })).sort((a, b) => keys[b.n] - keys[a.n] || a.i - b.i);
-					expect([...descending(Uint32Array.from(numbers), Float64Array.from(keys))]).toEqual(
-						wanted.map(({ n }) => n)
-					);
+					for (const sort of [descending, byBuckets])
+						expect([...sort(Uint32Array.from(numbers), Float64Array.from(keys))]).toEqual(
+							wanted.map(({ n }) => n)
+						);
 				}
 			)
 		);
