@@ -1,7 +1,7 @@
 /** The crosswalk as CSV (RFC 4180), for spreadsheets; and read back from it. */
 import Papa from 'papaparse';
 import { FIT_WORDS, FITS, ROLE_WORDS, ROLES, STATUSES, type Inquiry, wordsOfConcept } from '../crosswalk';
-import type { IncomingCell, IncomingCrosswalk } from './crosswalk-import';
+import type { IncomingCell, IncomingCrosswalk } from './incoming-crosswalk';
 import { crosswalkRows, type IndexName } from './crosswalk-rows';
 import { guard, unguarded } from './csv-guard';
 import { joinList, splitList } from './vocabulary-csv';

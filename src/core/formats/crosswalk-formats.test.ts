@@ -11,7 +11,7 @@ import {
 	type IncomingCell,
 	type IncomingCrosswalk,
 	type Placement
-} from './crosswalk-import';
+} from './incoming-crosswalk';
 import { crosswalkFromJson, crosswalkToJson } from './crosswalk-json';
 import { crosswalkToJsonLd } from './crosswalk-skos';
 import { crosswalkFromSssom, crosswalkToSssom } from './crosswalk-sssom';

@@ -17,7 +17,7 @@ import {
 	type IncomingConcept,
 	type IncomingCrosswalk,
 	type IncomingWord
-} from './crosswalk-import';
+} from './incoming-crosswalk';
 import type { IndexName } from './crosswalk-rows';
 
 export const CROSSWALK_FORMAT = 'oakmoss-crosswalk';

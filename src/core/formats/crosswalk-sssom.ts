@@ -4,7 +4,7 @@
  */
 import Papa from 'papaparse';
 import { FITS, ROLES, STATUSES, type Inquiry, type Role, wordsOfConcept } from '../crosswalk';
-import type { IncomingCell, IncomingCrosswalk } from './crosswalk-import';
+import type { IncomingCell, IncomingCrosswalk } from './incoming-crosswalk';
 import { crosswalkRows, type CrosswalkRow, type IndexName } from './crosswalk-rows';
 import { conceptUri } from './crosswalk-skos';
 import { guard, unguarded } from './csv-guard';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { ask, inWords } from '$lib/client/ask';
 	import { messages } from '../messages/messages.svelte';
-	import type { ImportPlan } from '$core/formats/crosswalk-import';
+	import type { ImportPlan } from '$core/formats/incoming-crosswalk';
 	import Panel from '../parts/Panel.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 

@@ -6,7 +6,7 @@ import {
 	type ImportPlan,
 	type IncomingCrosswalk,
 	type Placement
-} from '../../../core/formats/crosswalk-import';
+} from '../../../core/formats/incoming-crosswalk';
 import { fold } from '../../../core/text';
 import type { EditionIndex } from '../../../core/edition/edition-index';
 import type { Person } from '../people';

@@ -1,6 +1,6 @@
 /** A crosswalk as it stands in a file, in any format that is taken. */
 import { crosswalkFromCsv } from '../../../core/formats/crosswalk-csv';
-import type { IncomingCrosswalk } from '../../../core/formats/crosswalk-import';
+import type { IncomingCrosswalk } from '../../../core/formats/incoming-crosswalk';
 import { crosswalkFromJson } from '../../../core/formats/crosswalk-json';
 import { crosswalkFromSssom } from '../../../core/formats/crosswalk-sssom';
 import { sheetAsCsv } from './workbook';

@@ -2,7 +2,7 @@
 import { sql } from 'drizzle-orm';
 import { index, pgTable, smallint, text } from 'drizzle-orm/pg-core';
 import { moment } from './columns';
-import { inquiries } from './inquiry';
+import { inquiries } from './inquiry-tables';
 
 /** Messages that were written and would be sent: kept as files of mail, as no mail leaves this installation. */
 export const outbox = pgTable(

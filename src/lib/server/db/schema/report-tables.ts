@@ -2,7 +2,7 @@
 import { integer, json, jsonb, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
 import type { PartName, ReportFacts, ReportTexts } from '../../../../core/report';
 import { moment } from './columns';
-import { ofInquiry } from './inquiry';
+import { ofInquiry } from './inquiry-tables';
 
 /** What goes into a report: parts in their order, runs, the citation style, and what people say of items. */
 interface ReportDraft {

@@ -3,7 +3,7 @@ import { integer, jsonb, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
 import type { StrategySettings } from '../../../../core/crosswalk/inquiry';
 import type { LimitSetting } from '../../../../core/crosswalk/limits';
 import { bytea, moment } from './columns';
-import { ofInquiry } from './inquiry';
+import { ofInquiry } from './inquiry-tables';
 
 /** Every kept execution of a strategy. The records it found are kept with it, so that runs can be compared for ever. */
 export const runs = pgTable(

@@ -25,7 +25,7 @@ import type { ListEntry } from '../../../../core/crosswalk/list-entry';
 import type { CslItem } from '../../../../core/evidence/citation';
 import type { LimitSetting } from '../../../../core/crosswalk/limits';
 import { moment } from './columns';
-import { ofPerson, groups } from './people';
+import { ofPerson, groups } from './people-tables';
 
 export const inquiries = pgTable('inquiries', {
 	id: text('id').primaryKey(),

@@ -2,7 +2,7 @@
 import { boolean, index, integer, jsonb, pgTable, text } from 'drizzle-orm/pg-core';
 import type { Finding, ImportCounts } from '../../../../core/vocabulary/vocabulary-data';
 import { moment } from './columns';
-import { subjectIndexes } from './vocabulary';
+import { subjectIndexes } from './vocabulary-tables';
 
 export interface JobReport {
 	counts: ImportCounts & Record<string, number>;

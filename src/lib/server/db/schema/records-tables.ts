@@ -12,7 +12,7 @@ import {
 } from 'drizzle-orm/pg-core';
 import type { CslItem } from '../../../../core/evidence/citation';
 import { bytea, tsvector, moment } from './columns';
-import { subjectIndexes } from './vocabulary';
+import { subjectIndexes } from './vocabulary-tables';
 
 /** Records are numbered from 0 in each index; sets of records are sets of these numbers. */
 export const records = pgTable(

@@ -2,8 +2,8 @@
 import { boolean, index, integer, json, pgTable, primaryKey, serial, text } from 'drizzle-orm/pg-core';
 import type { RecordDraft } from '../../../../core/formats/record-draft';
 import { moment } from './columns';
-import { subjectIndexes } from './vocabulary';
-import { inquiries } from './inquiry';
+import { subjectIndexes } from './vocabulary-tables';
+import { inquiries } from './inquiry-tables';
 
 /** What is looked for among records that arrive: the strategies of an inquiry, or a text of its own. */
 export const watches = pgTable(
