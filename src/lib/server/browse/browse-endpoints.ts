@@ -57,8 +57,7 @@ export const browseEndpoints = [
 		},
 		answer: lookupAnswer,
 		query: lookupQuery,
-		run: async ({ person, params, query }) => {
-			const { q, limit, with: only } = query;
+		run: async ({ person, params, query: { q, limit, with: only } }) => {
 			return apiLookup(q, await lookupInIndex(person, params.code, q, limit, only !== 'labels'));
 		}
 	}),
@@ -68,12 +67,10 @@ export const browseEndpoints = [
 			depth: v.optional(v.pipe(v.string(), v.regex(/^\d{1,2}$/), v.transform(Number)), '1'),
 			holding: v.optional(v.pipe(v.string(), v.maxLength(200)))
 		}),
-		run: ({ person, params, query }) => {
-			const { depth, holding } = query;
-			return holding === undefined
+		run: ({ person, params, query: { depth, holding } }) =>
+			holding === undefined
 				? hierarchyTo(person, params.code, depth)
-				: hierarchyHolding(person, params.code, holding);
-		}
+				: hierarchyHolding(person, params.code, holding)
 	}),
 	endpoint('GET /indexes/[code]/narrower', {
 		action: 'read',
@@ -93,12 +90,10 @@ export const browseEndpoints = [
 			from: v.optional(whole, '0'),
 			count: v.optional(v.pipe(whole, v.maxValue(1_000)), '200')
 		}),
-		run: ({ person, params, query }) => {
-			const { kind, typed, from, count } = query;
-			return typed === undefined
+		run: ({ person, params, query: { kind, typed, from, count } }) =>
+			typed === undefined
 				? rollWindow(person, params.code, kind, from, count)
-				: rollPlaceOf(person, params.code, kind, typed);
-		}
+				: rollPlaceOf(person, params.code, kind, typed)
 	}),
 	endpoint('GET /indexes/[code]/sheet', {
 		action: 'read',
@@ -114,8 +109,7 @@ export const browseEndpoints = [
 	endpoint('GET /inquiry/[id]/lanes/records', {
 		action: 'read',
 		query: lanesQuery,
-		run: async ({ person, params, query }) => {
-			const { q } = query;
+		run: async ({ person, params, query: { q } }) => {
 			const codes = await chosenIndexes(person, params.id);
 			return spokenInIndexes(person, codes, q);
 		}

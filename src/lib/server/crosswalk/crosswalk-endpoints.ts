@@ -75,10 +75,7 @@ export const crosswalkEndpoints = [
 	endpoint('GET /inquiry/[id]/suggestions', {
 		action: 'read',
 		query: v.object({ concept: v.string(), index: v.string() }),
-		run: ({ person, params, query }) => {
-			const { concept, index } = query;
-			return suggestionsFor(person, params.id, concept, index);
-		}
+		run: ({ person, params, query: { concept, index } }) => suggestionsFor(person, params.id, concept, index)
 	}),
 	endpoint('GET /inquiry/[id]/words', {
 		action: 'read',

@@ -112,10 +112,8 @@ export const inquiryEndpoints = [
 	endpoint('POST /inquiry/[id]/commands', {
 		action: 'change-inquiry',
 		body: sentCommand,
-		run: async ({ person, params, body }) => {
-			const { command, ...sender } = body;
-			return changeInquiry(person, params.id, command, sender);
-		}
+		run: ({ person, params, body: { command, ...sender } }) =>
+			changeInquiry(person, params.id, command, sender)
 	}),
 	endpoint('POST /inquiry/[id]/copy', {
 		action: 'read',
@@ -176,8 +174,7 @@ export const inquiryEndpoints = [
 	endpoint('DELETE /inquiry/[id]/people/links', {
 		action: 'own-inquiry',
 		body: keyBody,
-		run: async ({ person, params, body }) => {
-			const { key } = body;
+		run: async ({ person, params, body: { key } }) => {
 			await takeBackLink(person, params.id, key);
 			return {};
 		}

@@ -108,9 +108,7 @@ export const keepingEndpoints = [
 		action: 'change-inquiry',
 		status: 201,
 		body: newWatch,
-		run: async ({ person, params, body }) => {
-			return makeWatch(person, { ...body, inquiry: params.id });
-		}
+		run: ({ person, params, body }) => makeWatch(person, { ...body, inquiry: params.id })
 	}),
 	/** Has the watches look now. */
 	endpoint('PUT /inquiry/[id]/watches', {

@@ -53,8 +53,7 @@ export const peopleEndpoints = [
 	endpoint('POST /account/confirm', {
 		action: 'open',
 		body: keyBody,
-		run: async ({ body, caller }) => {
-			const { key } = body;
+		run: async ({ body: { key }, caller }) => {
 			await confirm(caller, key);
 			return {};
 		}
@@ -64,8 +63,7 @@ export const peopleEndpoints = [
 		action: 'open',
 		status: 202,
 		body: addressBody,
-		run: async ({ body, caller }) => {
-			const { email } = body;
+		run: async ({ body: { email }, caller }) => {
 			await forgotten(caller, email);
 			return {};
 		}
@@ -113,8 +111,7 @@ export const peopleEndpoints = [
 	endpoint('POST /account/sign-out', {
 		action: 'open',
 		body: sessionsBody,
-		run: async ({ body, caller }) => {
-			const { everywhere } = body;
+		run: async ({ body: { everywhere }, caller }) => {
 			return signed(await (everywhere ? signOutEverywhere : signOut)(caller));
 		}
 	}),
@@ -221,8 +218,7 @@ export const peopleEndpoints = [
 	endpoint('PUT /people/of/[id]', {
 		action: 'govern',
 		body: roleBody,
-		run: async ({ person, params, body }) => {
-			const { role } = body;
+		run: async ({ person, params, body: { role } }) => {
 			await setRole(person, params.id, role);
 			return {};
 		}

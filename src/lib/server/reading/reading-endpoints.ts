@@ -235,10 +235,8 @@ export const readingEndpoints = [
 	endpoint('POST /inquiry/[id]/pearls/of/[code]', {
 		action: 'read',
 		body: trialBody,
-		run: async ({ person, params, body }) => {
-			const { commands } = body;
-			return pearlsOfStrategy(person, params.id, params.code, commands);
-		}
+		run: ({ person, params, body: { commands } }) =>
+			pearlsOfStrategy(person, params.id, params.code, commands)
 	}),
 	/** Which records a text of citations is about; nothing is changed. */
 	endpoint('POST /inquiry/[id]/pearls/recognised', {
@@ -278,8 +276,7 @@ export const readingEndpoints = [
 	endpoint('POST /inquiry/[id]/pooled/works', {
 		action: 'change-inquiry',
 		body: saidOfWorks,
-		run: async ({ person, body }) => {
-			const { records, others, same } = body;
+		run: async ({ person, body: { records, others, same } }) => {
 			await sayOfWorks(person, records, others, same);
 			return {};
 		}
@@ -301,10 +298,7 @@ export const readingEndpoints = [
 		action: 'change-inquiry',
 		status: 201,
 		body: takenFile,
-		run: async ({ person, params, body }) => {
-			const { text, ...how } = body;
-			return takeCitations(person, params.id, text, how);
-		}
+		run: ({ person, params, body: { text, ...how } }) => takeCitations(person, params.id, text, how)
 	}),
 	/** Puts the result that the address names on the reading list. */
 	endpoint('POST /inquiry/[id]/reading-list/of/[code]', {
@@ -330,28 +324,20 @@ export const readingEndpoints = [
 		action: 'change-inquiry',
 		status: 201,
 		body: takenRecords,
-		run: async ({ person, params, body }) => {
-			const { records, ...how } = body;
-			return takeRecords(person, params.id, records, how);
-		}
+		run: ({ person, params, body: { records, ...how } }) => takeRecords(person, params.id, records, how)
 	}),
 	/** Works of the list in full, by their entries. */
 	endpoint('GET /inquiry/[id]/reading-list/works', {
 		action: 'read',
 		query: worksQuery,
-		run: ({ person, params, query }) => {
-			const { ids } = query;
-			return listedWorks(person, params.id, ids);
-		}
+		run: ({ person, params, query: { ids } }) => listedWorks(person, params.id, ids)
 	}),
 	/** Some records of an index as a file of citations. */
 	endpoint('GET /inquiry/[id]/records/[code]/marked.[format]', {
 		action: 'read',
 		query: markedQuery,
-		run: ({ person, params, query }) => {
-			const { ids } = query;
-			return exportRecordsNamed(person, params.id, params.code, ids, params.format);
-		}
+		run: ({ person, params, query: { ids } }) =>
+			exportRecordsNamed(person, params.id, params.code, ids, params.format)
 	}),
 	/** The check of a strategy, with what was left as it is. */
 	endpoint('GET /inquiry/[id]/strategy/[code]/check', {

@@ -53,9 +53,6 @@ export const runsEndpoints = [
 	endpoint('GET /inquiry/[id]/runs/compare', {
 		action: 'read',
 		query: v.object({ a: number, b: number }),
-		run: ({ person, params, query }) => {
-			const { a, b } = query;
-			return compareRuns(person, params.id, a, b);
-		}
+		run: ({ person, params, query: { a, b } }) => compareRuns(person, params.id, a, b)
 	})
 ];

@@ -25,8 +25,7 @@ export const searchEndpoints = [
 			'The syntax tree of CQL whose headings, fields and values the index knows; 422 with position and expectation else',
 		answer: treeAnswer,
 		body: parseBody,
-		run: async ({ person, params, body }) => {
-			const { cql } = body;
+		run: async ({ person, params, body: { cql } }) => {
 			try {
 				return await parseForIndex(person, params.code, cql);
 			} catch (error) {
@@ -74,27 +73,20 @@ export const searchEndpoints = [
 	endpoint('POST /inquiry/[id]/strategy/[code]', {
 		action: 'read',
 		body: trialBody,
-		run: async ({ person, params, body }) => {
-			const { commands } = body;
-			return tryCommands(person, params.id, params.code, commands);
-		}
+		run: ({ person, params, body: { commands } }) => tryCommands(person, params.id, params.code, commands)
 	}),
 	/** The values of a limit within what the strategy finds; nothing is carried out. */
 	endpoint('POST /inquiry/[id]/strategy/[code]/limits', {
 		action: 'read',
 		body: limitPricesBody,
-		run: async ({ person, params, body }) => {
-			const { tried, field } = body;
-			return limitPrices(person, params.id, params.code, tried, field);
-		}
+		run: ({ person, params, body: { tried, field } }) =>
+			limitPrices(person, params.id, params.code, tried, field)
 	}),
 	/** What each of some changes would make the strategy find; nothing is carried out. */
 	endpoint('POST /inquiry/[id]/strategy/[code]/prices', {
 		action: 'read',
 		body: changePricesBody,
-		run: async ({ person, params, body }) => {
-			const { tried, each } = body;
-			return changePrices(person, params.id, params.code, tried, each);
-		}
+		run: ({ person, params, body: { tried, each } }) =>
+			changePrices(person, params.id, params.code, tried, each)
 	})
 ];

@@ -127,8 +127,7 @@ export const vocabularyEndpoints = [
 	endpoint('PUT /indexes/[code]/own', {
 		action: 'change-indexes',
 		body: ownBody,
-		run: async ({ person, params, body }) => {
-			const { own } = body;
+		run: async ({ person, params, body: { own } }) => {
 			await setOwn(person, params.code, own);
 			return {};
 		}
