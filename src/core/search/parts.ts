@@ -120,7 +120,7 @@ export interface PartWords {
 }
 
 /**
- * What a part is, in words that go on from "records".
+ * What a part is, in words that go on from “records”.
  * @param limitLabel what people call a limit
  */
 export function wordsOfPart(

@@ -57,7 +57,7 @@ export interface OpenedResult {
 	/** The order it is in: that asked for, else that of a typed text, else best match. */
 	sort: Sort;
 	sheet: OpenRecord | undefined;
-	/** What the records are, in words that go on from "records"; none where they are simply what the strategy finds. */
+	/** What the records are, in words that go on from “records”; none where they are simply what the strategy finds. */
 	title: PartWords | undefined;
 	faults: Fault[];
 }

@@ -2,7 +2,6 @@
 import * as v from 'valibot';
 import { strategyFiles } from './searching';
 import { endpoint } from '../endpoint';
-import { json } from '@sveltejs/kit';
 import { ServiceError } from '../errors';
 import {
 	parseBody,
@@ -32,7 +31,10 @@ export const searchEndpoints = [
 				if (!(error instanceof ServiceError) || error.code !== 'cql') throw error;
 				// Position and expectation stand at the top, where a script looks for them.
 				const { message, details } = error;
-				return json({ ...(details as object), error: { code: 'cql', message, details } }, { status: 422 });
+				return Response.json(
+					{ ...(details as object), error: { code: 'cql', message, details } },
+					{ status: 422 }
+				);
 			}
 		}
 	}),
