@@ -62,8 +62,7 @@ describe('by keyboard alone', () => {
 		await page.keyboard.up('Alt');
 		await waitForText(page, '[aria-label=Concepts]', 'bright light in the room');
 		await page.keyboard.press('Escape');
-		await tabTo(page, 'Add words');
-		await page.keyboard.press('Enter');
+		await tabTo(page, 'New words for bright light in the room');
 		await page.keyboard.type('lighting; illumination; ward');
 		await page.keyboard.press('Enter');
 		await waitForText(page, 'main ol', '“ward”');

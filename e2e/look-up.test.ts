@@ -110,6 +110,9 @@ describe('a first row', () => {
 		await pressKeys(page, 'Enter');
 		await waitForText(page, '[aria-label=Concepts]', 'alarm sounds');
 		await page.waitForFunction(() => !document.querySelector('[data-part="alarm sounds"]'));
+		// Its lanes come up, and the keys go on among the parts.
+		await page.waitForSelector('[aria-label="Headings for alarm sounds"] [data-cell$=":yarrow"] li');
+		expect(await page.evaluate(() => (document.activeElement as HTMLElement).dataset.part)).toBe('wards');
 		// As it is typed, it is read anew.
 		await press(page, 'Change');
 		await page.waitForSelector('main textarea');

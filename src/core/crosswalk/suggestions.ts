@@ -2,8 +2,9 @@
  * Suggestions for a cell: headings that may stand for a concept in an index, each with its evidence.
  *
  * Evidence comes in parts, each scaled to 0–1: (a) labels, from the concept's words and from what is picked for it in other
- * indexes, and apart from these what speaks for a part of its name only; (b) neighbourhood of strong matches in the hierarchy; (c) co-tagging and (d) association, from records, where
- * there are any; (e) memory of other inquiries; (f) known mappings between vocabularies. `likelihood.ts` combines them.
+ * indexes, and apart from these what speaks for a part of its name only; (b) neighbourhood of strong matches in the
+ * hierarchy; (c) co-tagging and (d) association, from records, where there are any; (e) memory of other inquiries; (f) known
+ * mappings between vocabularies. `likelihood.ts` combines them.
  */
 import { lookup, saysIt, type Tier } from '../lookup';
 import { contentWords, fold, splitQualifier, variantKey, type AcronymPair } from '../text';

@@ -4,6 +4,7 @@
  * others, "Mapping entry vocabulary to unfamiliar metadata vocabularies", D-Lib Magazine 5, 1999.)
  */
 import { lift, logLikelihood } from '../evidence';
+import { union } from '../lookup/sorted-lists';
 import { RecordSet } from './record-set';
 import type { Posting } from './postings';
 import { havingText, mostScore, rarityOf, termScore } from './relevance';
@@ -167,7 +168,7 @@ function best(
 	let scores: Float64Array = new Float64Array(0);
 	let top = 0;
 	for (const [i, { posting }] of byRarity.entries()) {
-		candidates = union(candidates, posting.records);
+		candidates = union([candidates, posting.records]);
 		scores = scoresOf(words, candidates, lengths);
 		top = scores.reduce((most, score) => Math.max(most, score), 0);
 		const left = byRarity.slice(i + 1).reduce((sum, { rarity }) => sum + mostScore(rarity), 0);
@@ -185,20 +186,6 @@ function best(
 		records,
 		weights: Float64Array.from(records, (n) => (isWhole.has(n) ? 1 : (score(n) / top) ** STEEPNESS))
 	};
-}
-
-/** The numbers of two ascending lists, each once. */
-function union(a: Uint32Array, b: Uint32Array): Uint32Array {
-	const both = new Uint32Array(a.length + b.length);
-	let at = 0;
-	for (let i = 0, j = 0; i < a.length || j < b.length; at++) {
-		const isOfA = j >= b.length || a[i] <= b[j];
-		const isOfB = i >= a.length || b[j] <= a[i];
-		both[at] = isOfA ? a[i] : b[j];
-		if (isOfA) i++;
-		if (isOfB) j++;
-	}
-	return both.slice(0, at);
 }
 
 /** A heading on records that say a text. */

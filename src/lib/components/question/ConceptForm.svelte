@@ -9,8 +9,8 @@
 	/** A concept open for change: its name, its part in the search, more words. */
 	interface Props {
 		concept: Concept;
-		/** Where the keys go first. */
-		first: 'name' | 'words';
+		/** Where the keys go first; undefined where they stay where they are. */
+		first: 'name' | 'words' | undefined;
 		onClose: () => void;
 	}
 	let { concept, first, onClose }: Props = $props();

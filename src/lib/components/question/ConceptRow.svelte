@@ -19,13 +19,15 @@
 		checks: Record<string, WordCheck> | undefined;
 		/** What is open of it. */
 		open: 'name' | 'words' | 'split' | undefined;
+		/** Whether the keys go there: who takes several parts of the question goes on among these. */
+		takesFocus: boolean;
 		onOpen: (what: 'name' | 'words' | 'split' | undefined) => void;
 		/** Dragged by its handle; dropped where the pointer is. */
 		onDragStart: () => void;
 		onDrop: () => void;
 		dragging: boolean;
 	}
-	let { concept, place, checks, open, onOpen, onDragStart, onDrop, dragging }: Props = $props();
+	let { concept, place, checks, open, takesFocus, onOpen, onDragStart, onDrop, dragging }: Props = $props();
 	const store = $derived(useInquiry()());
 	const words = $derived(wordsOfConcept(store.inquiry, concept.id));
 	const others = $derived(store.concepts.filter(({ id }) => id !== concept.id));
@@ -119,7 +121,7 @@
 	</div>
 	<div class="pl-6">
 		{#if open === 'split'}<SplitForm {concept} onClose={close} />
-		{:else if open}<ConceptForm {concept} first={open} onClose={close} />
+		{:else if open}<ConceptForm {concept} first={takesFocus ? open : undefined} onClose={close} />
 			{#if open === 'words' && store.columns.length > 0}<ConceptLanes {concept} />{/if}{/if}
 	</div>
 </li>

@@ -1,15 +1,15 @@
 <script lang="ts">
+	import { tick } from 'svelte';
 	import { Asked } from '$lib/client/asked.svelte';
 	import { wordsOfConcept } from '$core/crosswalk';
 	import { fold } from '$core/text/fold';
 	import type { QuestionPart } from '$lib/server/crosswalk';
-	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
+	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { counted } from '../parts/numbers';
-	import { newConcept } from './new-concept';
 
 	/** The parts of the question that indexes know and that are no concept yet, each one key from being one. */
-	let { text }: { text: string } = $props();
+	let { text, onConcept }: { text: string; onConcept: (name: string) => void } = $props();
 	const store = $derived(useInquiry()());
 	const LONGEST = 2_000;
 
@@ -29,6 +29,16 @@
 			text.endsWith('*') ? part.startsWith(text.slice(0, -1)) : ` ${text} `.includes(` ${part} `)
 		);
 	const parts = $derived((asked.value ?? []).filter(({ text: part }) => !isTaken(part)));
+	let list = $state<HTMLElement>();
+
+	/** Makes a part a concept; the keys go on at the one that takes its place. */
+	async function take(text: string, place: number) {
+		onConcept(text);
+		await tick();
+		const left = list?.querySelectorAll('button') ?? [];
+		left[Math.min(place, left.length - 1)]?.focus({ preventScroll: true });
+	}
+
 	const indexOf = (code: string) => store.columns.find((index) => index.code === code);
 	const says = ({ indexes }: QuestionPart) =>
 		indexes
@@ -42,14 +52,14 @@
 {#if parts.length > 0}
 	<section aria-label="Parts of the question">
 		<p class="text-quiet">Parts that the chosen indexes know. Take one to make it a concept:</p>
-		<ul class="mt-1 flex flex-wrap gap-2">
-			{#each parts as part (part.text)}
+		<ul class="mt-1 flex flex-wrap gap-2" bind:this={list}>
+			{#each parts as part, place (part.text)}
 				<li>
 					<button
 						data-changes
 						data-part={part.text}
 						class="quiet-action flex items-center gap-1 border"
-						onclick={() => store.send(newConcept(freshId(), part.text))}
+						onclick={() => void take(part.text, place)}
 					>
 						<span>{part.text}</span><span class="sr-only">, make it a concept. {says(part)}</span>
 						<span class="flex" aria-hidden="true">

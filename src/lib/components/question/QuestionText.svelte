@@ -1,11 +1,11 @@
 <script lang="ts">
-	import { newConcept } from './new-concept';
 	import QuestionParts from './QuestionParts.svelte';
 	import { tick } from 'svelte';
 	import { useKeys } from '../parts/keys.svelte';
-	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
+	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 
 	/** The title and the question. They read as text, and open for change; concepts are made from parts of the question. */
+	let { onConcept }: { onConcept: (name: string) => void } = $props();
 	const store = $derived(useInquiry()());
 	const about = $derived(store.inquiry.about);
 	let isOpen = $state(false);
@@ -32,7 +32,7 @@
 	}
 
 	function makeConcept() {
-		if (selected) store.send(newConcept(freshId(), selected));
+		if (selected) onConcept(selected);
 		selected = '';
 		document.getSelection()?.removeAllRanges();
 	}
@@ -133,4 +133,4 @@
 		Select a part of the question to make a concept of it.
 	{/if}
 </p>
-<QuestionParts text={typed ?? about.question} />
+<QuestionParts text={typed ?? about.question} {onConcept} />

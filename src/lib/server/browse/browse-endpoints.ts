@@ -12,7 +12,7 @@ import { chosenIndexes } from '../inquiry';
 
 const whole = v.pipe(v.string(), v.regex(/^\d{1,9}$/), v.transform(Number));
 
-const headingNamed = v.object({ heading: v.fallback(v.string(), '') });
+const headingNamed = v.object({ heading: v.optional(v.string(), '') });
 
 export const browseEndpoints = [
 	endpoint('GET /api/v1/indexes/[code]/headings', {

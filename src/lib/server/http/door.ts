@@ -1,6 +1,7 @@
 /**
  * What is asked at the door, before anything else is looked at: what an endpoint or a page needs; of one of an inquiry, in that
- * inquiry. What nobody has described answers nobody. Services ask again, of what they act on.
+ * inquiry. An endpoint that nobody has described answers nobody; a page that is not named here, whoever may read. Services ask
+ * again, of what they act on.
  */
 import { ServiceError } from '../errors';
 import { allowIn, isLinkedIndex } from '../inquiry';

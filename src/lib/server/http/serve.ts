@@ -21,7 +21,10 @@ export function serve(route: RouteName): RequestHandler {
 				body: body && (isBodyOptional && request.body === null ? undefined : await bodyOf(request, body)),
 				url,
 				request,
-				caller: callerOf(event),
+				// Whoever asks past the proxy has no address: only what needs one asks for it.
+				get caller() {
+					return callerOf(event);
+				},
 				whoNow: () => authenticate(event)
 			};
 			return endpoint.run(asked);

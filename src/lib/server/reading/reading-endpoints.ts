@@ -181,11 +181,11 @@ export const readingEndpoints = [
 	/** What a result is made of: all dimensions in short, or one of them whole. */
 	endpoint('GET /inquiry/[id]/composition/[code]', {
 		action: 'read',
-		query: v.union([valuesQuery, v.looseObject({ by: v.optional(v.never()) })]),
+		query: v.looseObject({ by: v.optional(v.string()) }),
 		run: ({ person, params, query, url }) =>
 			query.by === undefined
 				? overviewOf(person, params.id, params.code, askedOf(url))
-				: valuesOf(person, params.id, params.code, askedOf(url), query)
+				: valuesOf(person, params.id, params.code, askedOf(url), v.parse(valuesQuery, query))
 	}),
 	/** How much of a result would be left if it were filtered so; nothing is changed. */
 	endpoint('POST /inquiry/[id]/composition/[code]/kept', {

@@ -1,5 +1,5 @@
 /** Records as files, in every format that they can be read in. */
-import { type Files, filesAs } from '../endpoint';
+import type { Files } from '../endpoint';
 import { Readable } from 'node:stream';
 import { writeBibtex } from '../../../core/formats/bibtex-write';
 import { writeCslItems } from '../../../core/formats/csl-json';
@@ -110,10 +110,7 @@ export function draftOf({ id, item, headings }: RecordLine): RecordDraft {
 }
 
 /** Endings by which records are given, each with its media type and what such a file is. */
-export const recordFilesOf = (says: (format: { name: string; ending: string }) => string): Files => {
-	const byEnding = new Map(Object.values(RECORD_FORMATS).map((format) => [format.ending as string, format]));
-	return filesAs(
-		Object.fromEntries(Object.entries(RECORD_FORMATS).map(([type, { ending }]) => [ending, type])),
-		(ending) => says(byEnding.get(ending) ?? { name: ending, ending })
+export const recordFilesOf = (says: (format: { name: string; ending: string }) => string): Files =>
+	Object.fromEntries(
+		Object.entries(RECORD_FORMATS).map(([type, format]) => [format.ending, { type, summary: says(format) }])
 	);
-};

@@ -18,15 +18,19 @@
 	let conceptName = $state('');
 	let dragged = $state<string | undefined>();
 	/** The one concept that is open for change, and what of it. */
-	let open = $state<{ id: string; what: 'name' | 'words' | 'split' } | undefined>();
+	let open = $state<{ id: string; what: 'name' | 'words' | 'split'; takesFocus: boolean } | undefined>();
+
+	/** Makes a concept, and opens it with its lanes: its words and its headings come next. */
+	function makeConcept(name: string, takesFocus: boolean): boolean {
+		const id = freshId();
+		if (!store.send(newConcept(id, name))) return false;
+		open = { id, what: 'words', takesFocus };
+		return true;
+	}
 
 	function addConcept(event: SubmitEvent) {
 		event.preventDefault();
-		const id = freshId();
-		if (!store.send(newConcept(id, conceptName))) return;
-		conceptName = '';
-		// Its words come next.
-		open = { id, what: 'words' };
+		if (makeConcept(conceptName, true)) conceptName = '';
 	}
 
 	function drop(place: number) {
@@ -56,7 +60,7 @@
 
 <div class="relative min-h-0 flex-1 overflow-y-auto">
 	<div class="mx-auto max-w-5xl space-y-6 p-6">
-		<section class="space-y-2"><QuestionText /></section>
+		<section class="space-y-2"><QuestionText onConcept={(name) => makeConcept(name, false)} /></section>
 		<section>
 			<h2 class="mb-1 text-base font-semibold">Concepts and the words people use for them</h2>
 			<ol class="divide-y border-y" ondragend={() => (dragged = undefined)}>
@@ -66,7 +70,8 @@
 						place={i}
 						checks={checked.value}
 						open={open?.id === concept.id ? open.what : undefined}
-						onOpen={(what) => (open = what && { id: concept.id, what })}
+						takesFocus={open?.takesFocus ?? true}
+						onOpen={(what) => (open = what && { id: concept.id, what, takesFocus: true })}
 						dragging={dragged === concept.id}
 						onDragStart={() => (dragged = concept.id)}
 						onDrop={() => drop(i)}
