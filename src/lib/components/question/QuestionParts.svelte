@@ -9,7 +9,12 @@
 	import { counted } from '../parts/numbers';
 
 	/** The parts of the question that indexes know and that are no concept yet, each one key from being one. */
-	let { text, onConcept }: { text: string; onConcept: (name: string) => void } = $props();
+	interface Props {
+		text: string;
+		/** @param takesFocus whether the keys go to the concept: there is no part left for them to stay at */
+		onConcept: (name: string, takesFocus: boolean) => void;
+	}
+	let { text, onConcept }: Props = $props();
 	const store = $derived(useInquiry()());
 	const LONGEST = 2_000;
 
@@ -32,8 +37,8 @@
 	let list = $state<HTMLElement>();
 
 	/** Makes a part a concept; the keys go on at the one that takes its place. */
-	async function take(text: string, place: number) {
-		onConcept(text);
+	async function take(name: string, place: number) {
+		onConcept(name, parts.length === 1);
 		await tick();
 		const left = list?.querySelectorAll('button') ?? [];
 		left[Math.min(place, left.length - 1)]?.focus({ preventScroll: true });

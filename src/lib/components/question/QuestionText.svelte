@@ -5,7 +5,7 @@
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 
 	/** The title and the question. They read as text, and open for change; concepts are made from parts of the question. */
-	let { onConcept }: { onConcept: (name: string) => void } = $props();
+	let { onConcept }: { onConcept: (name: string, takesFocus: boolean) => void } = $props();
 	const store = $derived(useInquiry()());
 	const about = $derived(store.inquiry.about);
 	let isOpen = $state(false);
@@ -32,7 +32,8 @@
 	}
 
 	function makeConcept() {
-		if (selected) onConcept(selected);
+		// Whoever types goes on typing.
+		if (selected) onConcept(selected, !isOpen);
 		selected = '';
 		document.getSelection()?.removeAllRanges();
 	}

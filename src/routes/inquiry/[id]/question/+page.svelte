@@ -60,7 +60,7 @@
 
 <div class="relative min-h-0 flex-1 overflow-y-auto">
 	<div class="mx-auto max-w-5xl space-y-6 p-6">
-		<section class="space-y-2"><QuestionText onConcept={(name) => makeConcept(name, false)} /></section>
+		<section class="space-y-2"><QuestionText onConcept={makeConcept} /></section>
 		<section>
 			<h2 class="mb-1 text-base font-semibold">Concepts and the words people use for them</h2>
 			<ol class="divide-y border-y" ondragend={() => (dragged = undefined)}>
