@@ -54,6 +54,7 @@ describe('the whole way', () => {
 		// Looked up, walked to, picked with what is narrower.
 		await pressKeys(page, '/');
 		await page.keyboard.type('sleep');
+		await page.keyboard.press('Enter');
 		await waitForText(page, '[data-lane=yarrow]', 'Sleep');
 		await pressKeys(page, 'ArrowDown', 'ArrowRight', 'ArrowRight', 'Enter');
 		await page.waitForSelector('main [role=tree]');

@@ -24,6 +24,7 @@ describe('from a word to the crosswalk', () => {
 		await page.waitForSelector('a[aria-current=true][href*="concept=sleep-and-rest"]');
 		await page.keyboard.press('/');
 		await page.keyboard.type('sleep', { delay: 25 });
+		await page.keyboard.press('Enter');
 		await waitForText(page, '[data-lane=bracken]', 'entry term: Sleep');
 		await waitForText(page, '[data-lane=sorrel]', 'the heading itself · ');
 		await waitForText(page, '[data-lane=alder]', 'Sleep of building users');

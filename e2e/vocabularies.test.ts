@@ -152,6 +152,7 @@ describe('a vocabulary of one’s own', () => {
 		]) {
 			await page.$eval('#word-field', (field) => ((field as HTMLInputElement).value = ''));
 			await page.type('#word-field', query);
+			await page.keyboard.press('Enter');
 			await waitForText(page, '[data-lane=nettle] li', heading);
 			await waitForText(page, '[data-lane=nettle] li', reason);
 		}

@@ -36,6 +36,7 @@ export {
 	SEARCHES_WORDS,
 	WORD_FIELD_WORDS
 } from './describe';
+export { findInInquiry, textMatcher, type FoundInInquiry, type NotePlace } from './find-in-inquiry';
 export { factsOf, isThin, type Flag } from './facts';
 export { offersFor, type Offer } from './offers';
 export { likeness } from './similarity';

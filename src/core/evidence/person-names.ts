@@ -65,14 +65,34 @@ export interface SeenForm {
 
 /**
  * Of forms of one family name, each once, the form that each is joined to; its own place where it stands alone. A form is
- * joined to a fuller one where exactly one fits it and both share something that stands beside them, so joins never chain.
- * O(forms²) besides what stands beside those that could be joined.
+ * joined to a fuller one where exactly one fuller form fits it and both share something that stands beside them, so joins never
+ * chain. O(forms × forms with the same initial) besides what stands beside those that could be joined.
  */
 export function joinForms(forms: readonly SeenForm[]): number[] {
-	return forms.map(({ form, beside }, i) => {
-		const fuller = forms.flatMap((other, j) => (isShorter(form, other.form) ? [j] : []));
-		if (fuller.length !== 1) return i;
-		const others = forms[fuller[0]].beside();
-		return [...beside()].some((one) => others.has(one)) ? fuller[0] : i;
+	const byInitial = new Map<string, number[]>();
+	const initialOf = ({ given }: NameForm) => given[0]?.[0] ?? '';
+	forms.forEach(({ form }, i) => {
+		const own = byInitial.get(initialOf(form));
+		if (own) own.push(i);
+		else byInitial.set(initialOf(form), [i]);
 	});
+	const everyForm = forms.map((_, i) => i);
+	return forms.map(({ form, beside }, i) => {
+		const could = form.given.length === 0 ? everyForm : (byInitial.get(initialOf(form)) ?? []);
+		const fuller = onlyOne(could, (j) => isShorter(form, forms[j].form));
+		if (fuller === undefined) return i;
+		const others = forms[fuller].beside();
+		return [...beside()].some((one) => others.has(one)) ? fuller : i;
+	});
+}
+
+/** The one number of some for which a condition holds; nothing where it holds for none or for several. */
+function onlyOne(numbers: readonly number[], holds: (one: number) => boolean): number | undefined {
+	let found: number | undefined;
+	for (const one of numbers) {
+		if (!holds(one)) continue;
+		if (found !== undefined) return undefined;
+		found = one;
+	}
+	return found;
 }

@@ -1,11 +1,9 @@
 <script lang="ts">
 	import Redo from '@lucide/svelte/icons/redo-2';
 	import Undo from '@lucide/svelte/icons/undo-2';
-	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { lanesAt } from '../inquiry/addresses';
-	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import WordField from '../find/WordField.svelte';
 	import MessageLine from '../messages/MessageLine.svelte';
 	import PeopleHere from './PeopleHere.svelte';
 	import RefusedPanel from './RefusedPanel.svelte';
@@ -13,38 +11,8 @@
 
 	let { person, onKeys }: { person: string; onKeys: () => void } = $props();
 	const store = $derived(useInquiry()());
-	const place = $derived(placeOf(store));
 
 	let refusedOpen = $state(false);
-	let word = $state('');
-	/** Counts what was typed, so that an answer to an earlier text never sets the field back. */
-	let typed = 0;
-	let answered = 0;
-	let wait: ReturnType<typeof setTimeout> | undefined;
-
-	// The address says what is looked up; while a person types, the field is ahead of it.
-	$effect(() => {
-		const inAddress = page.url.searchParams.get('q') ?? '';
-		if (typed === answered) word = inAddress;
-	});
-
-	function look() {
-		const now = ++typed;
-		clearTimeout(wait);
-		wait = setTimeout(async () => {
-			const inLanes = page.url.pathname.endsWith('/browse');
-			await goto(lanesAt(place, word.trim()), { replaceState: inLanes, keepFocus: true, noScroll: true });
-			answered = now;
-		}, 70);
-	}
-
-	function intoResults(event: KeyboardEvent) {
-		if (event.key !== 'ArrowDown' && event.key !== 'Enter') return;
-		const first = document.querySelector<HTMLElement>('[data-row]');
-		if (!first) return;
-		event.preventDefault();
-		first.focus();
-	}
 	const saving = $derived.by(() => {
 		if (store.saving === 'saved') return 'Saved';
 		if (store.saving === 'saving') return 'Saving';
@@ -59,29 +27,7 @@
 		<span class="block max-w-44 truncate leading-4 font-medium">{store.inquiry.about.title}</span>
 		<span class="block max-w-44 truncate text-xs leading-4 text-quiet">{store.inquiry.about.question}</span>
 	</a>
-	<form
-		role="search"
-		class="relative w-[30%] min-w-40 shrink-0 max-sm:min-w-32"
-		onsubmit={(event) => {
-			event.preventDefault();
-			look();
-		}}
-	>
-		<label class="sr-only" for="word-field">Look a word up in all chosen indexes</label>
-		<input
-			id="word-field"
-			class="field w-full pr-8"
-			type="text"
-			autocomplete="off"
-			spellcheck="false"
-			maxlength="200"
-			placeholder="Look a word up in all chosen indexes"
-			bind:value={word}
-			oninput={look}
-			onkeydown={intoResults}
-		/>
-		<kbd class="key-cap pointer-events-none absolute top-1.5 right-2" aria-hidden="true">/</kbd>
-	</form>
+	<WordField />
 	<div class="flex shrink-0">
 		<button
 			class="quiet-action !px-1.5"

@@ -1,5 +1,6 @@
 /** Addresses of the screens of an inquiry. The concept and the index in hand travel along. */
 import type { ListOrder, ListPart } from '$core/reading';
+import { quote } from '$core/search';
 
 export interface Place {
 	id: string;
@@ -124,6 +125,8 @@ export interface OfPool {
 	runs?: readonly number[];
 	/** With a value: of all that the indexes have, not of what their strategies find. */
 	whole?: boolean;
+	/** One text that is searched for in every index, instead of their strategies. */
+	cql?: string;
 	/** Codes of indexes left out. */
 	without?: readonly string[];
 	/** Only works that stand in just these parts. */
@@ -140,6 +143,7 @@ export interface OfPool {
 export const queryOfPool = ({
 	runs = [],
 	whole,
+	cql,
 	without = [],
 	members = [],
 	has,
@@ -150,6 +154,7 @@ export const queryOfPool = ({
 }: OfPool) => ({
 	runs: runs.join('.'),
 	whole: whole && has ? 'yes' : undefined,
+	cql: cql || undefined,
 	without: without.join('.'),
 	members: members.join('.'),
 	has: has || undefined,
@@ -158,6 +163,18 @@ export const queryOfPool = ({
 	from: from ? String(from) : undefined,
 	item
 });
+/** A text that every index understands, as it names no heading and no field of one index alone. */
+export const textKept = (url: URL): string | undefined => {
+	const cql = url.searchParams.get('cql') ?? undefined;
+	return cql !== undefined && /^\(?(cql\.|dc\.(title|description|creator) )/.test(cql) ? cql : undefined;
+};
+/** The text that finds the records that say something, several words as a phrase. */
+export const cqlOfWords = (text: string) => `cql.keywords = ${quote(text)}`;
+/** What was typed, where a text is such a one. */
+export function wordsOfCql(cql: string): string | undefined {
+	const [, quoted] = /^cql\.keywords = "((?:[^"\\]|\\.)*)"$/s.exec(cql) ?? [];
+	return quoted?.replace(/\\(.)/gs, '$1');
+}
 /** What every index knows of its records in the same way, so that a result by it is kept from one index to another. */
 const IN_ALL = ['person', 'author', 'source', 'affiliation', 'funder', 'year', 'language', 'type'];
 /** Of an index as a whole, what one value of a person, place, source and the like leaves: where the same is in another index. */

@@ -3,12 +3,14 @@
 	import type { Word } from '$core/crosswalk';
 	import Select from '../parts/Select.svelte';
 	import WordSwitch from '../parts/WordSwitch.svelte';
-	import { lanesAt } from '../inquiry/addresses';
+	import { printLine } from '$core/search';
+	import { lanesAt, pooledAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import type { WordCheck } from '$lib/server/crosswalk';
 	import FreeWord from '../marks/FreeWord.svelte';
-	import { counted, number } from '../parts/numbers';
+	import Count from '../parts/Count.svelte';
+	import { counted } from '../parts/numbers';
 	import IndexMark from '../marks/IndexMark.svelte';
 
 	/** A word with what is said of it; pressed, it can be changed. */
@@ -16,6 +18,15 @@
 	const store = $derived(useInquiry()());
 	let open = $state(false);
 	const found = $derived(check && Object.values(check.records).reduce((sum, n) => sum + n, 0));
+	/** The text that finds the records that have it, looked for where the inquiry says. */
+	const cql = $derived(
+		printLine({
+			id: word.id,
+			off: false,
+			kind: 'word',
+			test: { text: word.text, capitals: word.capitals, field: store.inquiry.about.wordField }
+		})
+	);
 	const off = $derived(store.columns.filter(({ code }) => word.off.includes(code)));
 	const isAcronym = $derived(/^[A-Z][A-Z0-9]{1,7}$/.test(word.text));
 
@@ -35,9 +46,6 @@
 			>{/if}{#if word.capitals}<span class="ml-1 text-xs text-quiet">capitals only</span
 			>{/if}{#if off.length > 0}<span class="ml-1 text-xs text-quiet"
 				>not in {off.map(({ name }) => name).join(', ')}</span
-			>{/if}
-		{#if found}<span class="ml-1 text-xs text-quiet"
-				>{number(found)}<span class="sr-only"> records</span></span
 			>{/if}
 	</Popover.Trigger>
 	<Popover.Portal>
@@ -128,6 +136,9 @@
 		</Popover.Content>
 	</Popover.Portal>
 </Popover.Root>
+{#if found}<span class="text-xs text-quiet"
+		><Count n={found} at={pooledAt(placeOf(store), { cql })} says="records have “{word.text}”" /></span
+	>{/if}
 {#if found === 0 || check?.instead}
 	<span class="text-xs text-warn"
 		>{found === 0 ? 'finds nothing in any chosen index' : 'hardly finds anything'}{#if check?.instead}

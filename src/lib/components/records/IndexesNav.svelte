@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { page } from '$app/state';
-	import { pooledAt, recordsAt, valueKept } from '../inquiry/addresses';
+	import { pooledAt, recordsAt, textKept, valueKept } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import IndexLinks from '../inquiry/IndexLinks.svelte';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
@@ -11,6 +11,7 @@
 	const place = $derived(placeOf(store));
 	/** A person, a place, a source: what is read of it in one index is read of it in the others, and in all. */
 	const kept = $derived(valueKept(page.url));
+	const cql = $derived(textKept(page.url));
 </script>
 
 <IndexLinks
@@ -19,12 +20,14 @@
 		recordsAt(
 			place,
 			code,
-			kept ? { whole: true, filter: [{ by: kept.by, how: 'any', values: [kept.value] }], sort } : { sort }
+			kept
+				? { whole: true, filter: [{ by: kept.by, how: 'any', values: [kept.value] }], sort }
+				: { sort, cql }
 		)}
 >
 	{#snippet more(style)}
 		{#if store.columns.length > 1}<a
-				href={pooledAt(place, kept ? { whole: true, has: kept.by, value: kept.value } : {})}
+				href={pooledAt(place, kept ? { whole: true, has: kept.by, value: kept.value } : { cql })}
 				aria-current={current === 'pooled' ? 'true' : undefined}
 				class={style}>pooled list</a
 			>{/if}

@@ -12,9 +12,10 @@ export type {
 	LookupMatch,
 	RecordsEvidence
 } from './look-up';
+export { lookupInIndex } from './look-up-by-records';
 export type { LaneRecords } from './look-up-by-records';
 export { entryVocabularyOf, setSaying } from './records-saying';
 export { wordsInRecords } from './words-in-records';
 export { lanesQuery } from './look-up-schema';
-export { apiLine, lineAnswer } from './browse-api';
+export { apiLine, apiLookup, lineAnswer, lookupAnswer } from './browse-api';
 export { browseEndpoints } from './browse-endpoints';

@@ -3,6 +3,7 @@ import { version } from '../../../../package.json';
 import { browseEndpoints } from '../browse';
 import { crosswalkEndpoints } from '../crosswalk';
 import { endpoint, type Endpoint } from '../endpoint';
+import { findEndpoints } from '../find';
 import { inquiryEndpoints } from '../inquiry';
 import { jobsEndpoints } from '../jobs';
 import { keepingEndpoints } from '../keeping';
@@ -29,6 +30,7 @@ const all = [
 	...runsEndpoints,
 	...crosswalkEndpoints,
 	...readingEndpoints,
+	...findEndpoints,
 	...keepingEndpoints,
 	...reportEndpoints
 ];

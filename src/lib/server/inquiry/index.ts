@@ -25,7 +25,7 @@ export {
 export { allowIn, roleIn, takesPart } from './inquiry-access';
 export { messageFile, messagesOf, withdrawMessage } from './messages';
 export type { MessageLine } from './messages';
-export { noInquiry } from './inquiry-rows';
+export { noInquiry, notesOfWorks } from './inquiry-rows';
 export { loadInquiry, WITHOUT_WORKS } from './loading';
 export { coalescedView } from './view-coalescing';
 export { inquiryEndpoints } from './inquiry-endpoints';

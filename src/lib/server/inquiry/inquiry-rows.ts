@@ -1,5 +1,5 @@
 /** The rows of inquiries: lists of them, one with all its rows, and writing row changes. */
-import { and, asc, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNotNull, isNull, sql, ne } from 'drizzle-orm';
 import type { Change, Inquiry, Row, Table } from '../../../core/crosswalk';
 import {
 	cells,
@@ -79,6 +79,15 @@ export async function entriesOf(
 	const own = eq(entries.inquiryId, id);
 	const wanted = works === 'all' ? own : and(own, inArray(entries.id, [...works]));
 	return byIdentifier(await db.select().from(entries).where(wanted));
+}
+
+/** Works of the reading list of which something is noted, in their order. */
+export function notesOfWorks(id: string): Promise<{ id: string; title: string; note: string }[]> {
+	return connection()
+		.db.select({ id: entries.id, title: entries.title, note: entries.note })
+		.from(entries)
+		.where(and(eq(entries.inquiryId, id), ne(entries.note, '')))
+		.orderBy(asc(entries.position), asc(entries.id));
 }
 
 function byIdentifier<T extends { id: string; inquiryId: string }>(

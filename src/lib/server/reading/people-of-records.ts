@@ -1,6 +1,8 @@
 /** Whose works records are: forms of a name joined to one person, within an index and over several. */
 import { joinForms, keyOfForm, type NameForm } from '../../../core/evidence/person-names';
 import { ValueLists, ValueListsMaker } from '../../../core/search';
+import { Cache } from '../caches';
+import { perConnection } from '../db';
 import { type IndexSets, setsOf } from '../records';
 import { currentIndexes } from '../vocabulary';
 import {
@@ -87,15 +89,72 @@ export interface PersonNamed {
 export const personInWords = ({ name, variants }: PersonNamed): string =>
 	variants.length > 0 ? `${name}, also written ${variants.join(', ')}` : name;
 
-/** Whoever is named so in some indexes, with the forms that are joined to it; nothing for a name that none of them has. */
-export async function personNamed(codes: readonly string[], name: string): Promise<PersonNamed | undefined> {
+/** An index with the names of its records. */
+interface NamingIndex {
+	code: string;
+	version: string;
+	named: Named;
+}
+
+/** Those of some indexes that have records, with the names of them. */
+export async function namingIndexes(codes: readonly string[]): Promise<NamingIndex[]> {
 	const wanted = (await currentIndexes()).filter(
 		({ index }) => codes.includes(index.code) && index.records > 0
 	);
-	const indexes = await Promise.all(
-		wanted.map(async ({ index }) => ({ code: index.code, named: await namedIn(setsOf(index)) }))
+	return Promise.all(
+		wanted.map(async ({ index }) => {
+			const sets = setsOf(index);
+			return { code: index.code, version: sets.version, named: await namedIn(sets) };
+		})
 	);
-	const key = keyOfValue('author', name);
+}
+
+/** A person with the forms of the name that are joined, by the keys of the forms. */
+export type PersonOfForms = PersonNamed & { forms: readonly string[] };
+
+/** The people of a family name follow from the records of the indexes that are asked. */
+const families = perConnection(() => new Cache<PersonOfForms[]>(1_000));
+
+/** The people of one family name in some indexes, each with every form that is joined. */
+export function peopleOfFamily(indexes: readonly NamingIndex[], family: string): Promise<PersonOfForms[]> {
+	const key = JSON.stringify([indexes.map(({ version }) => version), family]);
+	return families().of(key, () => {
+		const forms = formsOfFamily(indexes, family);
+		const joined = joinForms(forms);
+		const writtenAs = ({ at: [{ named, value }] }: (typeof forms)[number]) => named.author.names[value];
+		const byPerson = new Map<number, typeof forms>();
+		joined.forEach((person, i) => byPerson.set(person, [...(byPerson.get(person) ?? []), forms[i]]));
+		return Promise.resolve(
+			[...byPerson].map(([fullest, own]) => {
+				const keys: Record<string, string[]> = {};
+				for (const { code, named, value } of own.flatMap(({ at }) => at))
+					(keys[code] ??= []).push(named.author.keys[value]);
+				const name = writtenAs(forms[fullest]);
+				return {
+					name,
+					variants: [...new Set(own.map(writtenAs))].filter((one) => one !== name).sort(),
+					keys,
+					forms: own.map(({ form }) => keyOfForm(form))
+				};
+			})
+		);
+	});
+}
+
+/** Whoever is named so in some indexes, with the forms that are joined to it; nothing for a name that none of them has. */
+export async function personNamed(codes: readonly string[], name: string): Promise<PersonNamed | undefined> {
+	const indexes = await namingIndexes(codes);
+	const person = await personOfKey(indexes, keyOfValue('author', name));
+	if (!person) return undefined;
+	const { forms: _, ...named } = person;
+	return named;
+}
+
+/** Whose name it is, given by what tells it from other authors; a body stands for itself. */
+export async function personOfKey(
+	indexes: readonly NamingIndex[],
+	key: string
+): Promise<PersonOfForms | undefined> {
 	const asked = indexes.flatMap(({ code, named }) => {
 		const value = named.author.byKey.get(key);
 		return value === undefined ? [] : [{ code, named, value }];
@@ -107,22 +166,11 @@ export async function personNamed(codes: readonly string[], name: string): Promi
 		return {
 			name: first.named.author.names[first.value],
 			variants: [],
-			keys: Object.fromEntries(asked.map(({ code }) => [code, [key]]))
+			keys: Object.fromEntries(asked.map(({ code }) => [code, [key]])),
+			forms: []
 		};
-	const forms = formsOfFamily(indexes, form.family);
-	const joined = joinForms(forms);
-	const own = joined[forms.findIndex((one) => keyOfForm(one.form) === keyOfForm(form))];
-	const all = forms.filter((_, i) => joined[i] === own);
-	const keys: Record<string, string[]> = {};
-	for (const { code, named, value } of all.flatMap(({ at }) => at))
-		(keys[code] ??= []).push(named.author.keys[value]);
-	const writtenAs = ({ at: [{ named, value }] }: (typeof forms)[number]) => named.author.names[value];
-	const full = writtenAs(forms[own]);
-	return {
-		name: full,
-		variants: [...new Set(all.map(writtenAs))].filter((one) => one !== full).sort(),
-		keys
-	};
+	const people = await peopleOfFamily(indexes, form.family);
+	return people.find(({ forms }) => forms.includes(keyOfForm(form)));
 }
 
 /** The people of each record of an index: authors whose forms are joined are one. */

@@ -9,7 +9,7 @@ import { allow, type Person } from '../people';
 import { decideWork, decisionsAmong, recordNumber, type RecordLine, type RecordName } from '../records';
 import { currentIndex } from '../vocabulary';
 import { foundByRun, keepFound } from '../runs';
-import { findRecords, type Found } from '../search';
+import { findRecords, foundByCql, type Found } from '../search';
 import { type OverlapOfSets, told } from './overlaps';
 import { dimensionNamed, recordsHaving } from './dimensions';
 import { PERSON, personInWords, personNamed, type PersonNamed } from './people-of-records';
@@ -45,14 +45,19 @@ export interface PooledList {
 	overlap: OverlapOfSets;
 }
 
-/** The parts of a pool: of every index its strategy, or the runs that are named. */
+/** The parts of a pool: of every index its strategy, or what one text finds there, or the runs that are named. */
 async function partsOf(
 	person: Person | undefined,
 	inquiryId: string,
 	wish: PoolWish,
 	known: PersonNamed | undefined
 ) {
-	const { runs, without, whole, has, value = '' } = wish;
+	const { runs, without, whole, has, value = '', cql } = wish;
+	if (cql !== undefined) {
+		const codes = (await chosenIndexes(person, inquiryId)).filter((code) => !without.includes(code));
+		const found = await Promise.all(codes.map((code) => foundByCql(code, cql, [])));
+		return found.map((own) => ({ found: own, run: undefined }));
+	}
 	if (whole && has) {
 		// Of whole indexes only what has the value is looked at.
 		if (has !== PERSON) poolDimension(has);
@@ -220,6 +225,8 @@ export async function keepPooled(
 	await allowIn(person, 'change-inquiry', inquiryId);
 	const { found, region } = await poolOf(person, inquiryId, wish);
 	const names = found.map(({ at }) => at.current.index.name);
+	// What a text finds, and all of it, is kept with the text, so that it can be repeated and changed.
+	const cql = wish.members.length === 0 && !wish.has ? (wish.cql ?? '') : '';
 	const within = wish.members.length > 0 ? wish.members.map((part) => names[part]) : names;
 	const numbers: number[] = [];
 	for (const [part, { at }] of found.entries()) {
@@ -228,8 +235,8 @@ export async function keepPooled(
 		numbers.push(
 			await keepFound(person, inquiryId, {
 				indexCode: at.current.index.code,
-				name: `works ${within.length === 1 ? 'only in' : 'in'} ${within.join(' and ')}`,
-				cql: '',
+				name: cql || `works ${within.length === 1 ? 'only in' : 'in'} ${within.join(' and ')}`,
+				cql,
 				edition: at.current.edition?.label ?? '',
 				recordsRevision: at.sets.revision,
 				found: RecordSet.from(records)

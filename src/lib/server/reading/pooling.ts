@@ -2,6 +2,7 @@
 import type { InferOutput } from 'valibot';
 import { yearOf } from '../../../core/evidence/citation';
 import { contributions, pool, type PoolRecord } from '../../../core/reading';
+import { RecordSet } from '../../../core/search';
 import { ServiceError } from '../errors';
 import { allow, type Person } from '../people';
 import { decisionsAmong, type IndexSets, pairsOfWorks, type RecordLine, recordLines } from '../records';
@@ -42,8 +43,14 @@ async function partnersIn(here: IndexSets, there: IndexSets, said: string): Prom
 	);
 }
 
-/** Items of what several indexes found. */
-export async function itemsOf(found: readonly Found[]): Promise<PoolRecord[][]> {
+/** Records of one work in indexes that are pooled, as it stands. */
+interface Pairs {
+	said: string;
+	/** For each part the partners of its records in each part before it. */
+	partners: Map<number, number[]>[][];
+}
+
+async function pairsAmong(found: readonly Found[]): Promise<Pairs> {
 	const codes = found.map(({ at }) => at.current.index.code);
 	if (new Set(codes).size < codes.length)
 		throw new ServiceError(
@@ -52,21 +59,58 @@ export async function itemsOf(found: readonly Found[]): Promise<PoolRecord[][]> 
 			'Each subject index can be pooled once; join its searches in one text.'
 		);
 	const said = JSON.stringify(await decisionsAmong(codes));
+	const partners = await Promise.all(
+		found.map((own, part) =>
+			Promise.all(found.slice(0, part).map((other) => partnersIn(own.at.sets, other.at.sets, said)))
+		)
+	);
+	return { said, partners };
+}
+
+/** Items of what several indexes found. */
+export async function itemsOf(found: readonly Found[]): Promise<PoolRecord[][]> {
+	return pooledBy(found, await pairsAmong(found));
+}
+
+async function pooledBy(found: readonly Found[], { partners }: Pairs): Promise<PoolRecord[][]> {
 	const sorted = await Promise.all(
 		found.map(async ({ at, result }) => {
 			const ranks = await ranksByKey(at.sets);
 			return result.toArray().sort((a, b) => ranks[a] - ranks[b]);
 		})
 	);
-	const partners = await Promise.all(
-		found.map((own, part) =>
-			Promise.all(found.slice(0, part).map((other) => partnersIn(own.at.sets, other.at.sets, said)))
-		)
-	);
 	return pool(sorted, function* (part, record): Generator<PoolRecord> {
 		for (const [other, map] of partners[part].entries())
 			for (const one of map.get(record) ?? []) yield { part: other, record: one };
 	});
+}
+
+/**
+ * How many items there are, without making them: a record that has no partner in the other indexes is an item of its own.
+ * O(records with partners), besides set algebra.
+ */
+export async function countItems(found: readonly Found[]): Promise<number> {
+	const pairs = await pairsAmong(found);
+	const codes = found.map(({ at }) => `${at.current.index.code} ${at.sets.version}`).join(' ');
+	const few = await Promise.all(
+		found.map(async (own, part) => {
+			const paired = await own.at.sets.fact(
+				`paired with ${codes}`,
+				() => Promise.resolve(RecordSet.from(pairedRecords(part, pairs))),
+				pairs.said
+			);
+			return { ...own, result: own.result.and(paired) };
+		})
+	);
+	const alone = found.reduce((sum, { result }, part) => sum + result.size - few[part].result.size, 0);
+	return alone + (await pooledBy(few, pairs)).length;
+}
+
+/** The records of a part that are of one work with one of another part. */
+function pairedRecords(part: number, { partners }: Pairs): number[] {
+	const own = partners[part].flatMap((map) => [...map.keys()]);
+	const others = partners.slice(part + 1).flatMap((later) => [...later[part].values()].flat());
+	return [...new Set([...own, ...others])];
 }
 
 /** The records of some items, line by line; one that is gone is left out. */

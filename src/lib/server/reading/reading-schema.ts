@@ -139,6 +139,8 @@ export const pooledQuery = v.object({
 	runs: wholeNumbers,
 	/** Of all that the indexes have, what has a value; instead of what their strategies find. */
 	whole: v.optional(v.literal('yes')),
+	/** One text that is searched for in every index, instead of what their strategies find. */
+	cql: v.optional(cql),
 	without: dotted,
 	members: wholeNumbers,
 	/** A dimension, and the key of the value of it that works are to have. */

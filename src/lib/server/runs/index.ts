@@ -2,6 +2,6 @@
 import './run-documents';
 
 export type { Comparison } from './comparing-runs';
-export { findRun, foundByRun, foundOfRuns, keepFound, listRuns } from './runs';
+export { findRun, foundByRun, foundOfRuns, keepFound, listRuns, runNames } from './runs';
 export type { Beside, Restored, RunLine } from './runs';
 export { runsEndpoints } from './runs-endpoints';

@@ -63,6 +63,15 @@ export async function listRuns(person: Person | undefined, inquiryId: string): P
 	return lines.reverse();
 }
 
+/** Runs of an inquiry by what can be said of them in a line, newest first. */
+export async function runNames(person: Person | undefined, inquiryId: string) {
+	await allowIn(person, 'read', inquiryId);
+	const rows = await runLines(inquiryId);
+	return rows
+		.map(({ number, indexCode, name, note, count }) => ({ number, indexCode, name, note, count }))
+		.reverse();
+}
+
 /** So many runs of an index are looked back at for one of much the same search. */
 const MOST_LOOKED_BACK = 20;
 

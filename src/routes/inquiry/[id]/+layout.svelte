@@ -79,7 +79,7 @@
 			keys: [
 				{
 					shown: ['/'],
-					does: 'Look a word up',
+					does: 'Find anything: words, headings, people, sources',
 					bind: '/',
 					run: () => document.querySelector<HTMLInputElement>('#word-field')?.select()
 				},

@@ -2,7 +2,7 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import type { PoolItem } from '$lib/server/reading';
-	import { indexesAt, pooledAt, type OfPool } from '$lib/components/inquiry/addresses';
+	import { indexesAt, pooledAt, wordsOfCql, type OfPool } from '$lib/components/inquiry/addresses';
 	import { currentConcept, placeOf } from '$lib/components/inquiry/in-hand';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 	import { askRuns } from '$lib/components/runs/ask-runs';
@@ -43,9 +43,9 @@
 
 	/** The same pool, looked at otherwise. */
 	const at = (changes: OfPool) => {
-		const { runs, without, members, has, value, sort } = data.wish;
+		const { runs, cql, without, members, has, value, sort } = data.wish;
 		const whole = data.wish.whole === 'yes';
-		return pooledAt(place, { runs, whole, without, members, has, value, sort, ...changes });
+		return pooledAt(place, { runs, whole, cql, without, members, has, value, sort, ...changes });
 	};
 	const show = (changes: OfPool) =>
 		goto(at(changes), { keepFocus: true, noScroll: true, replaceState: changes.item !== undefined });
@@ -82,13 +82,19 @@
 				? `runs ${data.wish.runs.join(', ')}`
 				: data.wish.whole
 					? 'all the indexes have'
-					: 'the strategies';
+					: data.wish.cql
+						? `records ${titleOfText}`
+						: 'the strategies';
 		const where = isPart
 			? `, ${[titleOfRegion, titleOfValue].filter(Boolean).join(', ')}`
 			: ' of all indexes';
 		return takeOnto(store, `pooled${search}`, what + where);
 	}
 	const isPart = $derived(data.wish.members.length > 0 || Boolean(data.wish.has));
+	const words = $derived(data.wish.cql && wordsOfCql(data.wish.cql));
+	const titleOfText = $derived(
+		words ? `that say “${words}”` : data.wish.cql ? `that this finds: ${data.wish.cql}` : ''
+	);
 	const titleOfValue = $derived(
 		data.wish.has && `${called(data.wish.has, []).one}: ${readable(pool.value ?? '', data.wish.has)}`
 	);
@@ -126,6 +132,9 @@
 	<span class="ml-3" aria-live="polite"
 		><span class="font-semibold" data-works>{number(pool.count)}</span>
 		{pool.count === 1 ? 'work' : 'works'}
+		{titleOfText}
+		{#if data.wish.cql && !isPart}·
+			<a class="underline" href={pooledAt(place)}>what the strategies find</a>{/if}
 		{#if isPart}· {[titleOfRegion, titleOfValue].filter(Boolean).join(', ')}{#if data.wish.whole}, in all the
 				indexes have ·
 				<a class="underline" href={pooledAt(place)}>what the strategies find</a>{:else}{' '}·
@@ -156,6 +165,11 @@
 						onclick={() => (picturing = true)}>How they overlap</button
 					>{/if}
 				<button class="quiet-action !py-0 text-xs" onclick={() => (composing = true)}>Composition</button>
+				{#if data.wish.cql && pool.count > 0}<button
+						data-changes
+						class="quiet-action !py-0 text-xs"
+						onclick={() => void keep(data.wish.members)}>Keep as runs</button
+					>{/if}
 			</div>
 			<div class="relative min-h-0 flex-1 overflow-y-auto">
 				<PoolRows
@@ -166,7 +180,11 @@
 					onBeyond={(by) => void beyond(by)}
 				/>
 				{#if pool.count === 0}<p class="p-4 text-quiet">
-						{isPart ? 'No work stands there now.' : 'None of the strategies finds anything.'}
+						{isPart
+							? 'No work stands there now.'
+							: data.wish.cql
+								? 'No record of these indexes says it.'
+								: 'None of the strategies finds anything.'}
 					</p>{/if}
 			</div>
 			{#if pool.count > 0}<PageFoot

@@ -1,0 +1,154 @@
+<script lang="ts">
+	import { tick } from 'svelte';
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import { Asked } from '$lib/client/asked.svelte';
+	import type { LaneAnswer } from '$lib/server/browse';
+	import type { FoundHere, RecordsFound } from '$lib/server/find';
+	import type { NamesFound } from '$lib/server/reading';
+	import { lanesAt } from '../inquiry/addresses';
+	import { placeOfAbout } from '../inquiry/comment-places';
+	import { placeOf } from '../inquiry/in-hand';
+	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import FindPanel from './FindPanel.svelte';
+	import { groupsOf } from './find-groups';
+
+	/** The one field to type into: what is typed is found everywhere, and looked up lane by lane with Enter. */
+	const store = $derived(useInquiry()());
+	const place = $derived(placeOf(store));
+	const inAddress = $derived(page.url.searchParams.get('q') ?? '');
+	const FEW = 6;
+	const MANY = 50;
+
+	let typed = $state('');
+	let isOpen = $state(false);
+	let current = $state(-1);
+	let limit = $state(FEW);
+	let root: HTMLElement;
+
+	// The address says what is looked up; while the panel is open, the field is ahead of it.
+	$effect(() => {
+		if (!isOpen) typed = inAddress;
+	});
+	const query = $derived(typed.trim());
+
+	const asked = (of: string) =>
+		isOpen && query !== ''
+			? `/inquiry/${store.id}/find?${new URLSearchParams({ q: query, of, limit: String(limit) })}`
+			: undefined;
+	// What answers first is asked first; each group comes when it is there.
+	const headings = new Asked<LaneAnswer[]>(() => asked('headings'), 60);
+	const names = new Asked<NamesFound>(() => asked('names'), 90);
+	const here = new Asked<FoundHere>(() => asked('inquiry'), 90);
+	const records = new Asked<RecordsFound>(() => asked('records'), 120);
+
+	/** While somebody types on, a group stays as it was until its answer is there, so that nothing flickers. */
+	let typesOn = $state(false);
+	const shown = <T,>(asked: Asked<T>): T | undefined => asked.current ?? (typesOn ? asked.value : undefined);
+	const fault = $derived(headings.fault ?? names.fault ?? records.fault ?? here.fault);
+	const groups = $derived(
+		groupsOf(
+			query,
+			{
+				headings: shown(headings),
+				records: shown(records),
+				names: shown(names),
+				inquiry: shown(here)
+			},
+			{
+				place,
+				limit,
+				indexName: (code) => store.indexName(code),
+				placeOfAbout: (about) => placeOfAbout(store, about),
+				conceptName: (id) => store.inquiry.concepts[id]?.name ?? ''
+			}
+		)
+	);
+	const lines = $derived(groups.flatMap((group) => group.lines));
+
+	function type() {
+		typesOn = isOpen;
+		isOpen = query !== '';
+		current = -1;
+		limit = FEW;
+	}
+	function close() {
+		isOpen = false;
+		current = -1;
+	}
+	async function lookUp() {
+		const replaceState = page.url.pathname.endsWith('/browse');
+		const at = lanesAt(place, query);
+		await goto(at, { replaceState, keepFocus: true, noScroll: true });
+		close();
+	}
+	async function step(by: number) {
+		if (lines.length === 0) return;
+		current = Math.max(-1, Math.min(lines.length - 1, current + by));
+		await tick();
+		document.getElementById(`found-${current}-line`)?.scrollIntoView({ block: 'nearest' });
+	}
+
+	function onkeydown(event: KeyboardEvent) {
+		if (event.isComposing) return;
+		const moves: Record<string, () => void> = {
+			ArrowDown: () => {
+				if (!isOpen) document.querySelector<HTMLElement>('[data-row]')?.focus();
+				else if (event.ctrlKey || event.metaKey) limit = MANY;
+				else void step(1);
+			},
+			ArrowUp: () => isOpen && void step(-1),
+			Escape: close,
+			Enter: () => {
+				const line = lines[current];
+				if (!isOpen || !line) return void lookUp();
+				close();
+				void goto(line.at);
+			}
+		};
+		const move = moves[event.key];
+		if (!move) return;
+		event.preventDefault();
+		move();
+	}
+</script>
+
+<form
+	bind:this={root}
+	role="search"
+	class="relative w-[30%] min-w-40 shrink-0 max-sm:min-w-32"
+	onsubmit={(event) => event.preventDefault()}
+	onfocusout={({ relatedTarget }) => {
+		if (!(relatedTarget instanceof Node) || !root.contains(relatedTarget)) close();
+	}}
+>
+	<label class="sr-only" for="word-field">Find anything: words, headings, people, places, sources</label>
+	<input
+		id="word-field"
+		class="field w-full pr-8"
+		type="text"
+		role="combobox"
+		aria-expanded={isOpen}
+		aria-controls="found"
+		aria-autocomplete="list"
+		aria-activedescendant={isOpen && current >= 0 ? `found-${current}-line` : undefined}
+		autocomplete="off"
+		spellcheck="false"
+		maxlength="200"
+		placeholder="Find a word, a name, a source"
+		bind:value={typed}
+		oninput={type}
+		{onkeydown}
+	/>
+	<kbd class="key-cap pointer-events-none absolute top-1.5 right-2" aria-hidden="true">/</kbd>
+	{#if isOpen && query !== ''}
+		{#if fault}<p
+				class="absolute top-full left-0 z-30 mt-1 border bg-paper px-3 py-2 text-warn shadow-lg"
+				role="alert"
+			>
+				{fault.message}
+			</p>{:else}
+			<FindPanel id="found" {groups} {query} {current} onOpen={close} onMore={() => (limit = MANY)} />
+		{/if}
+	{/if}
+</form>

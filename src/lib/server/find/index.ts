@@ -1,0 +1,3 @@
+/** The word field: whatever is typed, found in all chosen indexes and in the inquiry. */
+export type { FoundHere, RecordsFound } from './find';
+export { findEndpoints } from './find-endpoints';

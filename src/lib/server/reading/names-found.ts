@@ -1,0 +1,172 @@
+/** People, places, sources and funders by the beginning of any word of their names, over several indexes. */
+import { NameIndex, type NameFound } from '../../../core/lookup';
+import { allow, type Person } from '../people';
+import { setsOf } from '../records';
+import { currentIndexes } from '../vocabulary';
+import { valuesOfDimension, type NamedValues } from './index-values';
+import { namingIndexes, personOfKey } from './people-of-records';
+
+/** How many records of each index have a name. */
+export interface CountIn {
+	index: string;
+	count: number;
+}
+
+/** A place, a source or a funder. */
+export interface NameLine {
+	name: string;
+	of: CountIn[];
+}
+
+/** An author; the forms of the name that are joined are one. */
+export interface PersonLine extends NameLine {
+	variants: string[];
+}
+
+const GROUPS = {
+	people: 'author',
+	affiliations: 'affiliation',
+	sources: 'source',
+	funders: 'funder'
+} as const;
+type Group = keyof typeof GROUPS;
+
+export interface NamesFound {
+	people: PersonLine[];
+	affiliations: NameLine[];
+	sources: NameLine[];
+	funders: NameLine[];
+	/** How many names each group has in all; of people, forms of names. Beyond `MOST_COUNTED` no more than that. */
+	totals: Record<Group, number>;
+}
+
+export const MOST_COUNTED = 1_000;
+/** Names of an index that are looked at more closely, for each one that is shown. */
+const LOOKED_AT = 4;
+
+/** What is typed as names: every word of it begins a word of the name. O(names that the words begin). */
+export async function namesFound(
+	person: Person | undefined,
+	codes: readonly string[],
+	text: string,
+	limit: number
+): Promise<NamesFound> {
+	allow(person, 'read');
+	const [people, affiliations, sources, funders] = await Promise.all([
+		peopleFound(codes, text, limit),
+		linesFound(codes, 'affiliation', text, limit),
+		linesFound(codes, 'source', text, limit),
+		linesFound(codes, 'funder', text, limit)
+	]);
+	return {
+		people: people.lines,
+		affiliations: affiliations.lines,
+		sources: sources.lines,
+		funders: funders.lines,
+		totals: {
+			people: people.total,
+			affiliations: affiliations.total,
+			sources: sources.total,
+			funders: funders.total
+		}
+	};
+}
+
+interface NamesOfIndex {
+	code: string;
+	values: NamedValues;
+	counts: Uint32Array;
+	found: readonly NameFound[];
+}
+
+type Named = (typeof GROUPS)[Group];
+
+async function namesIn(codes: readonly string[], dimension: Named, text: string): Promise<NamesOfIndex[]> {
+	const wanted = (await currentIndexes()).filter(
+		({ index }) => codes.includes(index.code) && index.records > 0
+	);
+	return Promise.all(
+		wanted.map(async ({ index }) => {
+			const sets = setsOf(index);
+			const values = await valuesOfDimension(sets, dimension);
+			const names = await sets.fact(`names: ${dimension}`, () => Promise.resolve(new NameIndex(values.keys)));
+			return { code: index.code, values, counts: values.lists.countAll().counts, found: names.find(text) };
+		})
+	);
+}
+
+interface Candidate {
+	key: string;
+	name: string;
+	whole: number;
+	of: CountIn[];
+	count: number;
+}
+
+/** Names of any of the indexes, best first: those with more of the words whole, then those on more records. */
+async function candidates(codes: readonly string[], dimension: Named, text: string, most: number) {
+	const indexes = await namesIn(codes, dimension, text);
+	const byKey = new Map<string, Candidate>();
+	for (const { values, counts, found } of indexes)
+		for (const { name, whole } of foremost(found, counts, most)) {
+			const key = values.keys[name];
+			if (byKey.has(key)) continue;
+			const of = indexes.flatMap((other) => {
+				const value = other.values.byKey.get(key);
+				return value === undefined ? [] : [{ index: other.code, count: other.counts[value] }];
+			});
+			const count = of.reduce((sum, one) => sum + one.count, 0);
+			byKey.set(key, { key, name: values.names[name], whole, of, count });
+		}
+	const list = [...byKey.values()].sort(
+		(a, b) => b.whole - a.whole || b.count - a.count || (a.key < b.key ? -1 : 1)
+	);
+	return { list, total: totalOf(indexes) };
+}
+
+function totalOf(indexes: readonly NamesOfIndex[]): number {
+	const most = Math.max(0, ...indexes.map(({ found }) => found.length));
+	if (most >= MOST_COUNTED) return MOST_COUNTED;
+	const keys = new Set(indexes.flatMap(({ values, found }) => found.map(({ name }) => values.keys[name])));
+	return Math.min(keys.size, MOST_COUNTED);
+}
+
+/** The first of an index's names in that order; where few letters are typed there may be a hundred thousand. */
+function foremost(found: readonly NameFound[], counts: Uint32Array, most: number): NameFound[] {
+	if (found.length <= most) return [...found];
+	// One number for each, so that sorting compares numbers alone: whole words, records, place in the list.
+	const rank = Float64Array.from(
+		found,
+		({ name, whole }, place) =>
+			(Math.min(whole, 7) * 2 ** 24 + Math.min(counts[name], 2 ** 24 - 1)) * 2 ** 22 + place
+	).sort();
+	return Array.from(rank.slice(-most).reverse(), (one) => found[one % 2 ** 22]);
+}
+
+async function linesFound(codes: readonly string[], dimension: Named, text: string, limit: number) {
+	const { list, total } = await candidates(codes, dimension, text, limit * LOOKED_AT);
+	return { lines: list.slice(0, limit).map(({ name, of }): NameLine => ({ name, of })), total };
+}
+
+async function peopleFound(codes: readonly string[], text: string, limit: number) {
+	const { list, total } = await candidates(codes, 'author', text, limit * LOOKED_AT);
+	if (list.length === 0) return { lines: [], total };
+	const indexes = await namingIndexes(codes);
+	const lines = new Map<string, PersonLine>();
+	for (const { key } of list) {
+		if (lines.size === limit) break;
+		const person = await personOfKey(indexes, key);
+		if (!person) continue;
+		const of = indexes.flatMap(({ code, named: { author } }) => {
+			const own = (person.keys[code] ?? []).flatMap((one) => author.byKey.get(one) ?? []);
+			const count = new Set(own.flatMap((value) => [...author.lists.inverse().of(value)])).size;
+			return count > 0 ? [{ index: code, count }] : [];
+		});
+		lines.set(JSON.stringify(person.keys), { name: person.name, variants: person.variants, of });
+	}
+	const inOrder = [...lines.values()].map((line) => ({
+		line,
+		all: line.of.reduce((sum, { count }) => sum + count, 0)
+	}));
+	return { lines: inOrder.sort((a, b) => b.all - a.all).map(({ line }) => line), total };
+}
