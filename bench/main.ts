@@ -1,6 +1,7 @@
 /** All benchmarks, or those named on the command line. */
 import { closeConnection, databaseUrl, migrateDatabase } from '../src/lib/server/db/client';
 import { benchCrosswalk } from './crosswalk';
+import { benchFind } from './find';
 import { benchKeeping } from './keeping-up';
 import { benchLookup } from './look-up-quality';
 import { benchReading } from './reading';
@@ -17,6 +18,7 @@ const named = process.argv.slice(2);
 const wanted = (name: string) => named.length === 0 || named.includes(name);
 if (wanted('lookup')) await benchLookup();
 if (wanted('look-up-by-records')) await benchLookUpByRecords(scratch);
+if (wanted('find')) await benchFind(scratch);
 if (wanted('spelling')) await benchSpelling();
 if (wanted('suggestions')) await benchSuggestions();
 if (wanted('crosswalk')) await benchCrosswalk(scratch);

@@ -12,6 +12,8 @@ import { searchVocabulary } from '../src/lib/server/records/searched-vocabulary'
 import { rollWindow } from '../src/lib/server/browse/displays';
 import { lookupInIndexes } from '../src/lib/server/browse/look-up';
 import { spokenInIndexes } from '../src/lib/server/browse/look-up-by-records';
+import { headingsFound, recordsFound } from '../src/lib/server/find/find';
+import { namesFound } from '../src/lib/server/reading/names-found';
 import { searchIndex } from '../src/lib/server/search/searching';
 import { throughIndexes } from '../src/lib/server/crosswalk/through-indexes';
 import '../src/lib/server/wings';
@@ -94,6 +96,30 @@ const STEPS: Record<string, (input: never) => Promise<unknown>> = {
 			labels: await timeEach(queries, labels),
 			records: await timeEach(queries.map(again), records),
 			all: await timeEach(queries, all),
+			rss: process.memoryUsage.rss()
+		};
+	},
+	async find({ codes, queries, names, halves }: Record<'codes' | 'queries' | 'names' | 'halves', string[]>) {
+		const groups = {
+			headings: (text: string) => headingsFound(LOCAL_PERSON, codes, text, 6),
+			records: (text: string) => recordsFound(LOCAL_PERSON, codes, text),
+			names: (text: string) => namesFound(LOCAL_PERSON, codes, text, 6)
+		};
+		const all = (text: string) => Promise.all(Object.values(groups).map((group) => group(text)));
+		const [start] = await timeOnce(async () => {
+			await warmUp();
+			await warmUpRecords();
+			await all('family1');
+		});
+		for (const query of queries.filter((_, i) => i % 5 === 0)) await all(query);
+		const again = (query: string) => query.split(' ').reverse().join(' ');
+		return {
+			start,
+			headings: await timeEach(queries.map(again), groups.headings),
+			names: await timeEach(names, groups.names),
+			records: await timeEach(queries.map(again), groups.records),
+			all: await timeEach(queries, all),
+			halves: await timeEach(halves, groups.records),
 			rss: process.memoryUsage.rss()
 		};
 	},

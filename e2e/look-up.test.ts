@@ -142,6 +142,64 @@ describe('a first row', () => {
 	});
 });
 
+describe('the word field', () => {
+	it('finds people, sources, records and what the inquiry says, and leads on from each by keys', async () => {
+		const id = await beginInquiry(app, 'Anything', 'rest');
+		const page = await openPage(app, `/inquiry/${id}/question`);
+		const type = async (text: string) => {
+			await page.keyboard.press('Escape');
+			await page.click('#word-field', { count: 3 });
+			await page.keyboard.type(text);
+		};
+		const panel = '[data-find]';
+		const linesOf = (group: string) =>
+			page.$$eval(`${panel} [role=group]`, (groups, name) => groups.filter((one) => one.firstElementChild?.textContent?.startsWith(name)).flatMap((one) => [...one.querySelectorAll('[role=option]')].map((line) => (line as HTMLElement).innerText)), group); // prettier-ignore
+
+		// A person, all of that name, a source.
+		await type('carys okerlund');
+		await waitForText(page, panel, 'also written');
+		expect((await linesOf('People'))[0]).toContain('Carys');
+		await type('schooling and soc');
+		await waitForText(page, panel, 'Schooling and Society');
+		expect(await accessibilityFaults(page)).toEqual([]);
+		await type('okerlund');
+		await waitForText(page, panel, 'Carys');
+		const people = await linesOf('People');
+		expect(people.length).toBeGreaterThan(3);
+		await pressKeys(page, 'ArrowDown', 'Enter');
+		await page.waitForFunction(() => location.pathname.endsWith('/pooled'));
+		await waitForText(page, '[data-known-everywhere]', 'known for');
+		await waitForText(page, '[data-known-everywhere]', '; with ');
+
+		// Records that say a word, over all indexes, and a concept made of it.
+		await type('napping');
+		await waitForText(page, panel, 'each once');
+		const works = Number(/([\d,]+) works?/.exec((await linesOf('Records'))[0])?.[1].replaceAll(',', ''));
+		await page.$$eval(`${panel} [role=option]`, (lines) => (lines as HTMLElement[]).find(({ innerText }) => innerText.includes('each once'))?.click()); // prettier-ignore
+		await waitForText(page, 'main', 'that say “napping”');
+		expect(Number((await textOf(page, '[data-works]')).replaceAll(',', ''))).toBe(works);
+		await press(page, 'Make it a concept');
+		await waitForText(page, '[aria-label=Concepts]', 'napping');
+		await saved(page);
+
+		// What the inquiry says itself; and in one index as in all.
+		await type('napp');
+		await waitForText(page, panel, 'word of napping');
+		await page.keyboard.press('Escape');
+		await press(page, 'Yarrow', 'main');
+		await page.waitForFunction(() => location.pathname.endsWith('/records'));
+		expect(decodeURIComponent(page.url())).toContain('cql.keywords');
+
+		// What nothing says; Enter goes to the lanes with what was typed, whatever it is.
+		await type('zyxw');
+		await waitForText(page, panel, 'Nothing here says “zyxw”');
+		await page.keyboard.press('Enter');
+		await waitForText(page, '[data-lane=yarrow]', 'Next in the alphabet');
+		expect(page.problems).toEqual([]);
+		await page.close();
+	});
+});
+
 describe('a word that nobody knows', () => {
 	it('says what it can of a text that nobody says, and of an index without records', async () => {
 		await sendJson(`${app.address}/api/v1/indexes`, 'POST', {

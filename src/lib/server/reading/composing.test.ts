@@ -185,7 +185,7 @@ describe('a name', () => {
 		['funder', 'Marl Trust']
 	])('of %s is known for what going through its records shows', async (by, name) => {
 		const own = DRAFTS.filter((draft) => has(draft, by, name));
-		const { records, years, headings } = await knownFor(LOCAL_PERSON, 'yarrow', by, name);
+		const { records, years, headings } = await knownFor(LOCAL_PERSON, ['yarrow'], 'yarrow', by, name);
 		expect(records).toBe(own.length);
 		const known = own.flatMap((draft) => VALUES.year(draft).filter(Boolean)).map(Number);
 		expect(years).toEqual([Math.min(...known), Math.max(...known)]);
@@ -197,13 +197,23 @@ describe('a name', () => {
 		}
 	});
 
+	it('of a person is known with whom, under every form that is joined', async () => {
+		const { records, with: others } = await knownFor(LOCAL_PERSON, ['yarrow'], 'yarrow', 'person', 'Katja Ashdene');
+		expect(records).toBeGreaterThan(0);
+		for (const { name, count } of others)
+			expect(count).toBe(DRAFTS.filter((draft) => has(draft, 'author', 'Katja Ashdene') && has(draft, 'author', name)).length);
+		expect(others.map(({ name }) => name)).not.toContain('Katja Ashdene');
+	}); // prettier-ignore
+
 	it('that nobody has is known for nothing', async () => {
-		expect(await knownFor(LOCAL_PERSON, 'yarrow', 'author', 'Nobody')).toEqual({
+		expect(await knownFor(LOCAL_PERSON, ['yarrow'], 'yarrow', 'author', 'Nobody')).toEqual({
 			records: 0,
 			years: null,
-			headings: []
+			headings: [],
+			with: [],
+			isUnknown: false
 		});
-		await expect(knownFor(LOCAL_PERSON, 'yarrow', 'colour', 'x')).rejects.toMatchObject({
+		await expect(knownFor(LOCAL_PERSON, ['yarrow'], 'yarrow', 'colour', 'x')).rejects.toMatchObject({
 			code: 'unknown-dimension'
 		});
 	});

@@ -2,7 +2,9 @@
 import { inOrder, representation, valuesWithin } from '../../../core/reading';
 import { allow, type Person } from '../people';
 import { searchable } from '../search';
-import { countedBy, dimensionNamed, recordsHaving } from './dimensions';
+import { type Counted, countedBy, dimensionNamed, recordsHaving } from './dimensions';
+import { keyOfValue } from './index-values';
+import { PERSON, personNamed } from './people-of-records';
 
 export interface KnownFor {
 	/** Records of the index. */
@@ -11,32 +13,48 @@ export interface KnownFor {
 	years: [from: number, to: number] | null;
 	/** Most over-represented first. */
 	headings: { label: string; id: string | null; uri: string; count: number }[];
+	/** Of an author: with whom most often. */
+	with: { name: string; count: number }[];
+	/** No record of the index names any. */
+	isUnknown: boolean;
 }
 
 const MOST_HEADINGS = 5;
+const MOST_OTHERS = 4;
 
 /**
  * A value of a dimension against the whole index. One count of its records' headings.
+ * @param codes of the indexes over which forms of a person's name are joined
+ * @param by a dimension, or a person with every form of the name that is joined
  * @param value by its key or as it is written
  */
 export async function knownFor(
 	person: Person | undefined,
+	codes: readonly string[],
 	code: string,
 	by: string,
 	value: string
 ): Promise<KnownFor> {
 	allow(person, 'read');
 	const at = await searchable(code);
-	const records = await recordsHaving(at, at.sets.all, dimensionNamed(at, by), [value]);
+	const dimension = dimensionNamed(at, by === PERSON ? 'author' : by);
+	const own = by === PERSON ? ((await personNamed(codes, value))?.keys[code] ?? []) : [value];
+	const records = await recordsHaving(at, at.sets.all, dimension, own);
 	const counted = await countedBy(at, records, dimensionNamed(at, 'heading'));
 	const { index } = at.vocabulary;
 	const breakdown = { n: records.size, all: at.sets.records, counts: counted.counts, totals: counted.totals };
 	const first = inOrder(valuesWithin(breakdown), breakdown, 'over', (n) => counted.names[n], MOST_HEADINGS);
 	const years = await at.sets.yearsByRecord();
-	const own = [...records.toArray()].map((n) => years[n]).filter((year) => year > 0);
+	const dated = [...records.toArray()].map((n) => years[n]).filter((year) => year > 0);
+	const names = await countedBy(at, at.sets.all, dimension);
+	const isUnknown = names.notLabelled === at.sets.records;
+	const others =
+		dimension.name === 'author' ? othersBeside(await countedBy(at, records, dimension), own) : [];
 	return {
 		records: records.size,
-		years: own.length > 0 ? [Math.min(...own), Math.max(...own)] : null,
+		years: dated.length > 0 ? [Math.min(...dated), Math.max(...dated)] : null,
+		with: others,
+		isUnknown,
 		headings: first
 			// What is on as many of all records says nothing of these; of a few records every heading does.
 			.filter((share) => representation(breakdown, share)?.over ?? true)
@@ -51,4 +69,14 @@ export async function knownFor(
 				};
 			})
 	};
+}
+
+/** Authors of some records besides the one whose they are, most records first. */
+function othersBeside({ counts, names, keys }: Counted, own: readonly string[]): KnownFor['with'] {
+	const known = new Set(own.map((value) => keyOfValue('author', value)));
+	const found: { name: string; count: number }[] = [];
+	counts.forEach((count, value) => {
+		if (count > 0 && !known.has(keys[value])) found.push({ name: names[value], count });
+	});
+	return found.sort((a, b) => b.count - a.count || (a.name < b.name ? -1 : 1)).slice(0, MOST_OTHERS);
 }

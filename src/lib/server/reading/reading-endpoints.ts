@@ -57,7 +57,7 @@ import { knownFor } from './known-for';
 import { keepResult } from './keeping-results';
 import { overlapOf } from './overlaps';
 import { pearlsByCell, headingsOfPearls, pearlsOfStrategy } from './pearl-summary';
-import { trialBody } from '../inquiry';
+import { chosenIndexes, trialBody } from '../inquiry';
 import { compositionOfPool } from './pool-composition';
 import { keepPooled, sayOfWorks } from './pooled-lists';
 import { takeCitations, takeResult, takePool, takeRecords } from './works-to-list';
@@ -198,8 +198,8 @@ export const readingEndpoints = [
 	endpoint('GET /inquiry/[id]/composition/[code]/known', {
 		action: 'read',
 		query: v.object({ by: v.optional(v.string(), ''), value: v.optional(v.string(), '') }),
-		run: ({ person, params, query: { by, value } }) =>
-			knownFor(person, params.code, by, value.slice(0, 2_000))
+		run: async ({ person, params, query: { by, value } }) =>
+			knownFor(person, await chosenIndexes(person, params.id), params.code, by, value.slice(0, 2_000))
 	}),
 	/** Keeps the result that the address names as a run. */
 	endpoint('POST /inquiry/[id]/kept/[code]', {

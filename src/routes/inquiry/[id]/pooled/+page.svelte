@@ -4,7 +4,8 @@
 	import type { PoolItem } from '$lib/server/reading';
 	import { indexesAt, pooledAt, wordsOfCql, type OfPool } from '$lib/components/inquiry/addresses';
 	import { currentConcept, placeOf } from '$lib/components/inquiry/in-hand';
-	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
+	import { freshId, useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
+	import { newConcept } from '$lib/components/question/new-concept';
 	import { askRuns } from '$lib/components/runs/ask-runs';
 	import { messages } from '$lib/components/messages/messages.svelte';
 	import OverlapPicture from '$lib/components/overlap/OverlapPicture.svelte';
@@ -18,6 +19,7 @@
 	import PoolItemView from '$lib/components/pool/PoolItemView.svelte';
 	import PoolRows from '$lib/components/pool/PoolRows.svelte';
 	import PoolShares from '$lib/components/pool/PoolShares.svelte';
+	import KnownEverywhere from '$lib/components/reading/KnownEverywhere.svelte';
 	import { called, readable } from '$lib/components/reading/dimension-words';
 	import { takeOnto, toggleListed } from '$lib/components/listing/list-records';
 	import IndexesNav from '$lib/components/records/IndexesNav.svelte';
@@ -34,6 +36,8 @@
 	let waiting = $state.raw<PoolItem | undefined>();
 	let picturing = $state(false);
 	let composing = $state(false);
+	/** What is known of a name, index by index. */
+	const NAMES = ['person', 'author', 'source', 'affiliation', 'funder'];
 	const SORTS = [
 		['relevance', 'best match'],
 		['spread', 'in most indexes first'],
@@ -74,6 +78,12 @@
 				? `Kept as run ${kept.numbers[0]}`
 				: `Kept as runs ${kept.numbers.join(', ')}, one for each index`
 		);
+	}
+	/** The words become a concept that stands in hand at once. */
+	async function makeConcept() {
+		const id = freshId();
+		store.send(newConcept(id, words ?? ''));
+		await goto(pooledAt({ ...place, concept: id }, { cql: data.wish.cql }), { keepFocus: true });
 	}
 	function takeAll() {
 		const { search } = new URL(at({}), location.href);
@@ -150,6 +160,12 @@
 	</span>
 </div>
 
+{#if data.wish.whole && data.wish.has && NAMES.includes(data.wish.has)}
+	{#key `${data.wish.has} ${data.wish.value}`}<KnownEverywhere
+			by={data.wish.has}
+			value={data.wish.value ?? ''}
+		/>{/key}
+{/if}
 {#if pool.parts.length === 0}
 	<div class="m-auto max-w-md p-8 text-center">
 		<p class="mb-3">A pooled list joins what several subject indexes find. Choose the indexes first.</p>
@@ -165,6 +181,9 @@
 						onclick={() => (picturing = true)}>How they overlap</button
 					>{/if}
 				<button class="quiet-action !py-0 text-xs" onclick={() => (composing = true)}>Composition</button>
+				{#if words}<button data-changes class="quiet-action !py-0 text-xs" onclick={makeConcept}
+						>Make it a concept</button
+					>{/if}
 				{#if data.wish.cql && pool.count > 0}<button
 						data-changes
 						class="quiet-action !py-0 text-xs"
