@@ -14,8 +14,10 @@
 		by: string;
 		/** By its key or as it is written. */
 		value: string;
+		/** Headings, and names beside it, at most. */
+		most?: number;
 	}
-	let { index, by, value }: Props = $props();
+	let { index, by, value, most = 5 }: Props = $props();
 	const store = $derived(useInquiry()());
 	const place = $derived(placeOf(store));
 	const asked = new Asked<KnownFor>(
@@ -37,13 +39,13 @@
 			says="in {index.name}"
 		/>{#if known.years}, {known.years[0] === known.years[1]
 				? known.years[0]
-				: `${known.years[0]} to ${known.years[1]}`}{/if}{#if known.headings.length > 0}; known for {#each known.headings as { label, id, uri, count }, i (uri)}{i >
+				: `${known.years[0]} to ${known.years[1]}`}{/if}{#if known.headings.length > 0}; known for {#each known.headings.slice(0, most) as { label, id, uri, count }, i (uri)}{i >
 				0
 					? ', '
 					: ''}{#if id}<a class="hover:underline" href={lineageAt(place, index.code, id)}
 						><HeadingText {label} /></a
 					>{:else}<HeadingText {label} />{/if}
-				<span class="text-quiet">{count}</span>{/each}{/if}{#if known.with.length > 0}; with {#each known.with as { name, count }, i (name)}{i >
+				<span class="text-quiet">{count}</span>{/each}{/if}{#if known.with.length > 0}; with {#each known.with.slice(0, most) as { name, count }, i (name)}{i >
 				0
 					? ', '
 					: ''}<a class="hover:underline" href={pooledAt(place, { whole: true, has: 'person', value: name })}

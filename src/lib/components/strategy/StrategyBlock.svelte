@@ -33,6 +33,13 @@
 	const count = $derived(session.view.yields?.count ?? 0);
 	const most = $derived(Math.max(1, ...(own?.lines ?? []).map(({ all }) => all)));
 	const faults = $derived(session.view.faults.filter((fault) => fault.block === block.id));
+	const firstSearched = $derived(block.lines.find(({ off }) => !off)?.id);
+	/** How the block joins those before it; nothing stands before the first one. */
+	const joins = $derived.by(() => {
+		if (block.status === 'exclude') return 'not';
+		const required = session.view.strategy.blocks.filter(({ status }) => status === 'required');
+		return required[0]?.id === block.id ? '' : 'and';
+	});
 	const searches = $derived(
 		SEARCHES.map((value) => ({
 			value,
@@ -54,7 +61,7 @@
 <section aria-label={block.name} class="rounded-lg border bg-leaf">
 	<header class="flex flex-wrap items-baseline gap-x-3 border-b px-2 py-1">
 		<h2 class="font-semibold">
-			{#if block.status === 'exclude'}<span class="font-normal text-quiet">not</span>{/if}
+			{#if joins}<span class="font-normal text-quiet">{joins}</span>{/if}
 			{block.name}
 		</h2>
 		{#if block.provisional}
@@ -96,6 +103,7 @@
 				{session}
 				{index}
 				{line}
+				isOr={!line.off && firstSearched !== undefined && line.id !== firstSearched}
 				block={own}
 				own={own?.lines.find(({ id }) => id === line.id)}
 				{most}

@@ -20,6 +20,8 @@
 		session: StrategySession;
 		index: IndexSummary;
 		line: Line;
+		/** It is one of several alternatives, and not the first. */
+		isOr: boolean;
 		block: BlockYield | undefined;
 		own: LineYield | undefined;
 		/** Most records that a line of the block finds: the length of the longest bar. */
@@ -29,7 +31,7 @@
 		editable: boolean;
 		onOpen: () => void;
 	}
-	let { session, index, line, block, own, most, open, editable, onOpen }: Props = $props();
+	let { session, index, line, isOr, block, own, most, open, editable, onOpen }: Props = $props();
 	const count = $derived(session.view.yields?.count ?? 0);
 	const change = $derived(own ? own.gain - own.loss : 0);
 	const name = $derived(
@@ -101,7 +103,7 @@
 			onclick={onOpen}
 		>
 			<span class="min-w-0" class:line-through={line.off}>
-				{#if line.kind === 'heading'}
+				{#if isOr}<span class="mr-1 text-xs text-quiet">or</span>{/if}{#if line.kind === 'heading'}
 					{#each line.test.headings as heading, i (heading.uri)}
 						{#if i > 0}<span class="text-xs text-quiet"> together with </span>{/if}<span class="text-[15px]"
 							><HeadingText label={heading.label} /></span
