@@ -186,7 +186,7 @@ describe('the word field', () => {
 		await type('napp');
 		await waitForText(page, panel, 'word of napping');
 		await page.keyboard.press('Escape');
-		await press(page, 'Yarrow', 'main');
+		await page.click('[aria-label="Subject indexes"] a[href*="index=yarrow"]');
 		await page.waitForFunction(() => location.pathname.endsWith('/records'));
 		expect(decodeURIComponent(page.url())).toContain('cql.keywords');
 
