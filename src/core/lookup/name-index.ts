@@ -1,5 +1,5 @@
 /** Names found by the beginning of any of their words, such as people, places and sources. */
-import { firstPlace, intersect, union } from './sorted-lists';
+import { firstPlace, intersect, lowerBoundOf, union } from './sorted-lists';
 import { fold } from '../text';
 
 /** A word of one letter says too little to be asked for alone. */
@@ -11,11 +11,13 @@ export const wordsOfName = (text: string): string[] =>
 		.split(/[^\p{L}\p{N}]+/u)
 		.filter(Boolean);
 
-/** A name that was found, and how many of the words asked for are whole words of it. */
-export interface NameFound {
-	name: number;
-	whole: number;
+/** Names that were found, ascending, and how many of the words asked for are whole words of each. */
+export interface NamesFoundIn {
+	names: Uint32Array;
+	whole: Uint8Array;
 }
+
+const NOTHING: NamesFoundIn = { names: new Uint32Array(0), whole: new Uint8Array(0) };
 
 export class NameIndex {
 	/** Every word of a name, ascending; to each the names that have it, ascending. */
@@ -41,16 +43,19 @@ export class NameIndex {
 	 * Names in which every word that is typed begins a word; none where no word has two letters.
 	 * O(names that any word begins).
 	 */
-	find(text: string): NameFound[] {
+	find(text: string): NamesFoundIn {
 		const asked = [...new Set(wordsOfName(text))];
-		if (!asked.some(({ length }) => length >= SHORTEST)) return [];
+		if (!asked.some(({ length }) => length >= SHORTEST)) return NOTHING;
 		const lists = asked.map((word) => this.beginning(word));
-		const found = intersect(lists.map(({ any }) => any));
-		const wholes = lists.map(({ whole }) => new Set(whole && intersect([whole, found])));
-		return Array.from(found, (name) => ({
-			name,
-			whole: wholes.reduce((sum, set) => sum + (set.has(name) ? 1 : 0), 0)
-		}));
+		const names = intersect(lists.map(({ any }) => any));
+		// In flat lists: where few letters are typed there may be a hundred thousand names.
+		const whole = new Uint8Array(names.length);
+		for (const list of lists.flatMap(({ whole: own }) => own ?? []))
+			for (let i = 0, at = 0; i < list.length && at < names.length; i++) {
+				at = lowerBoundOf(names, (name) => name >= list[i], at);
+				if (names[at] === list[i]) whole[at]++;
+			}
+		return { names, whole };
 	}
 
 	private beginning(word: string): { any: Uint32Array; whole?: Uint32Array } {

@@ -1,5 +1,5 @@
 /** People, places, sources and funders by the beginning of any word of their names, over several indexes. */
-import { NameIndex, type NameFound } from '../../../core/lookup';
+import { NameIndex, type NamesFoundIn } from '../../../core/lookup';
 import { allow, type Person } from '../people';
 import { setsOf } from '../records';
 import { currentIndexes } from '../vocabulary';
@@ -76,7 +76,7 @@ interface NamesOfIndex {
 	code: string;
 	values: NamedValues;
 	counts: Uint32Array;
-	found: readonly NameFound[];
+	found: NamesFoundIn;
 }
 
 type Named = (typeof GROUPS)[Group];
@@ -125,22 +125,27 @@ async function candidates(codes: readonly string[], dimension: Named, text: stri
 }
 
 function totalOf(indexes: readonly NamesOfIndex[]): number {
-	const most = Math.max(0, ...indexes.map(({ found }) => found.length));
+	const most = Math.max(0, ...indexes.map(({ found }) => found.names.length));
 	if (most >= MOST_COUNTED) return MOST_COUNTED;
-	const keys = new Set(indexes.flatMap(({ values, found }) => found.map(({ name }) => values.keys[name])));
+	const keys = new Set(
+		indexes.flatMap(({ values, found }) => Array.from(found.names, (name) => values.keys[name]))
+	);
 	return Math.min(keys.size, MOST_COUNTED);
 }
 
 /** The first of an index's names in that order; where few letters are typed there may be a hundred thousand. */
-function foremost(found: readonly NameFound[], counts: Uint32Array, most: number): NameFound[] {
-	if (found.length <= most) return [...found];
+function foremost({ names, whole }: NamesFoundIn, counts: Uint32Array, most: number) {
 	// One number for each, so that sorting compares numbers alone: whole words, records, place in the list.
-	const rank = Float64Array.from(
-		found,
-		({ name, whole }, place) =>
-			(Math.min(whole, 7) * 2 ** 24 + Math.min(counts[name], 2 ** 24 - 1)) * 2 ** 22 + place
-	).sort();
-	return Array.from(rank.slice(-most).reverse(), (one) => found[one % 2 ** 22]);
+	const rank = new Float64Array(names.length);
+	names.forEach((name, place) => {
+		rank[place] =
+			(Math.min(whole[place], 7) * 2 ** 24 + Math.min(counts[name], 2 ** 24 - 1)) * 2 ** 22 + place;
+	});
+	rank.sort();
+	return Array.from(rank.slice(-most).reverse(), (one) => {
+		const place = one % 2 ** 22;
+		return { name: names[place], whole: whole[place] };
+	});
 }
 
 async function linesFound(codes: readonly string[], dimension: Named, text: string, limit: number) {
