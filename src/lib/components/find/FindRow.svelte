@@ -15,7 +15,8 @@
 	}
 	let { line, id, isCurrent, onOpen }: Props = $props();
 	const store = $derived(useInquiry()());
-	const indexOf = (code: string) => store.columns.find((index) => index.code === code);
+	const indexOf = (code: string | undefined) => store.columns.find((index) => index.code === code);
+	const own = $derived(indexOf(line.index));
 </script>
 
 <a
@@ -27,9 +28,7 @@
 	class="flex items-center gap-2 px-3 py-1 hover:bg-shade aria-selected:bg-wash"
 	onclick={onOpen}
 >
-	{#if line.index && indexOf(line.index)}<span
-			><IndexMark index={indexOf(line.index)!} size={16} label={store.indexName(line.index)} /></span
-		>{/if}
+	{#if own}<IndexMark index={own} size={16} label={own.name} />{/if}
 	<span class="min-w-0 shrink truncate"
 		>{#if line.voice === 'heading'}<HeadingText label={line.text} />{:else if line.voice === 'word'}<FreeWord
 				text={line.text}

@@ -17,7 +17,7 @@ export type { Kept } from './keeping-results';
 export type { OverlapOfSets } from './overlaps';
 export type { PoolComposition } from './pool-composition';
 export { namesFound } from './names-found';
-export type { CountIn, NameLine, NamesFound, PersonLine } from './names-found';
+export type { CountIn, NameLine, NamesFound } from './names-found';
 export { countItems } from './pooling';
 export { pooledList } from './pooled-lists';
 export type { PooledList, PoolItem } from './pooled-lists';

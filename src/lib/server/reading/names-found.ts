@@ -23,13 +23,7 @@ export interface PersonLine extends NameLine {
 	variants: string[];
 }
 
-const GROUPS = {
-	people: 'author',
-	affiliations: 'affiliation',
-	sources: 'source',
-	funders: 'funder'
-} as const;
-type Group = keyof typeof GROUPS;
+type Group = 'people' | 'affiliations' | 'sources' | 'funders';
 
 export interface NamesFound {
 	people: PersonLine[];
@@ -79,7 +73,7 @@ interface NamesOfIndex {
 	found: NamesFoundIn;
 }
 
-type Named = (typeof GROUPS)[Group];
+type Named = 'author' | 'affiliation' | 'source' | 'funder';
 
 async function namesIn(codes: readonly string[], dimension: Named, text: string): Promise<NamesOfIndex[]> {
 	const wanted = (await currentIndexes()).filter(
