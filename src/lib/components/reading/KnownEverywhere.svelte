@@ -14,7 +14,7 @@
 		{#each store.columns as index (index.code)}
 			<li class="flex items-baseline gap-2 py-0.5">
 				<span class="self-center"><IndexMark {index} size={16} label={index.name} /></span>
-				<KnownLine {index} {by} {value} most={3} />
+				<KnownLine {index} {by} {value} most={3} says="in {index.name}" />
 			</li>
 		{/each}
 	</ul>

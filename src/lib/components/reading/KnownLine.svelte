@@ -16,8 +16,10 @@
 		value: string;
 		/** Headings, and names beside it, at most. */
 		most?: number;
+		/** Where it is, for those who do not see what stands around. */
+		says?: string;
 	}
-	let { index, by, value, most = 5 }: Props = $props();
+	let { index, by, value, most = 5, says = '' }: Props = $props();
 	const store = $derived(useInquiry()());
 	const place = $derived(placeOf(store));
 	const asked = new Asked<KnownFor>(
@@ -36,7 +38,7 @@
 			n={known.records}
 			at={recordsAt(place, index.code, { whole: true, filter: [{ by, how: 'any', values: [value] }] })}
 			after={known.records === 1 ? ' record' : ' records'}
-			says="in {index.name}"
+			{says}
 		/>{#if known.years}, {known.years[0] === known.years[1]
 				? known.years[0]
 				: `${known.years[0]} to ${known.years[1]}`}{/if}{#if known.headings.length > 0}; known for {#each known.headings.slice(0, most) as { label, id, uri, count }, i (uri)}{i >

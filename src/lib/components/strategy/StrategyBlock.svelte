@@ -66,7 +66,7 @@
 		</h2>
 		{#if block.provisional}
 			<a
-				class="text-xs text-warn underline"
+				class="inline-flex min-h-6 items-center text-xs text-warn underline"
 				href={crosswalkAt({ id: store.id, concept: block.id }, cellId(block.id, index.code))}
 				>undecided in {index.name}: its words stand in for now</a
 			>

@@ -53,6 +53,7 @@ function availabilityValues(sets: IndexSets): Promise<NamedValues> {
 			const maker = new ValueListsMaker(sets.records);
 			if (library)
 				await eachHeld(sets.code, ({ n, source, year, doi }) => {
+					if (n >= sets.records) return;
 					const ways = library.kindsOf({
 						source: source ?? undefined,
 						year: year ?? undefined,
@@ -107,6 +108,8 @@ function namedValues(sets: IndexSets): Promise<AllNamed> {
 		const way = { done: 0, total: sets.records };
 		underWay.set(sets.code, way);
 		await eachNaming(sets.code, ({ n, author, source, affiliations, funders }) => {
+			// What came in since is of a later revision, which reads anew.
+			if (n >= sets.records) return;
 			way.done = n;
 			const [ofSource, ofAuthor, ofAffiliation, ofFunder] = makers;
 			if (source) ofSource.add(n, source);
