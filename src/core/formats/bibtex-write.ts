@@ -25,14 +25,17 @@ const KINDS: Record<string, string> = {
 const PUBLISHER: Record<string, string> = { phdthesis: 'school', techreport: 'institution' };
 const SOURCE: Record<string, string> = { article: 'journal' };
 
+/** Within a name a line that begins with an @ could be taken for the next entry. */
+const inOneLine = (text: string) => inLatex(text.replace(/\s+/g, ' '));
+
 const nameInBibtex = ({ family = '', given, literal, suffix, ...name }: CslName): string => {
-	if (literal !== undefined) return `{${inLatex(literal)}}`;
+	if (literal !== undefined) return `{${inOneLine(literal)}}`;
 	// What begins with a small letter would be taken for a particle.
 	const isPlain = /^\p{Lu}/u.test(family) && !/,|\sand\s|\s\p{Ll}/u.test(family);
-	const own = [name['non-dropping-particle'], isPlain ? inLatex(family) : `{${inLatex(family)}}`]
+	const own = [name['non-dropping-particle'], isPlain ? inOneLine(family) : `{${inOneLine(family)}}`]
 		.filter(Boolean)
 		.join(' ');
-	return [own, suffix, given && inLatex(given)].filter(Boolean).join(', ');
+	return [own, suffix, given && inOneLine(given)].filter(Boolean).join(', ');
 };
 
 /** A key that BibTeX takes as it is; undefined for one that it does not. */
