@@ -1,5 +1,5 @@
 /** What an inquiry itself says of something: its concepts, words, notes and comments. */
-import { wordsOfName } from '../lookup';
+import { fold, runsOf } from '../text';
 import { inOrder } from './cells';
 import { placeOfComment } from './comments';
 import type { Comment, Inquiry } from './inquiry';
@@ -21,10 +21,10 @@ export interface FoundInInquiry {
 
 /** Whether each word that is typed begins a word of a text; of nothing typed, none. O(words of both). */
 export function textMatcher(typed: string): (text: string) => boolean {
-	const wanted = wordsOfName(typed);
+	const wanted = runsOf(fold(typed));
 	if (wanted.length === 0) return () => false;
 	return (text) => {
-		const own = wordsOfName(text);
+		const own = runsOf(fold(text));
 		return wanted.every((word) => own.some((other) => other.startsWith(word)));
 	};
 }

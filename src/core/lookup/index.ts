@@ -12,4 +12,4 @@ export { remarksOn } from './query-remarks';
 export type { WordReason } from './word-reasons';
 export { fused } from './fusion';
 export { partsOfText } from './text-parts';
-export { NameIndex, wordsOfName, type NamesFoundIn } from './name-index';
+export { NameIndex, type NamesFoundIn } from './name-index';

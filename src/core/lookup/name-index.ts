@@ -1,15 +1,9 @@
 /** Names found by the beginning of any of their words, such as people, places and sources. */
 import { firstPlace, intersect, lowerBoundOf, union } from './sorted-lists';
-import { fold } from '../text';
+import { fold, runsOf } from '../text';
 
 /** A word of one letter says too little to be asked for alone. */
 const SHORTEST = 2;
-
-/** The words of a name or of what is typed: letters and digits, folded. */
-export const wordsOfName = (text: string): string[] =>
-	fold(text)
-		.split(/[^\p{L}\p{N}]+/u)
-		.filter(Boolean);
 
 /** Names that were found, ascending, and how many of the words asked for are whole words of each. */
 export interface NamesFoundIn {
@@ -28,7 +22,7 @@ export class NameIndex {
 	constructor(names: readonly string[]) {
 		const byWord = new Map<string, number[]>();
 		names.forEach((name, place) => {
-			for (const word of new Set(wordsOfName(name))) {
+			for (const word of new Set(runsOf(fold(name)))) {
 				const known = byWord.get(word);
 				if (known) known.push(place);
 				else byWord.set(word, [place]);
@@ -44,7 +38,7 @@ export class NameIndex {
 	 * O(names that any word begins).
 	 */
 	find(text: string): NamesFoundIn {
-		const asked = [...new Set(wordsOfName(text))];
+		const asked = [...new Set(runsOf(fold(text)))];
 		if (!asked.some(({ length }) => length >= SHORTEST)) return NOTHING;
 		const lists = asked.map((word) => this.beginning(word));
 		const names = intersect(lists.map(({ any }) => any));

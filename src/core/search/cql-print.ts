@@ -50,6 +50,16 @@ export function printLine(line: Line): string {
 	return `${WORD_FIELDS[field]} =${said}`;
 }
 
+/** The text that finds records whose title, abstract or author's keywords say some words, several as a phrase. */
+export const cqlOfWords = (text: string): string =>
+	printLine({ id: '', off: false, kind: 'word', test: { text, capitals: false, field: 'keywords' } });
+
+/** What was typed, where a text is such a one. */
+export function wordsOfCql(cql: string): string | undefined {
+	const [, quoted] = /^cql\.keywords = "((?:[^"\\]|\\.)*)"$/s.exec(cql) ?? [];
+	return quoted?.replace(/\\(.)/gs, '$1');
+}
+
 const isPlain = (value: string) => /^(\d+|true|false)$/.test(value);
 const term = (value: string) => (isPlain(value) ? value : quote(value));
 

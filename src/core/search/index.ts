@@ -1,5 +1,13 @@
 export { CqlError, parseCql, type CqlNode, type CqlSortKey } from './cql';
-export { printLimit, printLine, printStrategy, quote, WORD_FIELDS } from './cql-print';
+export {
+	cqlOfWords,
+	printLimit,
+	printLine,
+	printStrategy,
+	quote,
+	WORD_FIELDS,
+	wordsOfCql
+} from './cql-print';
 export { NO_CHIEF, readStrategy, recognised, type Reading, type Resolver } from './cql-read';
 export { patternFaults, PLAIN_DIALECT, printInDialect, type Dialect, type DialectText } from './dialect';
 export {

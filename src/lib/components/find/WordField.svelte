@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { tick } from 'svelte';
+	import { tick, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { Asked } from '$lib/client/asked.svelte';
@@ -11,24 +11,23 @@
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import FindPanel from './FindPanel.svelte';
-	import { groupsOf } from './find-groups';
+	import { FEW_LINES, groupsOf, MOST_LINES } from './find-groups';
 
 	/** The one field to type into: what is typed is found everywhere, and looked up lane by lane with Enter. */
 	const store = $derived(useInquiry()());
 	const place = $derived(placeOf(store));
 	const inAddress = $derived(page.url.searchParams.get('q') ?? '');
-	const FEW = 6;
-	const MANY = 50;
 
 	let typed = $state('');
 	let isOpen = $state(false);
 	let current = $state(-1);
-	let limit = $state(FEW);
+	let limit = $state(FEW_LINES);
 	let root: HTMLElement;
 
-	// The address says what is looked up; while the panel is open, the field is ahead of it.
+	// The address says what is looked up; while the panel is open, the field is ahead of it. What is typed stays otherwise.
 	$effect(() => {
-		if (!isOpen) typed = inAddress;
+		const said = inAddress;
+		if (!untrack(() => isOpen)) typed = said;
 	});
 	const query = $derived(typed.trim());
 
@@ -70,7 +69,7 @@
 		typesOn = isOpen;
 		isOpen = query !== '';
 		current = -1;
-		limit = FEW;
+		limit = FEW_LINES;
 	}
 	function close() {
 		isOpen = false;
@@ -79,8 +78,9 @@
 	async function lookUp() {
 		const replaceState = page.url.pathname.endsWith('/browse');
 		const at = lanesAt(place, query);
-		await goto(at, { replaceState, keepFocus: true, noScroll: true });
+		// Closed first: whoever types on meanwhile is ahead of the address again.
 		close();
+		await goto(at, { replaceState, keepFocus: true, noScroll: true });
 	}
 	async function step(by: number) {
 		if (lines.length === 0) return;
@@ -93,8 +93,10 @@
 		if (event.isComposing) return;
 		const moves: Record<string, () => void> = {
 			ArrowDown: () => {
-				if (!isOpen) document.querySelector<HTMLElement>('[data-row]')?.focus();
-				else if (event.ctrlKey || event.metaKey) limit = MANY;
+				const row = document.querySelector<HTMLElement>('[data-row]');
+				if (!isOpen && row) row.focus();
+				else if (!isOpen) type();
+				else if (event.ctrlKey || event.metaKey) limit = MOST_LINES;
 				else void step(1);
 			},
 			ArrowUp: () => isOpen && void step(-1),
@@ -148,7 +150,7 @@
 			>
 				{fault.message}
 			</p>{:else}
-			<FindPanel id="found" {groups} {query} {current} onOpen={close} onMore={() => (limit = MANY)} />
+			<FindPanel id="found" {groups} {query} {current} onOpen={close} onMore={() => (limit = MOST_LINES)} />
 		{/if}
 	{/if}
 </form>

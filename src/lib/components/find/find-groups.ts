@@ -3,7 +3,6 @@ import type { LaneAnswer, RecordsEvidence } from '$lib/server/browse';
 import type { FoundHere, RecordsFound } from '$lib/server/find';
 import type { CountIn, NameLine, NamesFound } from '$lib/server/reading';
 import {
-	cqlOfWords,
 	crosswalkAt,
 	lanesAt,
 	lineageAt,
@@ -13,6 +12,7 @@ import {
 	recordsAt,
 	type Place
 } from '../inquiry/addresses';
+import { cqlOfWords } from '$core/search';
 import { reasonOf } from '../marks/reasons';
 import { counted, number } from '../parts/numbers';
 
@@ -61,6 +61,9 @@ export interface FindContext {
 /** Headings shown before more are asked for, over all indexes. */
 const FEW_HEADINGS = 8;
 const MOST_COUNTED = 1_000;
+/** Lines of a group at first, and when more are asked for. */
+export const FEW_LINES = 6;
+export const MOST_LINES = 50;
 
 /** Groups in their order; those that are empty are left out, those still asked for stand as such. */
 export function groupsOf(q: string, found: FoundSoFar, context: FindContext): FindGroup[] {
@@ -165,10 +168,12 @@ function nameGroups(names: NamesFound, { place, limit }: FindContext): FindGroup
 				says: variants.length > 0 ? `also written ${variants.join(', ')}` : '',
 				of
 			})),
-			total > lines.length && lines.length >= limit
+			total > limit && limit < MOST_LINES
 		);
 	});
 }
+
+const LISTS = ['concepts', 'words', 'notes', 'comments', 'runs'] as const;
 
 function inquiryGroup(found: FoundHere, context: FindContext): FindGroup[] {
 	const { place, indexName, conceptName } = context;
@@ -213,7 +218,6 @@ function inquiryGroup(found: FoundHere, context: FindContext): FindGroup[] {
 			index
 		}))
 	];
-	const all = Object.values(totals).reduce((sum, n) => sum + n, 0);
 	return group(
 		'This inquiry',
 		Object.entries(totals)
@@ -221,6 +225,6 @@ function inquiryGroup(found: FoundHere, context: FindContext): FindGroup[] {
 			.map(([what, n]) => counted(n, what.slice(0, -1)))
 			.join(' · '),
 		lines,
-		all > lines.length
+		LISTS.some((what) => totals[what] > found[what].length)
 	);
 }

@@ -1,6 +1,5 @@
 /** Addresses of the screens of an inquiry. The concept and the index in hand travel along. */
 import type { ListOrder, ListPart } from '$core/reading';
-import { quote } from '$core/search';
 
 export interface Place {
 	id: string;
@@ -168,13 +167,6 @@ export const textKept = (url: URL): string | undefined => {
 	const cql = url.searchParams.get('cql') ?? undefined;
 	return cql !== undefined && /^\(?(cql\.|dc\.(title|description|creator) )/.test(cql) ? cql : undefined;
 };
-/** The text that finds the records that say something, several words as a phrase. */
-export const cqlOfWords = (text: string) => `cql.keywords = ${quote(text)}`;
-/** What was typed, where a text is such a one. */
-export function wordsOfCql(cql: string): string | undefined {
-	const [, quoted] = /^cql\.keywords = "((?:[^"\\]|\\.)*)"$/s.exec(cql) ?? [];
-	return quoted?.replace(/\\(.)/gs, '$1');
-}
 /** What every index knows of its records in the same way, so that a result by it is kept from one index to another. */
 const IN_ALL = ['person', 'author', 'source', 'affiliation', 'funder', 'year', 'language', 'type'];
 /** Of an index as a whole, what one value of a person, place, source and the like leaves: where the same is in another index. */

@@ -137,7 +137,11 @@
 	</Popover.Portal>
 </Popover.Root>
 {#if found}<span class="text-xs text-quiet"
-		><Count n={found} at={pooledAt(placeOf(store), { cql })} says="records have “{word.text}”" /></span
+		><Count
+			n={found}
+			at={pooledAt(placeOf(store), { cql, without: word.off })}
+			says="records have “{word.text}”"
+		/></span
 	>{/if}
 {#if found === 0 || check?.instead}
 	<span class="text-xs text-warn"

@@ -9,10 +9,10 @@ import { LOCAL_PERSON } from '../people/access';
 import { pooled } from '../reading/pooling';
 import { databaseWithYarrow, store } from '../records/yarrow.test-aid';
 import { keepFound } from '../runs/runs';
-import { RecordSet } from '../../../core/search';
+import { cqlOfWords, RecordSet } from '../../../core/search';
 import '../wings';
 import { apiFound, findAnswer } from './find-api';
-import { cqlOfWords, find } from './find';
+import { find } from './find';
 
 const carys = { family: 'Okerlund', given: 'Carys' };
 const work = (key: string, title: string, source: string, author: CslName[], more = {}): RecordDraft => ({

@@ -1,6 +1,6 @@
 /** Whatever is typed, found in all chosen indexes at once: headings, records, names, and what the inquiry itself says. */
 import { findInInquiry, textMatcher, type FoundInInquiry, type NotePlace } from '../../../core/crosswalk';
-import { quote } from '../../../core/search';
+import { cqlOfWords, isSearchable } from '../../../core/search';
 import { lookupInIndex, type LaneAnswer } from '../browse';
 import { ServiceError } from '../errors';
 import { allowIn, chosenIndexes, loadInquiry, notesOfWorks, WITHOUT_WORKS } from '../inquiry';
@@ -38,9 +38,6 @@ export interface Wish {
 	limit: number;
 }
 
-/** The text that finds the records that say it. */
-export const cqlOfWords = (text: string) => `cql.keywords = ${quote(text)}`;
-
 /** Headings of each index, by label and by records. */
 export function headingsFound(
 	person: Person | undefined,
@@ -61,8 +58,8 @@ export async function recordsFound(
 	const withRecords = (await currentIndexes()).filter(
 		({ index }) => codes.includes(index.code) && index.records > 0
 	);
-	// What has no letter or digit can be in no record.
-	if (!/[\p{L}\p{N}]/u.test(text)) return { pooled: 0, of: [] };
+	// Signs alone, and the beginning of a word that is too short, can be searched for nowhere.
+	if (!isSearchable({ text, capitals: false })) return { pooled: 0, of: [] };
 	const found = await Promise.all(
 		withRecords.map(({ index }) => foundByCql(index.code, cqlOfWords(text), []))
 	);

@@ -46,10 +46,9 @@ export async function knownFor(
 	const first = inOrder(valuesWithin(breakdown), breakdown, 'over', (n) => counted.names[n], MOST_HEADINGS);
 	const years = await at.sets.yearsByRecord();
 	const dated = [...records.toArray()].map((n) => years[n]).filter((year) => year > 0);
-	const names = await countedBy(at, at.sets.all, dimension);
-	const isUnknown = names.notLabelled === at.sets.records;
-	const others =
-		dimension.name === 'author' ? othersBeside(await countedBy(at, records, dimension), own) : [];
+	const names = await countedBy(at, records, dimension);
+	const isUnknown = names.totals.every((count) => count === 0);
+	const others = dimension.name === 'author' ? othersBeside(names, own) : [];
 	return {
 		records: records.size,
 		years: dated.length > 0 ? [Math.min(...dated), Math.max(...dated)] : null,

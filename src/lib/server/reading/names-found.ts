@@ -133,11 +133,11 @@ function foremost({ names, whole }: NamesFoundIn, counts: Uint32Array, most: num
 	const rank = new Float64Array(names.length);
 	names.forEach((name, place) => {
 		rank[place] =
-			(Math.min(whole[place], 7) * 2 ** 24 + Math.min(counts[name], 2 ** 24 - 1)) * 2 ** 22 + place;
+			(Math.min(whole[place], 7) * 2 ** 24 + Math.min(counts[name], 2 ** 24 - 1)) * 2 ** 26 + place;
 	});
 	rank.sort();
 	return Array.from(rank.slice(-most).reverse(), (one) => {
-		const place = one % 2 ** 22;
+		const place = one % 2 ** 26;
 		return { name: names[place], whole: whole[place] };
 	});
 }
@@ -151,8 +151,8 @@ async function peopleFound(codes: readonly string[], text: string, limit: number
 	const { list, total } = await candidates(codes, 'author', text, limit * LOOKED_AT);
 	if (list.length === 0) return { lines: [], total };
 	const indexes = await namingIndexes(codes);
-	const lines = new Map<string, PersonLine>();
-	for (const { key } of list) {
+	const lines = new Map<string, { line: PersonLine; whole: number; all: number }>();
+	for (const { key, whole } of list) {
 		if (lines.size === limit) break;
 		const person = await personOfKey(indexes, key);
 		if (!person) continue;
@@ -161,11 +161,11 @@ async function peopleFound(codes: readonly string[], text: string, limit: number
 			const count = new Set(own.flatMap((value) => [...author.lists.inverse().of(value)])).size;
 			return count > 0 ? [{ index: code, count }] : [];
 		});
-		lines.set(JSON.stringify(person.keys), { name: person.name, variants: person.variants, of });
+		const name = JSON.stringify(person.keys);
+		if (lines.has(name)) continue;
+		const all = of.reduce((sum, { count }) => sum + count, 0);
+		lines.set(name, { line: { name: person.name, variants: person.variants, of }, whole, all });
 	}
-	const inOrder = [...lines.values()].map((line) => ({
-		line,
-		all: line.of.reduce((sum, { count }) => sum + count, 0)
-	}));
-	return { lines: inOrder.sort((a, b) => b.all - a.all).map(({ line }) => line), total };
+	const inOrder = [...lines.values()].sort((a, b) => b.whole - a.whole || b.all - a.all);
+	return { lines: inOrder.map(({ line }) => line), total };
 }

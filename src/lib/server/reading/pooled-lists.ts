@@ -2,7 +2,7 @@
 import type { InferOutput } from 'valibot';
 import { isSameWork, workKeys } from '../../../core/evidence';
 import { contributions, MOST_SETS, regionsOfMasks, type PoolRecord } from '../../../core/reading';
-import { RecordSet } from '../../../core/search';
+import { RecordSet, wordsOfCql } from '../../../core/search';
 import { ServiceError } from '../errors';
 import { allowIn, chosenIndexes, loadInquiry, WITHOUT_WORKS } from '../inquiry';
 import { allow, type Person } from '../people';
@@ -216,6 +216,12 @@ function joinsOf(records: PoolItem['records'], byHand: ReadonlySet<string>): Joi
 	);
 }
 
+/** A text as a run is called by it. */
+const nameOf = (cql: string) => {
+	const words = wordsOfCql(cql);
+	return words === undefined ? cql : `that say “${words}”`;
+};
+
 /** Keeps what a region of the pool holds as runs, one for each index that has records there. @returns their numbers */
 export async function keepPooled(
 	person: Person | undefined,
@@ -235,7 +241,7 @@ export async function keepPooled(
 		numbers.push(
 			await keepFound(person, inquiryId, {
 				indexCode: at.current.index.code,
-				name: cql || `works ${within.length === 1 ? 'only in' : 'in'} ${within.join(' and ')}`,
+				name: nameOf(cql) || `works ${within.length === 1 ? 'only in' : 'in'} ${within.join(' and ')}`,
 				cql,
 				edition: at.current.edition?.label ?? '',
 				recordsRevision: at.sets.revision,

@@ -91,13 +91,14 @@ async function pooledBy(found: readonly Found[], { partners }: Pairs): Promise<P
  */
 export async function countItems(found: readonly Found[]): Promise<number> {
 	const pairs = await pairsAmong(found);
-	const codes = found.map(({ at }) => `${at.current.index.code} ${at.sets.version}`).join(' ');
+	const codes = found.map(({ at }) => at.sets.code).join(' ');
+	const versions = found.map(({ at }) => at.sets.version).join(' ');
 	const few = await Promise.all(
 		found.map(async (own, part) => {
 			const paired = await own.at.sets.fact(
 				`paired with ${codes}`,
 				() => Promise.resolve(RecordSet.from(pairedRecords(part, pairs))),
-				pairs.said
+				`${versions} ${pairs.said}`
 			);
 			return { ...own, result: own.result.and(paired) };
 		})

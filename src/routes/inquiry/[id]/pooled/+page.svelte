@@ -1,8 +1,9 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
+	import { wordsOfCql } from '$core/search';
 	import type { PoolItem } from '$lib/server/reading';
-	import { indexesAt, pooledAt, wordsOfCql, type OfPool } from '$lib/components/inquiry/addresses';
+	import { indexesAt, pooledAt, type OfPool } from '$lib/components/inquiry/addresses';
 	import { currentConcept, placeOf } from '$lib/components/inquiry/in-hand';
 	import { freshId, useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 	import { newConcept } from '$lib/components/question/new-concept';
