@@ -35,7 +35,9 @@
 			<div role="group" aria-labelledby="{id}-{g}">
 				<p class="flex items-baseline gap-2 px-3 pt-2 pb-0.5 text-xs" id="{id}-{g}">
 					<span class="font-semibold">{group.name}</span>
-					<span class="truncate text-quiet">{group.isWaiting ? 'looking' : group.says}</span>
+					{#if group.fault}<span class="text-warn">{group.fault}</span>{:else}<span
+							class="truncate text-quiet">{group.isWaiting ? 'looking' : group.says}</span
+						>{/if}
 				</p>
 				{#each group.lines as line, l (`${line.at} ${l}`)}
 					<FindRow {line} id="{id}-{starts[g] + l}-line" isCurrent={current === starts[g] + l} {onOpen} />
@@ -45,6 +47,7 @@
 		{#if groups.length === 0}
 			<p class="px-3 py-3">
 				Nothing here says “{query}”: no heading, record, name, or part of this inquiry.
+				{#if query.length === 1}Names are found from two letters on.{/if}
 				<span class="text-quiet">Enter shows what stands next in the alphabet of each index.</span>
 			</p>
 		{/if}

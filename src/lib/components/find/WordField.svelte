@@ -43,8 +43,8 @@
 
 	/** While somebody types on, a group stays as it was until its answer is there, so that nothing flickers. */
 	let typesOn = $state(false);
-	const shown = <T,>(asked: Asked<T>): T | undefined => asked.current ?? (typesOn ? asked.value : undefined);
-	const fault = $derived(headings.fault ?? names.fault ?? records.fault ?? here.fault);
+	const shown = <T,>(asked: Asked<T>): T | undefined =>
+		asked.current ?? (typesOn && !asked.fault ? asked.value : undefined);
 	const groups = $derived(
 		groupsOf(
 			query,
@@ -52,7 +52,13 @@
 				headings: shown(headings),
 				records: shown(records),
 				names: shown(names),
-				inquiry: shown(here)
+				inquiry: shown(here),
+				faults: {
+					headings: headings.fault?.message,
+					records: records.fault?.message,
+					names: names.fault?.message,
+					inquiry: here.fault?.message
+				}
 			},
 			{
 				place,
@@ -144,13 +150,6 @@
 	/>
 	<kbd class="key-cap pointer-events-none absolute top-1.5 right-2" aria-hidden="true">/</kbd>
 	{#if isOpen && query !== ''}
-		{#if fault}<p
-				class="absolute top-full left-0 z-30 mt-1 border bg-paper px-3 py-2 text-warn shadow-lg"
-				role="alert"
-			>
-				{fault.message}
-			</p>{:else}
-			<FindPanel id="found" {groups} {query} {current} onOpen={close} onMore={() => (limit = MOST_LINES)} />
-		{/if}
+		<FindPanel id="found" {groups} {query} {current} onOpen={close} onMore={() => (limit = MOST_LINES)} />
 	{/if}
 </form>

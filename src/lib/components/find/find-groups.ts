@@ -39,9 +39,13 @@ export interface FindGroup {
 	hasMore: boolean;
 	/** Not there yet. */
 	isWaiting: boolean;
+	/** Why it cannot be there. */
+	fault?: string;
 }
 
 export interface FoundSoFar {
+	/** By group: why it could not be asked. */
+	faults: Partial<Record<'headings' | 'records' | 'names' | 'inquiry', string>>;
 	headings?: LaneAnswer[];
 	records?: RecordsFound;
 	names?: NamesFound;
@@ -67,19 +71,15 @@ export const MOST_LINES = 50;
 
 /** Groups in their order; those that are empty are left out, those still asked for stand as such. */
 export function groupsOf(q: string, found: FoundSoFar, context: FindContext): FindGroup[] {
-	const { headings, records, names, inquiry } = found;
-	const waiting = (name: string): FindGroup => ({
-		name,
-		says: '',
-		lines: [],
-		hasMore: false,
-		isWaiting: true
-	});
+	const { headings, records, names, inquiry, faults } = found;
+	const missing = (name: string, fault?: string): FindGroup[] => [
+		{ name, says: '', lines: [], hasMore: false, isWaiting: fault === undefined, fault }
+	];
 	return [
-		...(headings ? headingGroup(q, headings, context) : [waiting('Headings')]),
-		...(records ? recordGroup(q, records, context) : [waiting('Records')]),
-		...(names ? nameGroups(names, context) : [waiting('People, places, sources')]),
-		...(inquiry ? inquiryGroup(inquiry, context) : [waiting('This inquiry')])
+		...(headings ? headingGroup(q, headings, context) : missing('Headings', faults.headings)),
+		...(records ? recordGroup(q, records, context) : missing('Records', faults.records)),
+		...(names ? nameGroups(names, context) : missing('People, places, sources', faults.names)),
+		...(inquiry ? inquiryGroup(inquiry, context) : missing('This inquiry', faults.inquiry))
 	];
 }
 

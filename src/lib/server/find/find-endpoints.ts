@@ -1,9 +1,7 @@
 /** What can be asked of the word field. */
 import { endpoint } from '../endpoint';
-import { chosenIndexes } from '../inquiry';
-import { namesFound } from '../reading';
 import { apiFound, findAnswer } from './find-api';
-import { find, foundHere, headingsFound, recordsFound } from './find';
+import { find, findGroup } from './find';
 import { findQuery, groupQuery } from './find-schema';
 
 export const findEndpoints = [
@@ -26,11 +24,6 @@ export const findEndpoints = [
 	endpoint('GET /inquiry/[id]/find', {
 		action: 'read',
 		query: groupQuery,
-		run: async ({ person, params, query: { q, of, limit } }) => {
-			if (of === 'inquiry') return foundHere(person, params.id, q, limit);
-			const codes = await chosenIndexes(person, params.id);
-			if (of === 'headings') return headingsFound(person, codes, q, limit);
-			return of === 'records' ? recordsFound(person, codes, q) : namesFound(person, codes, q, limit);
-		}
+		run: ({ person, params, query }) => findGroup(person, params.id, query)
 	})
 ];

@@ -1,4 +1,5 @@
 /** Whatever is typed, found in all chosen indexes at once: headings, records, names, and what the inquiry itself says. */
+import type * as v from 'valibot';
 import { findInInquiry, textMatcher, type FoundInInquiry, type NotePlace } from '../../../core/crosswalk';
 import { cqlOfWords, isSearchable } from '../../../core/search';
 import { lookupInIndex, type LaneAnswer } from '../browse';
@@ -9,7 +10,7 @@ import { countItems, namesFound, type CountIn, type NamesFound } from '../readin
 import { runNames } from '../runs';
 import { foundByCql } from '../search';
 import { currentIndexes } from '../vocabulary';
-import { isTooLong, TOO_LONG } from './find-schema';
+import { type groupQuery, isTooLong, TOO_LONG } from './find-schema';
 
 /** How many records say it; works of several indexes once. */
 export interface RecordsFound {
@@ -108,6 +109,25 @@ export async function foundHere(
 			runs: ofRuns.length
 		}
 	};
+}
+
+/** One group, over the indexes that the inquiry has chosen. */
+export async function findGroup(
+	person: Person | undefined,
+	inquiryId: string,
+	{ q, of, limit }: v.InferOutput<typeof groupQuery>
+) {
+	const codes = await chosenIndexes(person, inquiryId);
+	switch (of) {
+		case 'headings':
+			return headingsFound(person, codes, q, limit);
+		case 'records':
+			return recordsFound(person, codes, q);
+		case 'names':
+			return namesFound(person, codes, q, limit);
+		case 'inquiry':
+			return foundHere(person, inquiryId, q, limit);
+	}
 }
 
 /** All groups at once. */

@@ -216,12 +216,6 @@ function joinsOf(records: PoolItem['records'], byHand: ReadonlySet<string>): Joi
 	);
 }
 
-/** A text as a run is called by it. */
-const nameOf = (cql: string) => {
-	const words = wordsOfCql(cql);
-	return words === undefined ? cql : `that say “${words}”`;
-};
-
 /** Keeps what a region of the pool holds as runs, one for each index that has records there. @returns their numbers */
 export async function keepPooled(
 	person: Person | undefined,
@@ -241,7 +235,9 @@ export async function keepPooled(
 		numbers.push(
 			await keepFound(person, inquiryId, {
 				indexCode: at.current.index.code,
-				name: nameOf(cql) || `works ${within.length === 1 ? 'only in' : 'in'} ${within.join(' and ')}`,
+				name:
+					(wordsOfCql(cql) ?? cql) ||
+					`works ${within.length === 1 ? 'only in' : 'in'} ${within.join(' and ')}`,
 				cql,
 				edition: at.current.edition?.label ?? '',
 				recordsRevision: at.sets.revision,

@@ -103,6 +103,7 @@
 	}
 	const isPart = $derived(data.wish.members.length > 0 || Boolean(data.wish.has));
 	const words = $derived(data.wish.cql && wordsOfCql(data.wish.cql));
+	const isConcept = $derived(store.concepts.some(({ name }) => name === words));
 	const titleOfText = $derived(
 		words ? `that say “${words}”` : data.wish.cql ? `that this finds: ${data.wish.cql}` : ''
 	);
@@ -177,19 +178,20 @@
 		<div class="flex w-[430px] shrink-0 flex-col border-r max-md:w-full">
 			<div class="border-b px-3 py-2">
 				<PoolShares {pool} at={(members) => at({ members })} />
-				{#if pool.parts.length > 1}<button
-						class="quiet-action -mx-2 mt-1 !py-0 text-xs"
-						onclick={() => (picturing = true)}>How they overlap</button
-					>{/if}
-				<button class="quiet-action !py-0 text-xs" onclick={() => (composing = true)}>Composition</button>
-				{#if words}<button data-changes class="quiet-action !py-0 text-xs" onclick={makeConcept}
-						>Make it a concept</button
-					>{/if}
-				{#if data.wish.cql && pool.count > 0}<button
-						data-changes
-						class="quiet-action !py-0 text-xs"
-						onclick={() => void keep(data.wish.members)}>Keep as runs</button
-					>{/if}
+				<div class="-mx-2 mt-1 flex flex-wrap text-xs">
+					{#if pool.parts.length > 1}<button class="quiet-action !py-0" onclick={() => (picturing = true)}
+							>How they overlap</button
+						>{/if}
+					<button class="quiet-action !py-0" onclick={() => (composing = true)}>Composition</button>
+					{#if words && !isConcept}<button data-changes class="quiet-action !py-0" onclick={makeConcept}
+							>Make it a concept</button
+						>{/if}
+					{#if data.wish.cql && pool.count > 0}<button
+							data-changes
+							class="quiet-action !py-0"
+							onclick={() => void keep(data.wish.members)}>Keep as runs</button
+						>{/if}
+				</div>
 			</div>
 			<div class="relative min-h-0 flex-1 overflow-y-auto">
 				<PoolRows
