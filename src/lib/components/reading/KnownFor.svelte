@@ -7,7 +7,7 @@
 		$props();
 </script>
 
-<p class="min-h-9 border-t bg-leaf px-4 py-2" data-known aria-live="polite">
+<p class="min-h-9 border-t bg-leaf px-4 py-2" data-known>
 	<span class="font-semibold">{value.value}</span> in {index.name}:
 	<KnownLine {index} {by} value={value.key} />
 </p>

@@ -84,7 +84,9 @@
 	async function makeConcept() {
 		const id = freshId();
 		store.send(newConcept(id, words ?? ''));
-		await goto(pooledAt({ ...place, concept: id }, { cql: data.wish.cql }), { keepFocus: true });
+		await goto(pooledAt({ ...place, concept: id }, { cql: data.wish.cql, without: data.wish.without }), {
+			keepFocus: true
+		});
 	}
 	function takeAll() {
 		const { search } = new URL(at({}), location.href);
@@ -147,8 +149,8 @@
 		{titleOfText}
 		{#if data.wish.cql && !isPart}·
 			<a class="underline" href={pooledAt(place)}>what the strategies find</a>{/if}
-		{#if isPart}· {[titleOfRegion, titleOfValue].filter(Boolean).join(', ')}{#if data.wish.whole}, in all the
-				indexes have ·
+		{#if isPart}· {[titleOfRegion, titleOfValue].filter(Boolean).join(', ')}{#if data.wish.whole}
+				· whether a strategy finds it or not ·
 				<a class="underline" href={pooledAt(place)}>what the strategies find</a>{:else}{' '}·
 				<a class="underline" href={at({ members: [], has: '' })}>all {number(pool.items)}</a>{/if}{/if}</span
 	>
@@ -162,7 +164,7 @@
 	</span>
 </div>
 
-{#if data.wish.whole && data.wish.has && NAMES.includes(data.wish.has)}
+{#if data.wish.whole && data.wish.has && NAMES.includes(data.wish.has) && pool.parts.length > 0}
 	{#key `${data.wish.has} ${data.wish.value}`}<KnownEverywhere
 			by={data.wish.has}
 			value={data.wish.value ?? ''}
