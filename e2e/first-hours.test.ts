@@ -148,7 +148,7 @@ describe('records', () => {
 		await isOfThePerson('Yarrow');
 		await press(page, 'pooled list');
 		await page.waitForFunction(() => location.pathname.endsWith('/pooled'));
-		await waitForText(page, 'main', 'in all the indexes');
+		await waitForText(page, 'main', 'whether a strategy finds it or not');
 		expect(page.url()).toContain('person');
 		expect(await textOf(page, 'main')).toContain(name);
 		await page.click('main nav a[href*="index=sorrel"]');
