@@ -1,7 +1,8 @@
 /** When two people change the same thing at once: what each side said, in words, so that one can be chosen. */
 import { contested } from './changes';
-import { FIT_WORDS, pickName, ROLE_WORDS } from './describe';
+import { fieldLabel, FIT_WORDS, pickName, ROLE_WORDS } from './describe';
 import type { Change, Fit, Pick, Role, Row } from './inquiry';
+import { describeLimit, type LimitSetting } from './limits';
 import { DECIDED, type Decision } from './list-entry';
 
 /** One thing that two sides changed differently. */
@@ -45,6 +46,8 @@ const PARTS: Record<string, string> = {
 	tags: 'tags',
 	mends: 'fixes of the citation',
 	records: 'records',
+	setting: 'what it leaves',
+	liftedIn: 'indexes it is lifted in',
 	row: 'as a whole'
 };
 
@@ -55,7 +58,9 @@ export function rowName(row: Row | null): string {
 		text: string;
 		title: string;
 		headings: Pick['headings'];
+		setting: LimitSetting;
 	}> | null;
+	if (fields?.setting) return `the limit ${fieldLabel(fields.setting.field)}`;
 	if (fields?.headings) return pickName({ headings: fields.headings });
 	return fields?.name ?? fields?.text ?? fields?.title ?? 'a cell';
 }
@@ -64,6 +69,8 @@ function inWords(field: string, value: unknown): string {
 	if (field === 'fit') return FIT_WORDS[value as Fit];
 	if (field === 'role') return ROLE_WORDS[value as Role];
 	if (field === 'decision') return DECIDED[value as Decision];
+	if (field === 'setting' && value)
+		return describeLimit(value as LimitSetting, fieldLabel((value as LimitSetting).field));
 	if (field === 'mends') return Object.keys(value as object).join(', ') || 'none';
 	if (typeof value === 'boolean') return value ? 'yes' : 'no';
 	if (Array.isArray(value))

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { apply } from './changes';
 import { execute } from './commands';
 import { CommandError, emptyInquiry, FITS, ROLES, type Command, type Inquiry } from './inquiry';
+import type { LimitSetting } from './limits';
 import { DECISIONS, type NewEntry } from './list-entry';
 
 export const empty = emptyInquiry({ id: 'q', title: 'Quiet', question: '', indexes: ['a', 'b'] });
@@ -24,6 +25,15 @@ const newEntry: fc.Arbitrary<NewEntry> = fc.record({
 	source: text,
 	year: fc.constantFrom(null, 2001)
 });
+const limitField = fc.constantFrom('dc.date', 'dc.language', 'oak.age');
+export const limit: fc.Arbitrary<LimitSetting> = fc.oneof(
+	fc.record({ field: fc.constant('dc.date'), from: fc.constantFrom(2001, 2010) }),
+	fc.record({ field: fc.constant('dc.date'), lastYears: fc.constantFrom(5, 10) }),
+	fc.record({
+		field: fc.constantFrom('dc.language', 'oak.age'),
+		values: fc.uniqueArray(fc.constantFrom('en', 'de', 'old'), { minLength: 1 })
+	})
+);
 export const one: fc.Arbitrary<Command> = fc.oneof(
 	fc.record({ kind: fc.constant('concept.add' as const), id, name: text }),
 	fc.record({ kind: fc.constant('concept.set' as const), id, name: text }),
@@ -105,6 +115,14 @@ export const one: fc.Arbitrary<Command> = fc.oneof(
 		ids: fc.uniqueArray(id, { minLength: 1, maxLength: 2 }),
 		decision: fc.constantFrom(...DECISIONS),
 		tags: fc.array(text, { maxLength: 3 })
+	}),
+	fc.record({ kind: fc.constant('limit.set' as const), limit }),
+	fc.record({ kind: fc.constant('limit.lift' as const), field: limitField, indexCode, lifted: fc.boolean() }),
+	fc.record({ kind: fc.constant('limit.remove' as const), field: limitField }),
+	fc.record({
+		kind: fc.constant('strategy.set' as const),
+		indexCode,
+		limits: fc.uniqueArray(limit, { selector: ({ field }) => field })
 	}),
 	fc.record({ kind: fc.constant('entries.remove' as const), ids: fc.uniqueArray(id, { maxLength: 2 }) })
 );

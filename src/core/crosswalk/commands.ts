@@ -10,6 +10,7 @@ import { byPosition, cellId, inOrder, picksOf, wordsOfConcept } from './cells';
 import { LONGEST_CQL, NO_SETTINGS } from './strategy-settings';
 import { applyTo, rowOf, sameRow } from './changes';
 import { placeOfComment } from './comments';
+import { limitRows } from './limit-commands';
 import { listRows } from './list-commands';
 import {
 	keyOfCell,
@@ -329,6 +330,11 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 			});
 			break;
 		}
+		case 'limit.set':
+		case 'limit.lift':
+		case 'limit.remove':
+			for (const [field, row] of limitRows(inquiry, command)) draft.put('limits', field, row);
+			break;
 		case 'many': {
 			if (command.commands.length > MOST_AT_ONCE)
 				throw new CommandError('invalid', `At most ${MOST_AT_ONCE} changes can be made in one step.`);

@@ -151,6 +151,14 @@ export function describe(inquiry: Inquiry, command: Command, indexName: (code: s
 			const said = [first[0].toUpperCase() + first.slice(1), ...others].join('; ');
 			return `${said} in the strategy for ${indexName(command.indexCode)}`;
 		}
+		case 'limit.set':
+			return `Set for all indexes the limit ${limitInWords(command.limit)}`;
+		case 'limit.remove':
+			return `Removed the limit ${fieldLabel(command.field)} that was set for all indexes`;
+		case 'limit.lift':
+			return command.lifted
+				? `Lifted the limit ${fieldLabel(command.field)} in ${indexName(command.indexCode)}`
+				: `The limit ${fieldLabel(command.field)} holds again in ${indexName(command.indexCode)}`;
 		case 'many':
 			return command.title;
 	}
@@ -210,14 +218,14 @@ function strategyParts(inquiry: Inquiry, command: Extract<Command, { kind: 'stra
 }
 
 function limitParts(before: readonly LimitSetting[], after: readonly LimitSetting[]): string[] {
-	const said = (limit: LimitSetting) => describeLimit(limit, labelOf(limit.field));
-	const values = (limit: LimitSetting) => said(limit).slice(labelOf(limit.field).length + 2);
+	const said = limitInWords;
+	const values = (limit: LimitSetting) => said(limit).slice(fieldLabel(limit.field).length + 2);
 	return [
 		...after.flatMap((limit) => {
 			const old = before.find(({ field }) => field === limit.field);
 			if (!old) return [`set the limit ${said(limit)}`];
 			if (values(old) === values(limit)) return [];
-			return [`changed the limit ${labelOf(limit.field)} from ${values(old)} to ${values(limit)}`];
+			return [`changed the limit ${fieldLabel(limit.field)} from ${values(old)} to ${values(limit)}`];
 		}),
 		...before
 			.filter(({ field }) => !after.some((limit) => limit.field === field))
@@ -225,8 +233,10 @@ function limitParts(before: readonly LimitSetting[], after: readonly LimitSettin
 	];
 }
 
+const limitInWords = (limit: LimitSetting) => describeLimit(limit, fieldLabel(limit.field));
+
 /** What people call a limit: its label where every index has it, else its field in words. */
-function labelOf(field: string): string {
+export function fieldLabel(field: string): string {
 	const common = COMMON_LIMITS.find((limit) => limit.field === field)?.label;
 	if (common) return common;
 	const words = field.replace(/^\w+\./, '').replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);

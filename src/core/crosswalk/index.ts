@@ -29,6 +29,7 @@ export { rowName, type Collision } from './collisions';
 export { execute } from './commands';
 export {
 	describe,
+	fieldLabel,
 	FIT_WORDS,
 	pickName,
 	reasonsIn,
@@ -51,6 +52,9 @@ export {
 	mentionedIn,
 	placeOfComment
 } from './comments';
+export { limitsForAll, limitsOfIndex, withLimits, withoutLimits, type Standing } from './limit-commands';
+export { faultOfLimit, isSameLimit, limitInBrief, sayValue, WAYS, WORKED_OUT_LIMITS } from './limits';
+export type { LimitForAll, WorkedOutField } from './limits';
 export { stamped, worksNeeded } from './list-commands';
 export { firstYear, notPicked, predecessorsFrom, takePredecessors, type Chains } from './periods';
 export { reconcile } from './reconcile';

@@ -1,5 +1,5 @@
 /** An inquiry as plain data, and the commands that change it. */
-import type { LimitSetting } from './limits';
+import type { LimitForAll, LimitSetting } from './limits';
 import type { ListCommand, ListEntry } from './list-entry';
 
 /**
@@ -183,6 +183,8 @@ export interface Inquiry {
 	entries: Record<string, ListEntry>;
 	/** By index code. */
 	strategies: Record<string, StrategySettings>;
+	/** By field: those that are set once for all indexes. */
+	limits: Record<string, LimitForAll>;
 	comments: Record<string, Comment>;
 }
 
@@ -196,9 +198,20 @@ export type Table =
 	| 'pearls'
 	| 'entries'
 	| 'strategies'
+	| 'limits'
 	| 'comments';
 export type Row =
-	About | Concept | Word | Cell | Pick | Sighting | Pearl | ListEntry | StrategySettings | Comment;
+	| About
+	| Concept
+	| Word
+	| Cell
+	| Pick
+	| Sighting
+	| Pearl
+	| ListEntry
+	| StrategySettings
+	| LimitForAll
+	| Comment;
 
 /** An inquiry without anything in it. */
 export function emptyInquiry(about: Omit<About, 'wordField'> & Partial<About>): Inquiry {
@@ -212,6 +225,7 @@ export function emptyInquiry(about: Omit<About, 'wordField'> & Partial<About>): 
 		pearls: {},
 		entries: {},
 		strategies: {},
+		limits: {},
 		comments: {}
 	};
 }
@@ -307,6 +321,11 @@ export type Command =
 	| { kind: 'comment.remove'; id: string }
 	| ListCommand
 	| ({ kind: 'strategy.set'; indexCode: string } & Partial<Omit<StrategySettings, 'id'>>)
+	/** Sets a limit for all indexes, in the place of one on the same field. */
+	| { kind: 'limit.set'; limit: LimitSetting }
+	/** In one index a limit for all does not hold, or holds again. */
+	| { kind: 'limit.lift'; field: string; indexCode: string; lifted: boolean }
+	| { kind: 'limit.remove'; field: string }
 	/** Several as one change, taken back in one step. The title says what they come to. */
 	| { kind: 'many'; title: string; commands: Command[] };
 

@@ -3,6 +3,7 @@ import { pickName } from './describe';
 import { pickOfHeadings } from './cells';
 import type { Command, Inquiry, Pick, PickedHeading } from './inquiry';
 import { inYear } from './limits';
+import { limitsOfIndex } from './limit-commands';
 import { switchesOf } from './together';
 
 /** What an edition says of when headings came and whose place they took, by their place in it. */
@@ -34,7 +35,8 @@ export function predecessorsFrom(n: number, from: number, { introduced, predeces
 /** The first year that the strategy of an index searches; undefined where no limit says one. */
 export function firstYear(inquiry: Inquiry, indexCode: string, now: number): number | undefined {
 	const settings = inquiry.strategies[indexCode] as Inquiry['strategies'][string] | undefined;
-	const limit = settings?.lifted ? undefined : settings?.limits.find(({ field }) => field === 'dc.date');
+	if (settings?.lifted) return undefined;
+	const limit = limitsOfIndex(inquiry, indexCode).find(({ field }) => field === 'dc.date');
 	return limit && inYear(limit, now).from;
 }
 

@@ -202,6 +202,7 @@ describe('addresses that are none', () => {
 			pearls: {},
 			entries: {},
 			strategies: {},
+			limits: {},
 			comments: {}
 		};
 		for (const command of commands) inquiry = apply(inquiry, execute(inquiry, command));

@@ -41,6 +41,8 @@ export {
 	COMMON_LIMITS,
 	describeLimit,
 	inYear,
+	sayValue,
+	WORKED_OUT_LIMITS,
 	type LimitDefinition,
 	type LimitSetting
 } from '../crosswalk/limits';

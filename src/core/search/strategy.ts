@@ -8,6 +8,7 @@ import type {
 	Searches,
 	StrategySettings
 } from '../crosswalk/inquiry';
+import { limitsOfIndex } from '../crosswalk/limit-commands';
 import type { Expression } from './expression';
 import type { LimitSetting } from '../crosswalk/limits';
 import { NO_SETTINGS } from '../crosswalk/strategy-settings';
@@ -137,7 +138,7 @@ export function strategyOf(inquiry: Inquiry, indexCode: string): Strategy {
 			})
 		];
 	});
-	return { blocks, limits: settings.limits, lifted: settings.lifted };
+	return { blocks, limits: limitsOfIndex(inquiry, indexCode), lifted: settings.lifted };
 }
 
 /**

@@ -21,9 +21,10 @@ export const wordField = v.picklist(Object.keys(WORD_FIELD_WORDS) as WordField[]
 /** What a block searches. */
 export const searches = v.picklist(SEARCHES);
 
+export const limitField = v.pipe(v.string(), v.minLength(1), v.maxLength(100));
 /** A limit: values, or a range, or a period that ends with the present year. */
 export const limitSetting = v.strictObject({
-	field: v.pipe(v.string(), v.minLength(1), v.maxLength(100)),
+	field: limitField,
 	values: v.optional(v.pipe(many(v.pipe(v.string(), v.maxLength(300))), v.minLength(1))),
 	from: v.optional(wholeNumber),
 	to: v.optional(wholeNumber),

@@ -54,6 +54,8 @@ export interface Opened {
 	which?: string;
 	/** Every record of the index. */
 	whole?: boolean;
+	/** Of a text, a heading, a whole index: only what the limits of the inquiry leave. */
+	limited?: boolean;
 	/** One region of sets that overlap: in those at these places, in no other. */
 	among?: { sets: string; members: readonly number[] };
 	/** The neighbours of a record. */
@@ -87,6 +89,7 @@ export const recordsAt = (
 		tried = [],
 		which,
 		whole,
+		limited,
 		among,
 		near,
 		filter = [],
@@ -108,6 +111,7 @@ export const recordsAt = (
 		which,
 		try: tried.length > 0 ? JSON.stringify(tried) : undefined,
 		whole: whole ? 'yes' : undefined,
+		limits: limited ? 'yes' : undefined,
 		among: among?.sets,
 		members: among?.members.join('.'),
 		near: near?.record,
@@ -126,6 +130,8 @@ export interface OfPool {
 	whole?: boolean;
 	/** One text that is searched for in every index, instead of their strategies. */
 	cql?: string;
+	/** Of a text or a value: only what the limits of the inquiry leave. */
+	limited?: boolean;
 	/** Codes of indexes left out. */
 	without?: readonly string[];
 	/** Only works that stand in just these parts. */
@@ -143,6 +149,7 @@ export const queryOfPool = ({
 	runs = [],
 	whole,
 	cql,
+	limited,
 	without = [],
 	members = [],
 	has,
@@ -154,6 +161,7 @@ export const queryOfPool = ({
 	runs: runs.join('.'),
 	whole: whole && has ? 'yes' : undefined,
 	cql: cql || undefined,
+	limits: limited ? 'yes' : undefined,
 	without: without.join('.'),
 	members: members.join('.'),
 	has: has || undefined,

@@ -1,6 +1,5 @@
 /** What lets a missed pearl through, as changes of the inquiry. */
-import { settingsOf } from '$core/search';
-import type { Command } from '$core/crosswalk';
+import { withoutLimits, type Command } from '$core/crosswalk';
 import type { MissedPearl, WouldPass } from '$lib/server/reading';
 import type { IndexSummary } from '$lib/server/vocabulary';
 import { freshId, type InquiryStore } from '../inquiry/inquiry-store.svelte';
@@ -36,19 +35,10 @@ export function catchingCommand(
 	const { together, blocks, exclusions, limits } = pearl;
 	// A block that nothing lets it through keeps it out whatever else is done.
 	if (blocks.some((block) => !together.additions.some(({ concept }) => concept === block))) return undefined;
-	const settings = settingsOf(store.inquiry, index.code);
 	const commands: Command[] = [
 		...together.additions.map((one) => additionCommand(store, index, one)),
 		...exclusions.map((id): Command => ({ kind: 'concept.set', id, status: 'waiting' })),
-		...(limits.length > 0
-			? [
-					{
-						kind: 'strategy.set' as const,
-						indexCode: index.code,
-						limits: settings.limits.filter(({ field }) => !limits.includes(field))
-					}
-				]
-			: [])
+		...withoutLimits(store.inquiry, index.code, limits)
 	];
 	return commands.length === 0
 		? undefined

@@ -28,7 +28,12 @@ export function called(name: string, limits: readonly LimitDefinition[]) {
 
 /** The field of a limit that a dimension stands for; nothing where there is none. */
 export function fieldOf(name: string): string | undefined {
-	const fields: Record<string, string> = { year: 'dc.date', language: 'dc.language', type: 'dc.type' };
+	const fields: Record<string, string> = {
+		year: 'dc.date',
+		language: 'dc.language',
+		type: 'dc.type',
+		availability: 'oak.availability'
+	};
 	if (Object.hasOwn(fields, name)) return fields[name];
 	return Object.hasOwn(CALLED, name) ? undefined : name;
 }

@@ -12,6 +12,7 @@
 	/** A person, a place, a source: what is read of it in one index is read of it in the others, and in all. */
 	const kept = $derived(valueKept(page.url));
 	const cql = $derived(textKept(page.url));
+	const limited = $derived(page.url.searchParams.get('limits') === 'yes');
 </script>
 
 <IndexLinks
@@ -21,13 +22,18 @@
 			place,
 			code,
 			kept
-				? { whole: true, filter: [{ by: kept.by, how: 'any', values: [kept.value] }], sort }
-				: { sort, cql }
+				? { whole: true, limited, filter: [{ by: kept.by, how: 'any', values: [kept.value] }], sort }
+				: { sort, cql, limited: limited && cql !== undefined }
 		)}
 >
 	{#snippet more(style)}
 		{#if store.columns.length > 1}<a
-				href={pooledAt(place, kept ? { whole: true, has: kept.by, value: kept.value } : { cql })}
+				href={pooledAt(
+					place,
+					kept
+						? { whole: true, limited, has: kept.by, value: kept.value }
+						: { cql, limited: limited && cql !== undefined }
+				)}
 				aria-current={current === 'pooled' ? 'true' : undefined}
 				class={style}>pooled list</a
 			>{/if}

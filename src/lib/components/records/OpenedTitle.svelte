@@ -3,6 +3,7 @@
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import { number } from '../parts/numbers';
+	import WordSwitch from '../parts/WordSwitch.svelte';
 
 	/** What the records are that a number led to, and the way back to it. */
 	interface Props {
@@ -14,12 +15,14 @@
 		whole: string;
 		/** Where what was last left out of it is there again. */
 		wider?: string;
+		/** Whether it keeps to the limits of the index, and what turns that; nothing where there are none. */
+		limits?: { on: boolean; turn: () => void };
 		/** Keeps these as a run. */
 		onKeep: () => void;
 		/** Watches for more of them. */
 		onWatch: () => void;
 	}
-	let { title, count, index, back, whole, wider, onKeep, onWatch }: Props = $props();
+	let { title, count, index, back, whole, wider, limits, onKeep, onWatch }: Props = $props();
 </script>
 
 <p class="flex flex-wrap items-baseline gap-x-3 gap-y-1 border-b bg-wash px-4 py-1.5 print:hidden">
@@ -31,6 +34,12 @@
 		{title.after}</span
 	>
 	<span class="ml-auto flex shrink-0 gap-1 text-xs">
+		{#if limits}<WordSwitch
+				harmless
+				on={limits.on}
+				more="Only what the limits of this index leave"
+				onChange={limits.turn}>within the limits</WordSwitch
+			>{/if}
 		<button data-changes class="quiet-action border !py-0" disabled={count === 0} onclick={onKeep}
 			>Keep as a run</button
 		>

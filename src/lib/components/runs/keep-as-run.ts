@@ -28,7 +28,16 @@ export async function keepAsRun(store: InquiryStore, code: string, search: strin
 export async function makeStrategy(store: InquiryStore, run: number, code: string): Promise<void> {
 	const restored = await askRuns<Restored>(`/inquiry/${store.id}/runs/${run}/settings`);
 	if (!restored) return;
-	store.send({ kind: 'strategy.set', ...restored.settings });
+	const [command, ...others] = restored.commands;
+	store.send(
+		others.length === 0
+			? command
+			: {
+					kind: 'many',
+					title: `Made run ${run} the strategy for ${store.indexName(code)}`,
+					commands: restored.commands
+				}
+	);
 	await goto(strategyAt(placeOf(store), code));
 	const { then, now } = restored;
 	messages.say(

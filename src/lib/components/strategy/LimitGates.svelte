@@ -1,19 +1,36 @@
 <script lang="ts">
+	import { limitsForAll } from '$core/crosswalk';
 	import { describeLimit, type LimitSetting } from '$core/search';
 	import type { StrategyView } from '$lib/server/search';
+	import type { IndexSummary } from '$lib/server/vocabulary';
 	import PearlsKeptOut from '../pearls/PearlsKeptOut.svelte';
 	import Count from '../parts/Count.svelte';
+	import { brief } from '../limits/limits-shown';
 	import LimitChooser from './LimitChooser.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
 
 	/** The limits as gates: what each takes away, and whether that was labelled at all. */
-	let { session }: { session: StrategySession } = $props();
+	let { session, index }: { session: StrategySession; index: IndexSummary } = $props();
 	const view = $derived(session.view);
 	const settings = $derived(session.settings);
 	const shown = $derived(view.strategy.limits);
 	type Limit = StrategyView['limits'][number];
 	const definition = (field: string): Limit | undefined => view.limits.find((limit) => limit.field === field);
-	const asSet = (limit: LimitSetting) => settings.limits.find(({ field }) => field === limit.field) ?? limit;
+	const isOwn = (field: string) => settings.limits.some((limit) => limit.field === field);
+	const forAll = $derived(limitsForAll(session.inquiry, session.code));
+	const settingForAll = (field: string) => forAll.find(({ limit }) => limit.id === field)?.limit.setting;
+	const asSet = (limit: LimitSetting) =>
+		settings.limits.find(({ field }) => field === limit.field) ?? settingForAll(limit.field) ?? limit;
+	/** Those for all that do not hold here, and why. */
+	const notHere = $derived(
+		forAll.flatMap(({ limit, standing }) => {
+			if (view.notCarried.includes(limit.id))
+				return [{ limit, why: `${session.store.indexName(session.code)} does not label this`, again: false }];
+			return standing === 'lifted' ? [{ limit, why: 'lifted here', again: true }] : [];
+		})
+	);
+	const lift = (field: string, lifted: boolean) =>
+		session.change({ kind: 'limit.lift', field, indexCode: session.code, lifted });
 	const words = (limit: LimitSetting) => {
 		const said = describeLimit(asSet(limit), definition(limit.field)?.label ?? limit.field);
 		const set = asSet(limit);
@@ -28,8 +45,8 @@
 	<header class="flex items-baseline gap-3 border-b px-2 py-1">
 		<h2 class="font-semibold">Limits</h2>
 		<span class="text-xs text-quiet">
-			{#if settings.lifted && settings.limits.length > 0}all lifted for now
-			{:else if shown.length === 0}none: nothing is kept out by what it was labelled
+			{#if settings.lifted && shown.length > 0}all lifted for now
+			{:else if shown.length === 0}none here: nothing is kept out by what it was labelled
 			{:else}<Count
 					n={view.yields?.withoutLimits ?? 0}
 					at={session.at({ of: 'limits', which: 'without', id: '' })}
@@ -37,7 +54,7 @@
 				/> without them{/if}
 		</span>
 		<span class="ml-auto"></span>
-		{#if settings.limits.length > 0}
+		{#if settings.limits.length > 0 || shown.length > 0}
 			<button
 				data-changes
 				class="quiet-action !py-0.5 text-xs"
@@ -55,7 +72,13 @@
 				<li
 					class="grid grid-cols-[minmax(0,1fr)_180px_212px_auto] items-center max-md:grid-cols-[minmax(0,1fr)_auto] max-md:[&>*:nth-child(2)]:hidden gap-x-3 border-t px-2 py-1 first:border-t-0"
 				>
-					<span>{words(limit)}</span>
+					<span
+						>{words(limit)}{#if !isOwn(limit.field) && settingForAll(limit.field)}<span
+								class="block text-xs text-quiet">for all indexes</span
+							>{:else if settingForAll(limit.field)}<span class="block text-xs text-quiet"
+								>here instead of {brief(settingForAll(limit.field) ?? limit, [index])}</span
+							>{/if}</span
+					>
 					<span class="relative h-2.5 bg-shade" aria-hidden="true">
 						{#if own}
 							<span
@@ -88,12 +111,33 @@
 								says=" · keeps out "
 							/>{:else}lifted{/if}
 					</span>
-					{#if !view.limitsInText.includes(limit.field)}<button
+					{#if view.limitsInText.includes(limit.field)}<span class="text-xs text-quiet">in the text</span>
+					{:else if isOwn(limit.field)}<button
 							data-changes
 							class="quiet-action !py-0.5 text-xs"
 							aria-label="Remove the limit {words(limit)}"
 							onclick={() => session.removeLimit(limit.field)}>Remove</button
-						>{:else}<span class="text-xs text-quiet">in the text</span>{/if}
+						>{:else}<button
+							data-changes
+							class="quiet-action !py-0.5 text-xs"
+							aria-label="Lift the limit {words(limit)} here"
+							onclick={() => lift(limit.field, true)}>Lift here</button
+						>{/if}
+				</li>
+			{/each}
+		</ul>
+	{/if}
+	{#if notHere.length > 0}
+		<ul class="border-t text-quiet">
+			{#each notHere as { limit, why, again } (limit.id)}
+				<li class="flex items-baseline gap-2 px-2 py-1">
+					<span>{brief(limit.setting, [index])}</span>
+					<span class="text-xs">set for all indexes; {why}</span>
+					{#if again}<button
+							data-changes
+							class="quiet-action ml-auto !py-0.5 text-xs"
+							onclick={() => lift(limit.id, false)}>Hold it here again</button
+						>{/if}
 				</li>
 			{/each}
 		</ul>

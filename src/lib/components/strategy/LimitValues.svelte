@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { LimitPrices, StrategyView } from '$lib/server/search';
 	import { number } from '../parts/numbers';
+	import { sayValue } from '$core/search';
 	import WordSwitch from '../parts/WordSwitch.svelte';
 	import type { StrategySession } from './strategy-session.svelte';
 
@@ -25,7 +26,6 @@
 		if (values.length === 0) session.removeLimit(limit.field);
 		else session.setLimit({ field: limit.field, values });
 	}
-	const says = (value: string) => (limit.kind === 'flag' ? (value === 'true' ? 'yes' : 'no') : value);
 	const own = (value: string) => prices?.values.find((one) => one.value === value);
 	const share = (size: number) => `${(100 * size) / Math.max(1, prices?.without ?? 1)}%`;
 </script>
@@ -39,7 +39,7 @@
 		<li class="grid grid-cols-[minmax(0,1fr)_60px_52px_92px] items-center gap-2">
 			<span class="min-w-0"
 				><WordSwitch on={current?.values?.includes(value) ?? false} onChange={(on) => toggle(value, on)}
-					>{says(value)}</WordSwitch
+					>{sayValue(limit, value)}</WordSwitch
 				></span
 			>
 			<span class="h-1.5 bg-shade" aria-hidden="true"

@@ -1,6 +1,8 @@
 <script lang="ts">
 	import Meaning from '../first-meeting/Meaning.svelte';
 	import OverlapPanel from '../overlap/OverlapPanel.svelte';
+	import type { IndexSummary } from '$lib/server/vocabulary';
+	import LimitsInForce from '../limits/LimitsInForce.svelte';
 	import Count from '../parts/Count.svelte';
 	import { crosswalkAt, pearlsAt, questionAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
@@ -13,12 +15,13 @@
 	/** What the strategy finds; running it, reading it, and trying what it would find otherwise. */
 	interface Props {
 		session: StrategySession;
+		index: IndexSummary;
 		running: boolean;
 		/** Something stands in the way of running it. */
 		blocked: boolean;
 		onRun: () => void;
 	}
-	let { session, running, blocked, onRun }: Props = $props();
+	let { session, index, running, blocked, onRun }: Props = $props();
 	const view = $derived(session.view);
 	const yields = $derived(view.yields);
 	let overlapping = $state(false);
@@ -39,6 +42,7 @@
 			<span class="text-2xl font-semibold">{number(yields?.count ?? 0)}</span>
 			<span>{yields?.count === 1 ? 'record' : 'records'} in {session.store.indexName(session.code)}</span>
 		</p>
+		{#if !view.typed && !session.trying}<p class="-ml-1 my-1"><LimitsInForce store={session.store} {index} /></p>{/if}
 	{/if}
 	{#if !view.isEmpty && session.pearls && session.pearls.of > 0}<p>
 			<a class="count" href={pearlsAt({ ...placeOf(session.store), index: session.code })}

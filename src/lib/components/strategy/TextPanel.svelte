@@ -1,6 +1,8 @@
 <script lang="ts">
 	import { ask, inWords } from '$lib/client/ask';
 	import { onMount, untrack } from 'svelte';
+	import { isSameLimit, limitsForAll, withLimits, type Command } from '$core/crosswalk';
+	import { inYear, type LimitSetting } from '$core/search';
 	import type { StrategyView, TextFault, Trial } from '$lib/server/search';
 	import type { CqlEditor } from './cql-editor';
 	import { keptDraft } from './kept-draft';
@@ -84,9 +86,7 @@
 
 	async function read(text: string) {
 		const mine = ++asked;
-		const answer = await session.askTrial([
-			{ kind: 'strategy.set', indexCode: session.code, text, limits: [], lifted: false }
-		]);
+		const answer = await session.askTrial([followText(text)]);
 		if (mine !== asked || draft === undefined) return;
 		if (answer.fault) {
 			const message = inWords(answer.fault, 'The text is kept here.');
@@ -97,12 +97,25 @@
 		fault = preview.view.textFault;
 	}
 
+	/** The text alone says which limits there are: those that were set beside it are lifted here. */
+	function followText(text: string): Command {
+		const set: Command = { kind: 'strategy.set', indexCode: session.code, text, limits: [], lifted: false };
+		const lifts = limitsForAll(session.inquiry, session.code).flatMap(({ limit }): Command[] =>
+			limit.liftedIn.includes(session.code)
+				? []
+				: [{ kind: 'limit.lift', field: limit.id, indexCode: session.code, lifted: true }]
+		);
+		if (lifts.length === 0) return set;
+		const title = `Edited the text in the strategy for ${session.store.indexName(session.code)}`;
+		return { kind: 'many', title, commands: [set, ...lifts] };
+	}
+
 	/** Follows the text; its limits are in it. */
 	function follow() {
 		if (draft === undefined || shownFault) return;
 		const text = draft;
 		leave();
-		session.set({ text, limits: [], lifted: false });
+		session.change(followText(text));
 	}
 
 	function leave() {
@@ -116,9 +129,28 @@
 
 	/** The limits in force, those set beside the text as they are set. */
 	const limitsNow = () => {
-		const set = new Map(session.settings.limits.map((limit) => [limit.field, limit]));
-		return view.strategy.limits.map((limit) => set.get(limit.field) ?? limit);
+		const set = new Map([
+			...limitsForAll(session.inquiry, session.code).map(
+				({ limit }) => [limit.id, limit.setting] as [string, LimitSetting]
+			),
+			...session.settings.limits.map((limit) => [limit.field, limit] as [string, LimitSetting])
+		]);
+		return view.strategy.limits.map((limit) => {
+			const known = set.get(limit.field);
+			// A period is kept as it was set; the text may say something else by now.
+			return known && isSameLimit(inYear(known, new Date().getFullYear()), limit) ? known : limit;
+		});
 	};
+
+	/** The crosswalk is followed again, with the limits as they are now. */
+	function followCrosswalk() {
+		const commands = withLimits(session.inquiry, session.code, limitsNow()).map((command) =>
+			command.kind === 'strategy.set' ? { ...command, text: '' } : command
+		);
+		const [first, ...others] = commands;
+		const title = `Followed the crosswalk again in the strategy for ${session.store.indexName(session.code)}`;
+		session.change(others.length === 0 ? first : { kind: 'many', title, commands });
+	}
 
 	function putBack() {
 		leave();
@@ -158,10 +190,8 @@
 	{:else if view.typed}
 		<div class="mt-1 flex flex-wrap items-center gap-2 text-xs">
 			{#if view.beyond}<span>Parts of it say more than blocks can show; they stand as text.</span>{/if}
-			<button
-				data-changes
-				class="quiet-action border !py-0.5"
-				onclick={() => session.set({ text: '', limits: limitsNow() })}>Follow the crosswalk again</button
+			<button data-changes class="quiet-action border !py-0.5" onclick={followCrosswalk}
+				>Follow the crosswalk again</button
 			>
 		</div>
 	{/if}

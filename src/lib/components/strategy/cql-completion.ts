@@ -6,7 +6,7 @@ import type { StrategyView } from '$lib/server/search';
 
 /** What there is to choose from. */
 export interface Offered {
-	limits: () => Pick<StrategyView['limits'][number], 'field' | 'label' | 'kind' | 'counts'>[];
+	limits: () => Pick<StrategyView['limits'][number], 'field' | 'label' | 'kind' | 'says' | 'counts'>[];
 	/** Headings whose labels or entry terms match what is typed. */
 	headings: (typed: string) => Promise<{ label: string; detail: string }[]>;
 }
@@ -54,7 +54,7 @@ export async function complete(
 			from: context.pos - typed.length,
 			options: limit.counts.map(({ value, size }) => ({
 				label: limit.kind === 'choice' ? quote(value) : value,
-				detail: number(size)
+				detail: size === undefined ? (limit.says?.[value] ?? '') : number(size)
 			}))
 		};
 	}

@@ -1,5 +1,5 @@
 /** What each part of a strategy would change if it were otherwise: where to look when there is too much or too little. */
-import type { Command } from '$core/crosswalk';
+import { withoutLimits, type Command } from '$core/crosswalk';
 import { labelOfTest, type Line } from '$core/search';
 import type { IndexSummary } from '$lib/server/vocabulary';
 import type { StrategySession } from './strategy-session.svelte';
@@ -76,14 +76,15 @@ export function effectsOf(session: StrategySession, index: IndexSummary): Effect
 			}
 		}
 	}
-	yields.limits.forEach(({ field, removes }) =>
+	for (const { field, removes } of yields.limits) {
+		const [command] = withoutLimits(session.inquiry, code, [field]);
 		effects.push({
 			what: 'remove the limit',
 			part: view.limits.find((limit) => limit.field === field)?.label ?? field,
 			isHeading: false,
 			by: removes,
-			command: set({ limits: settings.limits.filter((limit) => limit.field !== field) })
-		})
-	);
+			command
+		});
+	}
 	return effects.filter(({ by }) => by !== 0).sort((a, b) => Math.abs(b.by) - Math.abs(a.by));
 }

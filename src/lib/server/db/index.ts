@@ -37,6 +37,7 @@ export {
 	groups,
 	headings,
 	inquiries,
+	inquiryLimits,
 	inquiryGroups,
 	inquiryLinks,
 	inquiryPeople,

@@ -7,6 +7,7 @@ import { LONGEST_CQL } from '../../../core/search';
 import {
 	heading,
 	id,
+	limitField,
 	limitSetting,
 	many,
 	newId,
@@ -209,7 +210,10 @@ const single = [
 		lifted: v.optional(v.boolean()),
 		left: v.optional(leftFindings),
 		text: v.optional(v.pipe(v.string(), v.maxLength(LONGEST_CQL)))
-	})
+	}),
+	commandOf('limit.set', { limit: limitSetting }),
+	commandOf('limit.lift', { field: limitField, indexCode: id, lifted: v.boolean() }),
+	commandOf('limit.remove', { field: limitField })
 ] as const;
 
 /** A command on an inquiry, as `Command` in the core. Several may come as one; they do not nest. */

@@ -1,5 +1,5 @@
 /** What is wrong with a whole inquiry that its schema does not see: what names what is not there, or comes twice. */
-import { cellId } from '../../../core/crosswalk';
+import { cellId, faultOfLimit } from '../../../core/crosswalk';
 import type { InquiryDocument } from './document-schema';
 
 /**
@@ -19,6 +19,7 @@ export function documentFault(
 		'pearls',
 		'entries',
 		'strategies',
+		'limits',
 		'comments'
 	] as const) {
 		const fault = twice(
@@ -46,6 +47,11 @@ export function documentFault(
 	for (const [i, cell] of inquiry.cells.entries())
 		if (cell.id !== cellId(cell.conceptId, cell.indexCode))
 			return `A cell is not called after its concept and index (inquiry.cells[${i}], “${cell.id}”).`;
+
+	for (const [i, { id, setting }] of inquiry.limits.entries()) {
+		const fault = id === setting.field ? faultOfLimit(setting) : 'A limit is not called after its field.';
+		if (fault) return `${fault} (inquiry.limits[${i}])`;
+	}
 
 	const codes: [place: string, code: string][] = [
 		...inquiry.indexes.map((code, i): [string, string] => [`inquiry.indexes[${i}]`, code]),

@@ -4,7 +4,7 @@ import * as v from 'valibot';
 import { DECISIONS, FITS, ROLES, STATUSES } from '../../../core/crosswalk';
 import { documentParts } from './document-parts';
 import { citation, command, listedRecords, mends, slots, strategySettings } from './command-schema';
-import { isFree, NOT_FREE, wordField } from '../input-schema';
+import { isFree, limitSetting, NOT_FREE, wordField } from '../input-schema';
 
 export const INQUIRY_FORMAT = 'oakmoss-inquiry';
 
@@ -89,6 +89,7 @@ const ROWS = {
 		decidedBy: v.pipe(v.string(), v.maxLength(100))
 	}),
 	strategies: strategySettings,
+	limits: v.strictObject({ id, position: whole, setting: limitSetting, liftedIn: v.array(id) }),
 	comments: v.strictObject({
 		id,
 		position: whole,
@@ -124,6 +125,7 @@ const rowChange = v.variant('table', [
 	changeOf('pearls', past(ROWS.pearls)),
 	changeOf('entries', past(ROWS.entries)),
 	changeOf('strategies', past(ROWS.strategies)),
+	changeOf('limits', past(ROWS.limits)),
 	changeOf('comments', past(ROWS.comments))
 ]);
 
@@ -141,6 +143,7 @@ const ownDocument = v.strictObject({
 		pearls: v.optional(v.array(ROWS.pearls), []),
 		entries: v.optional(v.array(ROWS.entries), []),
 		strategies: v.optional(v.array(ROWS.strategies), []),
+		limits: v.optional(v.array(ROWS.limits), []),
 		comments: v.optional(v.array(ROWS.comments), [])
 	}),
 	history: v.array(

@@ -8,6 +8,7 @@ import {
 	connection,
 	entries,
 	inquiries,
+	inquiryLimits,
 	inquiryPeople,
 	picks,
 	type Queries,
@@ -21,7 +22,18 @@ import { ServiceError } from '../errors';
 import type { Person } from '../people';
 import { takenPartIn } from './access-rows';
 
-const TABLES = { concepts, words, cells, picks, sightings, pearls, entries, strategies, comments } as const;
+const TABLES = {
+	concepts,
+	words,
+	cells,
+	picks,
+	sightings,
+	pearls,
+	entries,
+	strategies,
+	limits: inquiryLimits,
+	comments
+} as const;
 
 export function noInquiry(id: string): ServiceError {
 	return new ServiceError(404, 'no-inquiry', `There is no inquiry “${id}”. It may have been removed.`);
@@ -57,6 +69,7 @@ export async function tablesOf(
 	const pearlRows = await db.select().from(pearls).where(eq(pearls.inquiryId, id));
 	const commentRows = await db.select().from(comments).where(eq(comments.inquiryId, id));
 	const strategyRows = await db.select().from(strategies).where(eq(strategies.inquiryId, id));
+	const limitRows = await db.select().from(inquiryLimits).where(eq(inquiryLimits.inquiryId, id));
 	return {
 		concepts: byIdentifier(conceptRows),
 		words: byIdentifier(wordRows),
@@ -65,6 +78,7 @@ export async function tablesOf(
 		sightings: byIdentifier(sightingRows),
 		pearls: byIdentifier(pearlRows),
 		strategies: byIdentifier(strategyRows),
+		limits: byIdentifier(limitRows),
 		comments: byIdentifier(commentRows)
 	};
 }

@@ -1,13 +1,13 @@
 /** The values of an index's records in memory, dimension by dimension: read when they are first asked for. */
+import { WAYS } from '../../../core/crosswalk';
 import { nameInWords } from '../../../core/evidence/citation';
 import { formOf, type NameForm } from '../../../core/evidence/person-names';
 import { ValueLists, ValueListsMaker } from '../../../core/search';
 import { fold } from '../../../core/text';
 import { catalogue } from '../holdings';
 import { allow, type Person } from '../people';
-import { headingLists, type SearchVocabulary, type IndexSets } from '../records';
-import { eachHeld, eachNaming } from './value-rows';
-import { WAYS, waysTold } from './ways';
+import { headingLists, type SearchVocabulary, setsOfField, type IndexSets } from '../records';
+import { eachNaming } from './value-rows';
 
 /** Dimensions whose values are kept record by record. */
 export const LISTED = ['heading', 'chiefHeading', 'source', 'author', 'affiliation', 'funder'] as const;
@@ -43,27 +43,20 @@ export async function valuesOfDimension(sets: IndexSets, dimension: Listed): Pro
 export const keyOfValue = (dimension: Listed, value: string) =>
 	(NAMED as readonly string[]).includes(dimension) ? fold(value) : value;
 
-/** By which ways the work of each record can be had at the library that is asked; on request only where there is no other. */
+/** By which ways the work of each record can be had at the library that is asked. */
 function availabilityValues(sets: IndexSets): Promise<NamedValues> {
-	const library = catalogue();
 	const keys = Object.keys(WAYS);
 	return sets.fact(
 		'values: availability',
 		async () => {
-			const maker = new ValueListsMaker(sets.records);
-			if (library)
-				await eachHeld(sets.code, ({ n, source, year, doi }) => {
-					if (n >= sets.records) return;
-					const ways = library.kindsOf({
-						source: source ?? undefined,
-						year: year ?? undefined,
-						doi: doi ?? undefined
-					});
-					for (const kind of waysTold(ways)) maker.add(n, keys.indexOf(kind));
-				});
-			return valuesOf(maker.lists(keys.length), Object.values(WAYS), keys);
+			const byWay = await setsOfField(sets, 'oak.availability');
+			const lists = ValueLists.ofSets(
+				sets.records,
+				keys.map((key) => byWay.get(key)?.toArray() ?? new Uint32Array(0))
+			);
+			return valuesOf(lists, Object.values(WAYS), keys);
 		},
-		library?.name
+		catalogue()?.name
 	);
 }
 

@@ -64,7 +64,8 @@ const FIELDS: Record<string, string> = {
 	funder: 'oak.funder',
 	year: 'dc.date',
 	language: 'dc.language',
-	type: 'dc.type'
+	type: 'dc.type',
+	availability: 'oak.availability'
 };
 const HEADINGS: Record<string, string> = {
 	heading: '=',

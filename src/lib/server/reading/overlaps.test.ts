@@ -186,9 +186,9 @@ describe('a result that is kept', () => {
 			expect(run.name).not.toMatch(/undefined|^\s|^that /);
 			const restored = restoredSettings(LOCAL_PERSON, 'quiet', kept.number);
 			if (!hasText) return void (await expect(restored).rejects.toThrow('cannot be written as a strategy'));
-			const { settings, now } = await restored;
+			const { commands, now } = await restored;
 			expect(now).toBe(ids.length);
-			await send({ kind: 'strategy.set', ...settings });
+			for (const command of commands) await send(command);
 			expect((await opened('')).ids).toEqual(ids);
 			await send({ kind: 'strategy.set', indexCode: 'yarrow', text: '' });
 		}
@@ -196,9 +196,9 @@ describe('a result that is kept', () => {
 
 	it('can be combined, and a combination can become the strategy', async () => {
 		const number = await combineRuns(LOCAL_PERSON, 'quiet', 'not', [1, 2]);
-		const { settings, then, now } = await restoredSettings(LOCAL_PERSON, 'quiet', number);
+		const { commands, then, now } = await restoredSettings(LOCAL_PERSON, 'quiet', number);
 		expect([then, now]).toEqual([records.filter((i) => RUNS[0](i) && !RUNS[1](i)).length, then]);
-		await send({ kind: 'strategy.set', ...settings });
+		for (const command of commands) await send(command);
 		expect((await opened('')).page.count).toBe(now);
 		await send({ kind: 'strategy.set', indexCode: 'yarrow', text: '' });
 		const { number: region } = await keep('among=runs.1.2.3&members=0.2');

@@ -9,7 +9,7 @@ import { allow, type Person } from '../people';
 import { decideWork, decisionsAmong, recordNumber, type RecordLine, type RecordName } from '../records';
 import { currentIndex } from '../vocabulary';
 import { foundByRun, keepFound } from '../runs';
-import { findRecords, foundByCql, type Found } from '../search';
+import { findRecords, foundByCql, withinLimits, type Found } from '../search';
 import { type OverlapOfSets, told } from './overlaps';
 import { dimensionNamed, recordsHaving } from './dimensions';
 import { PERSON, personInWords, personNamed, type PersonNamed } from './people-of-records';
@@ -52,10 +52,15 @@ async function partsOf(
 	wish: PoolWish,
 	known: PersonNamed | undefined
 ) {
-	const { runs, without, whole, has, value = '', cql } = wish;
+	const { runs, without, whole, has, value = '', cql, limits } = wish;
 	if (cql !== undefined) {
 		const codes = (await chosenIndexes(person, inquiryId)).filter((code) => !without.includes(code));
-		const found = await Promise.all(codes.map((code) => foundByCql(code, cql, [])));
+		const found = await Promise.all(
+			codes.map(async (code) => {
+				const all = await foundByCql(code, cql, []);
+				return limits ? withinLimits(inquiryId, all) : all;
+			})
+		);
 		return found.map((own) => ({ found: own, run: undefined }));
 	}
 	if (whole && has) {
@@ -70,7 +75,10 @@ async function partsOf(
 			codes
 				.filter((code) => !without.includes(code))
 				.map((code) =>
-					resultAsked(person, inquiryId, code, { opening: { whole: true }, filter: [filterIn(code)] })
+					resultAsked(person, inquiryId, code, {
+						opening: { whole: true, limited: limits !== undefined },
+						filter: [filterIn(code)]
+					})
 				)
 		);
 		return found.map((own) => ({ found: own, run: undefined }));
@@ -226,7 +234,7 @@ export async function keepPooled(
 	const { found, region } = await poolOf(person, inquiryId, wish);
 	const names = found.map(({ at }) => at.current.index.name);
 	// What a text finds, and all of it, is kept with the text, so that it can be repeated and changed.
-	const cql = wish.members.length === 0 && !wish.has ? (wish.cql ?? '') : '';
+	const cql = wish.members.length === 0 && !wish.has && !wish.limits ? (wish.cql ?? '') : '';
 	const within = wish.members.length > 0 ? wish.members.map((part) => names[part]) : names;
 	const numbers: number[] = [];
 	for (const [part, { at }] of found.entries()) {

@@ -141,6 +141,8 @@ export const pooledQuery = v.object({
 	whole: v.optional(v.literal('yes')),
 	/** One text that is searched for in every index, instead of what their strategies find. */
 	cql: v.optional(cql),
+	/** Of a text or of all that the indexes have: only what the limits of the inquiry leave. */
+	limits: v.optional(v.literal('yes')),
 	without: dotted,
 	members: wholeNumbers,
 	/** A dimension, and the key of the value of it that works are to have. */

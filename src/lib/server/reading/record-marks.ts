@@ -3,7 +3,8 @@ import { yearOf, normalDoi } from '../../../core/evidence/citation';
 import { catalogue } from '../holdings';
 import type { IndexSets, RecordLine } from '../records';
 import { citedTimes } from '../search';
-import { WAYS, waysTold } from './ways';
+import { waysTold } from '../records';
+import { WAYS } from '../../../core/crosswalk';
 
 export interface RecordMarks {
 	/** Records of the index that refer to it. */

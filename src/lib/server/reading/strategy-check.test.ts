@@ -107,8 +107,9 @@ describe('the check of a strategy over real records', () => {
 		expect(all.findings.find(({ name }) => name === second.name)?.left).toBeUndefined();
 		// It is not of the search: a run that is made the strategy again leaves it.
 		const run = await runStrategy(LOCAL_PERSON, 'q', 'yarrow');
-		const { settings } = await restoredSettings(LOCAL_PERSON, 'q', run);
-		expect(settings).not.toHaveProperty('left');
+		const { commands } = await restoredSettings(LOCAL_PERSON, 'q', run);
+		expect(commands).toHaveLength(1);
+		expect(commands[0]).not.toHaveProperty('left');
 		await undoOrRedo(LOCAL_PERSON, 'q', 'undo');
 		expect((await judgedCheck(LOCAL_PERSON, 'q', 'yarrow'))[0].left).toBeUndefined();
 	});

@@ -22,23 +22,6 @@ export async function eachNaming(code: string, take: (names: NamesOfRecord) => v
 	});
 }
 
-export interface HeldOfRecord {
-	n: number;
-	source: string | null;
-	year: number | null;
-	doi: string | null;
-}
-
-/** What a library's catalogue goes by of each record. */
-export async function eachHeld(code: string, take: (record: HeldOfRecord) => void): Promise<void> {
-	await inReading(async (tx) => {
-		const pages = tx.pages<HeldOfRecord>(5_000)`
-			select n, coalesce(csl->>'container-title', csl->>'publisher') as source, year, doi
-			from records where index_code = ${code} order by n`;
-		for await (const rows of pages) rows.forEach(take);
-	});
-}
-
 /** The years in which headings of an edition were introduced, by number; those of which nothing is said are left out. */
 export async function introducedYears(
 	editionId: number,

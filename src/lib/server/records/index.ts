@@ -15,6 +15,7 @@ export type { SearchVocabulary } from './searched-vocabulary';
 export { headingLists, warmUpRecords } from './heading-lists';
 export { setsOf } from './sets';
 export type { IndexSets } from './sets';
+export { isWorkedOut, setsOfField, waysTold } from './worked-out-limits';
 export { countTaggings, headingTotals } from './tagging-rows';
 export { eachWord, eachWordCounted, readWord, standsOutsideHeadings } from './vectors';
 export { decideWork, decisionsAmong, pairsOfWorks } from './work-rows';

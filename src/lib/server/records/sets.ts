@@ -19,6 +19,7 @@ import type { CurrentIndex } from '../vocabulary';
 import { queryFor } from './masked-words';
 import { postingsOf } from './stored-postings';
 import { setNameOfHeading, setNameOfLabelled, setNameOfValue } from './set-names';
+import { isWorkedOut, setsOfField, workedOutSet } from './worked-out-limits';
 import {
 	countsMatching,
 	headingNumbers,
@@ -71,6 +72,9 @@ function recordsIn({ records, title, abstract }: Posting, field: WordTest['field
 	);
 }
 
+const isFieldWorkedOut = (leaf: Leaf) =>
+	(leaf.kind === 'value' || leaf.kind === 'labelled') && isWorkedOut(leaf.field);
+
 /** What a server knows of an index's records at one revision. */
 export class IndexSets {
 	private readonly sets = new Map<string, RecordSet>();
@@ -114,7 +118,7 @@ export class IndexSets {
 		const held = new Map<string, RecordSet>();
 		const missing: Leaf[] = [];
 		for (const leaf of leaves) {
-			const set = this.use(nameOf(leaf));
+			const set = isFieldWorkedOut(leaf) ? await workedOutSet(this, leaf) : this.use(nameOf(leaf));
 			if (set) held.set(leafName(leaf), set);
 			else missing.push(leaf);
 		}
@@ -284,6 +288,12 @@ export class IndexSets {
 	limitValues(): Promise<Map<string, { value: string; size: number }[]>> {
 		this.values ??= this.readLimitValues();
 		return this.values;
+	}
+
+	/** The values of one limit, also of one that is worked out. */
+	async valuesOf(field: string): Promise<readonly { value: string; size: number }[]> {
+		if (!isWorkedOut(field)) return (await this.limitValues()).get(field) ?? [];
+		return Array.from(await setsOfField(this, field), ([value, { size }]) => ({ value, size }));
 	}
 
 	private async readLimitValues() {

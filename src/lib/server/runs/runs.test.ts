@@ -114,6 +114,8 @@ describe('the strategy of an inquiry', () => {
 			fc.record({ kind: fc.constant('word' as const), concept: fc.constantFrom('c1', 'c2'), text: fc.constantFrom('wards', 'night', 'alarm*') }),
 			fc.record({ kind: fc.constant('status' as const), status: fc.constantFrom('required' as const, 'exclude' as const, 'waiting' as const) }),
 			fc.record({ kind: fc.constant('limits' as const), limits: fc.uniqueArray(limit, { maxLength: 2, selector: ({ field }) => field }), lifted: fc.boolean() }),
+			fc.record({ kind: fc.constant('limit-for-all' as const), limit }),
+			fc.record({ kind: fc.constant('lift' as const), limit, lifted: fc.boolean() }),
 			fc.record({ kind: fc.constant('field' as const), field: fc.constantFrom('title' as const, 'anywhere' as const) }),
 			fc.record({ kind: fc.constant('searches' as const), concept: fc.constantFrom('c1', 'c2'), searches: fc.constantFrom(...SEARCHES) }),
 			fc.record({ kind: fc.constant('place' as const), wordField: fc.constantFrom('anywhere' as const, 'keywords' as const, 'headings' as const) }),
@@ -133,6 +135,10 @@ describe('the strategy of an inquiry', () => {
 					return [{ kind: 'concept.set', id: 'c2', status: step.status }];
 				case 'limits':
 					return [{ kind: 'strategy.set', ...at, limits: step.limits, lifted: step.lifted }];
+				case 'limit-for-all':
+					return [{ kind: 'limit.set', limit: step.limit }];
+				case 'lift':
+					return Object.hasOwn(inquiry.limits, step.limit.field) ? [{ kind: 'limit.lift', field: step.limit.field, ...at, lifted: step.lifted }] : [];
 				case 'field':
 					return [{ kind: 'strategy.set', ...at, fields: { c1: step.field } }];
 				case 'searches':
@@ -166,7 +172,7 @@ describe('the strategy of an inquiry', () => {
 				for (const step of after) await carryOut(await commandsFor(id, step));
 				const restored = await restoredSettings(LOCAL_PERSON, id, number);
 				expect(restored).toMatchObject({ then: then.count, now: then.count });
-				await carryOut([{ kind: 'strategy.set', ...restored.settings }]);
+				await carryOut(restored.commands);
 				const now = (await openResult(LOCAL_PERSON, id, 'yarrow', {}, page)).page;
 				expect(now.records.map((record) => record.id)).toEqual(then.records.map((record) => record.id));
 			}),
@@ -176,12 +182,12 @@ describe('the strategy of an inquiry', () => {
 
 	it('can be restored from a run, repeated, combined, and logged by hand', async () => {
 		expect(await restoredSettings(LOCAL_PERSON, 'quiet', 1)).toMatchObject({
-			settings: { text: 'dc.subject = "Noise, Indoor"', limits: [] },
+			commands: [{ text: 'dc.subject = "Noise, Indoor"', limits: [] }],
 			then: 2,
 			now: 2
 		});
 		expect(await restoredSettings(LOCAL_PERSON, 'quiet', 2)).toMatchObject({
-			settings: { text: '', limits: [{ field: 'dc.date' }] }
+			commands: [{ text: '', limits: [{ field: 'dc.date' }] }]
 		});
 		expect(await repeatRun(LOCAL_PERSON, 'quiet', 1)).toBe(3);
 		expect(await combineRuns(LOCAL_PERSON, 'quiet', 'or', [1, 2])).toBe(4);

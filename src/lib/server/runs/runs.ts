@@ -1,5 +1,5 @@
 /** Runs: every kept execution of a strategy, with the records it found, so that what was found can always be shown. */
-import { apply, type StrategySettings } from '../../../core/crosswalk';
+import { apply, type Command, withLimits } from '../../../core/crosswalk';
 import {
 	areRelated,
 	COMMON_LIMITS,
@@ -271,7 +271,7 @@ export async function describeRun(
 
 export interface Restored {
 	/** What makes the strategy of the run the current one. */
-	settings: Omit<StrategySettings, 'id' | 'left'> & { indexCode: string };
+	commands: Command[];
 	/** What it found then, and what it finds on the records as they are now. */
 	then: number;
 	now: number;
@@ -300,12 +300,19 @@ export async function restoredSettings(
 	]);
 	// What was left of a check is not of the search.
 	const { id: _, left: __, ...settled } = { ...NO_SETTINGS, ...run.settings, id: run.indexCode };
-	const settings = { ...settled, limits: settled.lifted ? settled.limits : run.limits };
-	const after = { ...NO_SETTINGS, ...settings, id: run.indexCode, text: '' };
+	const limits = settled.lifted ? settled.limits : run.limits;
+	const after = { ...NO_SETTINGS, ...settled, limits, id: run.indexCode, text: '' };
 	const asThen = apply(inquiry, [{ table: 'strategies', id: run.indexCode, before: null, after }]);
 	const own = printStrategy(withoutLimits(strategyOf(asThen, run.indexCode)));
 	const text = own === run.cql ? '' : run.cql;
-	return { settings: { ...settings, indexCode: run.indexCode, text }, then: run.count, now: result.size };
+	// Lifted limits are those of the index alone; what is lifted stays as it is set.
+	const wanted = settled.lifted
+		? [{ kind: 'strategy.set' as const, indexCode: run.indexCode, limits }]
+		: withLimits(inquiry, run.indexCode, limits);
+	const commands = wanted.map((command) =>
+		command.kind === 'strategy.set' ? { ...settled, ...command, text } : command
+	);
+	return { commands, then: run.count, now: result.size };
 }
 
 /** What a run found, as it was found then; with `beside`, how it differs from that other run. */

@@ -1,8 +1,9 @@
 /** Strategies and CQL over the stored sets. */
 export { citedTimes, ordered, SORTS } from './ranking';
-export { foundBy, openFound } from './openings';
+export { foundBy, openFound, withinLimits } from './openings';
 export type { Found, OpenedResult, Opening, WantedInSome } from './openings';
 export { changePrices } from './pricing';
+export type { LimitCost } from './limits-for-all';
 export type { ChangePrices, JointCount, LimitPrices } from './pricing';
 export type { FoundRecord, OpenRecord } from './result-pages';
 export { findByText, findRecords, findRecordsIn, foundByCql, readByText, strategyView } from './searching';

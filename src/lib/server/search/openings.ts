@@ -1,12 +1,14 @@
 /** What a number leads to: a part of a strategy, what a try changes, or what a text finds, each as a result of its own. */
 import type { Command } from '../../../core/crosswalk';
 import {
+	COMMON_LIMITS,
 	describeLimit,
 	leavesOfStrategy,
 	nameOfLine,
 	printStrategy,
 	readPart,
 	recordsOfPart,
+	resultOf,
 	strategyOf,
 	switchesOfLine,
 	wordsOfPart,
@@ -23,8 +25,9 @@ import { allow, type Person } from '../people';
 import { openRecord, page, type OpenRecord, type ResultPage, type Wanted } from './result-pages';
 import type { Sort } from './ranking';
 import { searchable, type Searchable } from './searchable';
+import { limitsFor } from './limits-in-force';
 import { allFaults, prepare, readByText, resultFor, resultOfPrepared } from './searching';
-import { allowIn } from '../inquiry';
+import { allowIn, loadInquiry, WITHOUT_WORKS } from '../inquiry';
 
 /** What is asked for beside the inquiry and the index. Nothing at all means what the strategy finds. */
 export interface Opening {
@@ -34,6 +37,8 @@ export interface Opening {
 	cql?: string;
 	/** Every record of the index. */
 	whole?: boolean;
+	/** Of what a strategy does not find: only what the limits of the index in the inquiry leave. */
+	limited?: boolean;
 	/** A text: the records that say it, as look-up counts them. */
 	said?: string;
 	/** A heading of the current edition, by its identifier, as it is asked for. */
@@ -103,6 +108,33 @@ export async function foundBy(
 	opening: Opening
 ): Promise<Found> {
 	await allowIn(person, 'read', inquiryId);
+	const found = await foundWithout(inquiryId, code, opening);
+	return opening.limited ? withinLimits(inquiryId, found) : found;
+}
+
+/** Of what was found only what the limits leave that the inquiry has for the index, and said so. */
+export async function withinLimits(inquiryId: string, found: Found): Promise<Found> {
+	const { inquiry } = await loadInquiry(inquiryId, WITHOUT_WORKS);
+	const { at, strategy, result, title } = found;
+	const { limits, lifted } = limitsFor(inquiry, at.current.index.code, at);
+	if (lifted || limits.length === 0) return found;
+	const only = { blocks: [], limits, lifted: false };
+	const left = resultOf(only, await at.sets.load(leavesOfStrategy(only, false), at.vocabulary));
+	const words = limits.map((limit) => describeLimit(limit, limitLabels(at)(limit.field)));
+	return {
+		...found,
+		// Kept as a text, it keeps to the limits too.
+		strategy: { ...strategy, limits: [...strategy.limits, ...limits] },
+		result: result.and(left),
+		title: title && { ...title, after: [title.after, ...words].filter(Boolean).join(' · ') }
+	};
+}
+
+async function foundWithout(
+	inquiryId: string,
+	code: string,
+	opening: Opening
+): Promise<Found> {
 	const { cql, part, heading, tried = [], which } = opening;
 	if (opening.whole) {
 		const at = await searchable(code);
@@ -231,11 +263,9 @@ const limitLabels =
 	({ limits }: Searchable) =>
 	(field: string) =>
 		limits.find((limit) => limit.field === field)?.label.toLowerCase() ?? COMMON[field] ?? field;
-const COMMON: Record<string, string> = {
-	'dc.date': 'year',
-	'dc.language': 'language',
-	'dc.type': 'kind of record'
-};
+const COMMON: Record<string, string> = Object.fromEntries(
+	COMMON_LIMITS.map(({ field, label }) => [field, label.toLowerCase()])
+);
 
 /** A text in words where it asks for one thing, else as it is. */
 function wordsOfText(strategy: Strategy, labelOf: (field: string) => string): PartWords {

@@ -110,7 +110,7 @@ export async function limitPrices(
 	await allowIn(person, 'read', inquiryId);
 	const at = await prepare(inquiryId, code, tried);
 	const { sets, strategy } = at;
-	const known = (await sets.limitValues()).get(field) ?? [];
+	const known = await sets.valuesOf(field);
 	const leaves = known.map(({ value }): Leaf => ({ kind: 'value', field, value }));
 	const labelled: Leaf = { kind: 'labelled', field };
 	const [found, without, loaded] = await Promise.all([

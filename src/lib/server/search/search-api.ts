@@ -5,6 +5,19 @@ import { count, error, text } from '../answer-schema';
 import { apiRecordLine } from '../records';
 import type { searchIndex } from './searching';
 
+const limit = v.strictObject({
+	field: text,
+	values: v.optional(v.array(text)),
+	from: v.optional(v.pipe(v.number(), v.integer())),
+	to: v.optional(v.pipe(v.number(), v.integer())),
+	lastYears: v.optional(count)
+});
+/** Limits that are set for all indexes, and by index the fields on which it goes its own way. */
+export const limitsAnswer = v.strictObject({
+	all: v.array(limit),
+	own: v.record(v.string(), v.array(text))
+});
+
 const counted = v.pipe(v.number(), v.integer());
 
 /** What a search found; with yields, what every part of it brings. */

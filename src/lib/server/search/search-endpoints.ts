@@ -8,11 +8,14 @@ import {
 	searchBody,
 	jointBody,
 	pickPricesBody,
+	limitCostBody,
 	limitPricesBody,
+	limitsBody,
 	changePricesBody
 } from './search-schema';
 import { parseForIndex, searchIndex, strategyFile, strategyView, tryCommands } from './searching';
-import { treeAnswer, apiSearch, foundAnswer } from './search-api';
+import { treeAnswer, apiSearch, foundAnswer, limitsAnswer } from './search-api';
+import { costsOfLimit, limitsOfInquiry, setLimits } from './limits-for-all';
 import { formsOfStem } from './stem-forms';
 import { jointCount, pickPrices, limitPrices, changePrices } from './pricing';
 import { trialBody } from '../inquiry';
@@ -76,6 +79,26 @@ export const searchEndpoints = [
 		action: 'read',
 		body: trialBody,
 		run: ({ person, params, body: { commands } }) => tryCommands(person, params.id, params.code, commands)
+	}),
+	endpoint('GET /api/v1/inquiries/[id]/limits', {
+		action: 'read',
+		summary: 'The limits that are set for all indexes, and where an index goes its own way',
+		answer: limitsAnswer,
+		run: ({ person, params }) => limitsOfInquiry(person, params.id)
+	}),
+	endpoint('PUT /api/v1/inquiries/[id]/limits', {
+		action: 'change-inquiry',
+		summary:
+			'Sets just these limits for all, as one change that can be undone; an index that goes its own way keeps its own limit, or has none',
+		answer: limitsAnswer,
+		body: limitsBody,
+		run: ({ person, params, body }) => setLimits(person, params.id, body)
+	}),
+	/** What a limit would cost in each index; nothing is changed. */
+	endpoint('POST /inquiry/[id]/limits', {
+		action: 'read',
+		body: limitCostBody,
+		run: ({ person, params, body: { limit } }) => costsOfLimit(person, params.id, limit)
 	}),
 	/** The values of a limit within what the strategy finds; nothing is carried out. */
 	endpoint('POST /inquiry/[id]/strategy/[code]/limits', {

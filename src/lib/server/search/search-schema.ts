@@ -1,16 +1,24 @@
 /** What may be asked of a search. */
 import * as v from 'valibot';
 import { LONGEST_CQL } from '../../../core/search';
-import { heading, limitSetting, many, text } from '../input-schema';
+import { heading, limitField, limitSetting, many, text } from '../input-schema';
 import { trialBody } from '../inquiry';
 import { ServiceError } from '../errors';
 import type { Opening } from './openings';
 import { SORTS } from './ranking';
 
+const limits = v.pipe(v.array(limitSetting), v.maxLength(50));
+/** Limits for all, and where indexes go their own way. */
+export const limitsBody = v.strictObject({
+	all: limits,
+	own: v.optional(v.record(v.pipe(v.string(), v.maxLength(100)), many(limitField)), {})
+});
+export const limitCostBody = v.object({ limit: limitSetting });
+
 /** A search through the public API. */
 export const searchBody = v.object({
 	cql: v.pipe(v.string(), v.maxLength(LONGEST_CQL)),
-	limits: v.optional(v.pipe(v.array(limitSetting), v.maxLength(50)), []),
+	limits: v.optional(limits, []),
 	offset: v.optional(v.pipe(v.number(), v.integer(), v.minValue(0)), 0),
 	limit: v.optional(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(1_000)), 20),
 	sort: v.optional(v.picklist(SORTS)),
@@ -50,6 +58,7 @@ const openingQuery = v.object({
 	which: v.optional(v.picklist(['gained', 'lost'])),
 	heading: v.optional(v.pipe(v.string(), v.maxLength(2_000))),
 	whole: v.optional(v.literal('yes')),
+	limits: v.optional(v.literal('yes')),
 	narrower: v.optional(v.literal('yes')),
 	chief: v.optional(v.literal('yes')),
 	aspect: v.optional(v.pipe(v.string(), v.maxLength(300))),
@@ -60,13 +69,29 @@ const openingQuery = v.object({
 /** What an address says is to be opened. */
 export function openingOf(url: URL): Opening {
 	const asked = v.parse(openingQuery, Object.fromEntries(url.searchParams));
-	const { try: tried, heading: id, whole, narrower, chief, aspect, year, ...opening } = asked;
+	const {
+		try: tried,
+		heading: id,
+		whole,
+		limits: limited,
+		narrower,
+		chief,
+		aspect,
+		year,
+		...opening
+	} = asked;
 	const heading: Opening['heading'] =
 		id === undefined
 			? undefined
 			: { id, withNarrower: narrower !== undefined, chief: chief !== undefined, aspect, year };
 	try {
-		return { ...opening, whole: whole !== undefined, heading, tried: v.parse(commands, JSON.parse(tried)) };
+		return {
+			...opening,
+			whole: whole !== undefined,
+			limited: limited !== undefined,
+			heading,
+			tried: v.parse(commands, JSON.parse(tried))
+		};
 	} catch {
 		throw new ServiceError(400, 'invalid', 'What was to be tried cannot be read from this address.');
 	}

@@ -5,7 +5,6 @@ import {
 	COMMON_LIMITS,
 	CqlError,
 	faultsOf,
-	inYear,
 	leavesOfStrategy,
 	parseCql,
 	PLAIN_DIALECT,
@@ -33,8 +32,9 @@ import {
 import { allow, type Person } from '../people';
 import { ServiceError } from '../errors';
 import { allowIn, loadInquiry, coalescedView, WITHOUT_WORKS } from '../inquiry';
-import { resolverOf } from '../records';
+import { isWorkedOut, resolverOf } from '../records';
 import type { Sort } from './ranking';
+import { fieldsOf, limitsFor } from './limits-in-force';
 import { page } from './result-pages';
 import { searchable, type Searchable } from './searchable';
 
@@ -107,11 +107,9 @@ export async function foundByCql(code: string, cql: string, limits: readonly Lim
 }
 
 /** Limits that the index has. An unknown one would be passed over in silence. */
-function knownLimits(
-	wanted: readonly LimitSetting[],
-	{ limits, current }: Searchable
-): readonly LimitSetting[] {
-	const fields = [...COMMON_LIMITS, ...limits].map(({ field }) => field);
+function knownLimits(wanted: readonly LimitSetting[], at: Searchable): readonly LimitSetting[] {
+	const fields = fieldsOf(at);
+	const { current } = at;
 	for (const [i, { field }] of wanted.entries())
 		if (!fields.includes(field))
 			throw new ServiceError(
@@ -180,7 +178,10 @@ export interface StrategyView {
 	dialect: { line: DialectText; blocks: DialectText };
 	/** The patterns of the dialect, for the one who edits them. */
 	patterns: Dialect;
-	limits: (LimitDefinition & { counts: { value: string; size: number }[] })[];
+	/** What can be limited by; the sizes of values that are worked out are not told here. */
+	limits: (LimitDefinition & { counts: { value: string; size?: number }[] })[];
+	/** Fields of limits for all that this index does not know. */
+	notCarried: string[];
 }
 
 interface Prepared extends Searchable {
@@ -223,7 +224,7 @@ function carriedOut(inquiry: Inquiry, command: Command): Inquiry {
 }
 
 function strategyFor(inquiry: Inquiry, code: string, at: Searchable) {
-	const own = inThisYear(strategyOf(inquiry, code));
+	const own = { ...strategyOf(inquiry, code), ...limitsFor(inquiry, code, at) };
 	const { text } = settingsOf(inquiry, code);
 	const isEmpty = searchesNothing(own);
 	if (text === '')
@@ -238,12 +239,6 @@ function strategyFor(inquiry: Inquiry, code: string, at: Searchable) {
 	const limits = [...reading.strategy.limits, ...beside];
 	const strategy = recognised({ ...reading.strategy, limits, lifted: own.lifted }, own);
 	return { strategy, reading, textFault: null, cql: text, isEmpty: false };
-}
-
-/** A relative period as the years that it means today. */
-function inThisYear(strategy: Strategy): Strategy {
-	const year = new Date().getFullYear();
-	return { ...strategy, limits: strategy.limits.map((limit) => inYear(limit, year)) };
 }
 
 /** Why nothing can be run yet, besides the faults of single parts. */
@@ -301,8 +296,11 @@ async function viewOf(prepared: Prepared): Promise<{ view: StrategyView; result:
 		patterns: dialect,
 		limits: [...COMMON_LIMITS, ...limits].map((limit) => ({
 			...limit,
-			counts: values.get(limit.field) ?? []
-		}))
+			counts: isWorkedOut(limit.field)
+				? limit.values.map((value) => ({ value }))
+				: (values.get(limit.field) ?? [])
+		})),
+		notCarried: Object.keys(inquiry.limits).filter((field) => !fieldsOf(prepared).includes(field))
 	};
 	return { view, result };
 }

@@ -283,6 +283,20 @@ export const strategies = pgTable(
 	(t) => [primaryKey({ columns: [t.inquiryId, t.id] })]
 );
 
+/** Limits that all indexes of an inquiry keep to, by field. */
+export const inquiryLimits = pgTable(
+	'inquiry_limits',
+	{
+		id: text('id').notNull(),
+		inquiryId: ofInquiry(),
+		position: integer('position').notNull(),
+		setting: jsonb('setting').$type<LimitSetting>().notNull(),
+		/** Codes of the indexes in which it does not hold. */
+		liftedIn: text('lifted_in').array().notNull()
+	},
+	(t) => [primaryKey({ columns: [t.inquiryId, t.id] })]
+);
+
 /** Every change of an inquiry: the command, what it did row by row, and whether it stands. */
 export const changes = pgTable(
 	'changes',

@@ -9,11 +9,15 @@
 	import { newConcept } from '$lib/components/question/new-concept';
 	import { askRuns } from '$lib/components/runs/ask-runs';
 	import { messages } from '$lib/components/messages/messages.svelte';
+	import { followLimits } from '$lib/components/limits/follow-limits.svelte';
+	import LimitsInForce from '$lib/components/limits/LimitsInForce.svelte';
+	import { hasLimits, turnAll } from '$lib/components/limits/limits-shown';
 	import OverlapPicture from '$lib/components/overlap/OverlapPicture.svelte';
 	import { useKeys } from '$lib/components/parts/keys.svelte';
 	import { counted, number } from '$lib/components/parts/numbers';
 	import PageFoot from '$lib/components/parts/PageFoot.svelte';
 	import Panel from '$lib/components/parts/Panel.svelte';
+	import WordSwitch from '$lib/components/parts/WordSwitch.svelte';
 	import Select from '$lib/components/parts/Select.svelte';
 	import { joinWorks, nameOfItem, splitOff } from '$lib/components/pool/items';
 	import PoolComposition from '$lib/components/pool/PoolComposition.svelte';
@@ -28,6 +32,7 @@
 	/** What the strategies or runs of several indexes find, as one list in which each work stands once. */
 	let { data } = $props();
 	const store = $derived(useInquiry()());
+	followLimits(() => store);
 	const place = $derived(placeOf(store));
 	const pool = $derived(data.pool);
 	const concept = $derived(currentConcept(store));
@@ -48,9 +53,10 @@
 
 	/** The same pool, looked at otherwise. */
 	const at = (changes: OfPool) => {
-		const { runs, cql, without, members, has, value, sort } = data.wish;
+		const { runs, cql, limits, without, members, has, value, sort } = data.wish;
 		const whole = data.wish.whole === 'yes';
-		return pooledAt(place, { runs, whole, cql, without, members, has, value, sort, ...changes });
+		const limited = limits === 'yes';
+		return pooledAt(place, { runs, whole, cql, limited, without, members, has, value, sort, ...changes });
 	};
 	const show = (changes: OfPool) =>
 		goto(at(changes), { keepFocus: true, noScroll: true, replaceState: changes.item !== undefined });
@@ -103,6 +109,12 @@
 			: ' of all indexes';
 		return takeOnto(store, `pooled${search}`, what + where);
 	}
+	const canBeLimited = $derived(data.wish.runs.length === 0 && hasLimits(store.inquiry, store.columns));
+	function turnLimits() {
+		if (data.wish.cql || data.wish.whole) {
+			if (canBeLimited) void show({ limited: data.wish.limits !== 'yes' });
+		} else if (data.wish.runs.length === 0) store.send(turnAll(store.inquiry, store.columns));
+	}
 	const isPart = $derived(data.wish.members.length > 0 || Boolean(data.wish.has));
 	const words = $derived(data.wish.cql && wordsOfCql(data.wish.cql));
 	const isConcept = $derived(store.concepts.some(({ name }) => name === words));
@@ -132,6 +144,7 @@
 				{ shown: ['R'], does: 'Put the work on the reading list, or take it off', bind: 'r', run: () => inHand && toggleListed(store, inHand.records[0].indexCode, inHand.records[0].id) },
 				{ shown: ['O'], does: 'How the indexes overlap', bind: 'o', run: () => (picturing = true) },
 				{ shown: ['C'], does: 'Composition of the works', bind: 'c', run: () => (composing = true) },
+				{ shown: ['I'], does: 'Lift all limits in all indexes, or let them hold again', bind: 'i', run: turnLimits },
 				{ shown: ['B'], does: 'Back the way you came', bind: 'b', run: () => history.back() }
 			]
 		})
@@ -154,6 +167,13 @@
 				<a class="underline" href={pooledAt(place)}>what the strategies find</a>{:else}{' '}·
 				<a class="underline" href={at({ members: [], has: '' })}>all {number(pool.items)}</a>{/if}{/if}</span
 	>
+	{#if !data.wish.cql && !data.wish.whole && data.wish.runs.length === 0}<LimitsInForce {store} />
+	{:else if canBeLimited}<WordSwitch
+			harmless
+			on={data.wish.limits === 'yes'}
+			more="Only what the limits of each index leave"
+			onChange={turnLimits}>within the limits</WordSwitch
+		>{/if}
 	<span class="ml-auto">
 		<Select
 			label="Sort"

@@ -18,6 +18,9 @@
 	import { watchFor } from '$lib/components/keeping/watch-for';
 	import { wayBack } from '$lib/components/records/way-back';
 	import IndexesNav from '$lib/components/records/IndexesNav.svelte';
+	import { followLimits } from '$lib/components/limits/follow-limits.svelte';
+	import LimitsInForce from '$lib/components/limits/LimitsInForce.svelte';
+	import { hasLimits, turnAll } from '$lib/components/limits/limits-shown';
 	import OpenedTitle from '$lib/components/records/OpenedTitle.svelte';
 	import ReadList from '$lib/components/records/ReadList.svelte';
 	import { readingAddress } from '$lib/components/reading/reading-address';
@@ -36,6 +39,7 @@
 	const store = $derived(useInquiry()());
 	const concept = $derived(currentConcept(store));
 	const view = $derived(data.view);
+	followLimits(() => store);
 	const place = $derived(placeOf(store));
 	const index = $derived(store.indexes.find(({ code }) => code === data.code));
 	const found = $derived(data.page);
@@ -94,6 +98,19 @@
 		window.print();
 	}
 	const takeAll = () => void takeOnto(store, `of/${data.code}${page.url.search}`, inWords);
+	/** A result that no strategy found keeps to the limits only when asked to. */
+	const canBeLimited = $derived(
+		['cql', 'said', 'heading', 'whole'].some((name) => page.url.searchParams.has(name)) &&
+			index !== undefined &&
+			hasLimits(store.inquiry, [index])
+	);
+	const isLimited = $derived(page.url.searchParams.get('limits') === 'yes');
+	function turnLimits() {
+		if (canBeLimited) void show({ limits: isLimited ? '' : 'yes', from: '', record: '' });
+		else if (index && !data.run && !data.title) {
+			store.send(turnAll(store.inquiry, [index]));
+		}
+	}
 	function lookAt(wanted: View) {
 		// The view that comes takes the keys up where they are.
 		(document.activeElement as HTMLElement | null)?.blur();
@@ -117,6 +134,7 @@
 				{ shown: ['L'], does: 'Mark the record as a pearl, or take that back', bind: 'l', run: () => data.sheet && togglePearl(store, data.code, data.sheet.id, data.sheet.item.title ?? '') },
 				{ shown: ['R'], does: 'Put the work of the record on the reading list, or take it off', bind: 'r', run: () => data.sheet && data.code && toggleListed(store, data.code, data.sheet.id) },
 				{ shown: ['K'], does: 'Keep these as a run', bind: 'k', run: keep },
+				{ shown: ['I'], does: 'Lift all limits of this index, or let them hold again', bind: 'i', run: turnLimits },
 				{ shown: ['B'], does: 'Back the way you came', bind: 'b', run: () => history.back() },
 				{ shown: ['O'], does: 'Composition', bind: 'o', run: () => void lookAt('composition') },
 				{ shown: ['W'], does: 'Headings worth a look', bind: 'w', run: () => void lookAt('headings') },
@@ -144,6 +162,7 @@
 		{:else if !data.title}
 			<a class="quiet-action !py-0 text-xs" href={strategyAt(place, data.code)}>Strategy</a>
 		{/if}
+		{#if !data.title && !data.run}<LimitsInForce {store} {index} />{/if}
 		<span class="ml-auto flex max-w-full items-center gap-1.5 max-md:ml-0 max-md:flex-wrap">
 			<ViewSwitch {view} />
 			{#if view === 'list'}
@@ -175,6 +194,7 @@
 		onKeep={keep}
 		onWatch={() => void watchFor(store, data.code ?? '', page.url.search)}
 		wider={filtersIn(page.url).length > 0 ? filteredAt(page.url, 'back', view) : undefined}
+		limits={canBeLimited ? { on: isLimited, turn: turnLimits } : undefined}
 	/>
 {/if}
 {#if !found || !index}

@@ -11,6 +11,8 @@
 	import IndexLinks from '$lib/components/inquiry/IndexLinks.svelte';
 	import DialectPanel from '$lib/components/strategy/DialectPanel.svelte';
 	import EffectList from '$lib/components/strategy/EffectList.svelte';
+	import LimitsForAll from '$lib/components/limits/LimitsForAll.svelte';
+	import { turnAll } from '$lib/components/limits/limits-shown';
 	import LimitGates from '$lib/components/strategy/LimitGates.svelte';
 	import Narrowing from '$lib/components/strategy/Narrowing.svelte';
 	import ResultPanel from '$lib/components/strategy/ResultPanel.svelte';
@@ -108,6 +110,12 @@
 					bind: 't',
 					run: () => session && (session.trying ? session.drop() : (session.trying = true))
 				},
+				{
+					shown: ['I'],
+					does: 'Lift all limits of this index, or let them hold again',
+					bind: 'i',
+					run: () => index && session?.change(turnAll(session.inquiry, [index]))
+				},
 				{ shown: ['R'], does: 'Run it and keep the run', bind: 'r', run: () => void run() }
 			]
 		})
@@ -125,6 +133,7 @@
 	{#if session}<button class="quiet-action ml-auto" onclick={() => window.print()}>Print</button>{/if}
 </div>
 
+{#if store.columns.length > 0}<LimitsForAll {store} />{/if}
 {#if !session || !view || !index}
 	<div class="m-auto max-w-md p-8 text-center">
 		<p class="mb-3">A strategy is built for each subject index. Choose the ones worth searching first.</p>
@@ -180,7 +189,7 @@
 					There are no concepts to search for yet. Split the question first.
 				</p>
 			{/each}
-			<LimitGates {session} />
+			<LimitGates {session} {index} />
 			{#if yields && view.strategy.blocks.length > 0 && !view.isEmpty}
 				<Narrowing
 					from={yields.withoutLimits}
@@ -196,7 +205,7 @@
 			class="relative flex w-[372px] shrink-0 flex-col gap-4 overflow-y-auto border-l bg-paper px-4 py-3 max-lg:w-full max-lg:border-t max-lg:border-l-0 print:hidden"
 			aria-label="Result and text"
 		>
-			<ResultPanel {session} {running} {blocked} onRun={run} />
+			<ResultPanel {session} {index} {running} {blocked} onRun={run} />
 			<EffectList {session} {index} />
 			{#key code}<StrategyCheck {session} {index} />{/key}
 			{#key session}
