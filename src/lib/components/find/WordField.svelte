@@ -6,11 +6,14 @@
 	import type { LaneAnswer } from '$lib/server/browse';
 	import type { FoundHere, RecordsFound } from '$lib/server/find';
 	import type { NamesFound } from '$lib/server/reading';
-	import { lanesAt } from '../inquiry/addresses';
+	import { lanesAt, recentAt } from '../inquiry/addresses';
 	import { placeOfAbout } from '../inquiry/comment-places';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import FindPanel from './FindPanel.svelte';
+	import { useRecent } from './recent.svelte';
+	import { FEW_RECENT, lineOf } from './recent-lines';
+	import RecentPanel from './RecentPanel.svelte';
 	import { FEW_LINES, groupsOf, MOST_LINES } from './find-groups';
 
 	/** The one field to type into: what is typed is found everywhere, and looked up lane by lane with Enter. */
@@ -69,11 +72,27 @@
 			}
 		)
 	);
-	const lines = $derived(groups.flatMap((group) => group.lines));
+	const recent = $derived(useRecent()());
+	const isRecent = $derived(isOpen && query === '');
+	const lines = $derived(
+		isRecent
+			? recent.entries.slice(0, FEW_RECENT).map((entry) => lineOf(entry, recent.nowOf(entry), place))
+			: groups.flatMap((group) => group.lines)
+	);
+
+	/** An empty field shows what was looked at lately, where there is anything. */
+	async function showRecent() {
+		if (query !== '' || isOpen) return;
+		await recent.load();
+		if (query !== '' || recent.entries.length === 0 || document.activeElement?.id !== 'word-field') return;
+		current = -1;
+		isOpen = true;
+		void recent.count(recent.entries.slice(0, FEW_RECENT));
+	}
 
 	function type() {
 		typesOn = isOpen;
-		isOpen = query !== '';
+		isOpen = query !== '' || recent.entries.length > 0;
 		current = -1;
 		limit = FEW_LINES;
 	}
@@ -101,6 +120,7 @@
 			ArrowDown: () => {
 				const row = document.querySelector<HTMLElement>('[data-row]');
 				if (!isOpen && row) row.focus();
+				else if (!isOpen && query === '') void showRecent();
 				else if (!isOpen) type();
 				else if (event.ctrlKey || event.metaKey) limit = MOST_LINES;
 				else void step(1);
@@ -109,7 +129,7 @@
 			Escape: close,
 			Enter: () => {
 				const line = lines[current];
-				if (!isOpen || !line) return void lookUp();
+				if (!isOpen || !line) return query === '' ? undefined : void lookUp();
 				close();
 				void goto(line.at);
 			}
@@ -146,10 +166,14 @@
 		placeholder="Find a word, a name, a source"
 		bind:value={typed}
 		oninput={type}
+		onfocus={() => void showRecent()}
+		onclick={() => void showRecent()}
 		{onkeydown}
 	/>
 	<kbd class="key-cap pointer-events-none absolute top-1.5 right-2" aria-hidden="true">/</kbd>
-	{#if isOpen && query !== ''}
+	{#if isRecent}
+		<RecentPanel id="found" {lines} {current} all={recentAt(place)} onOpen={close} />
+	{:else if isOpen && query !== ''}
 		<FindPanel id="found" {groups} {query} {current} onOpen={close} onMore={() => (limit = MOST_LINES)} />
 	{/if}
 </form>

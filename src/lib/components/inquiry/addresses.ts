@@ -1,5 +1,6 @@
 /** Addresses of the screens of an inquiry. The concept and the index in hand travel along. */
 import type { ListOrder, ListPart } from '$core/reading';
+import { cqlOfWords } from '$core/search';
 
 export interface Place {
 	id: string;
@@ -67,6 +68,40 @@ export interface Opened {
 }
 export const VIEWS = ['list', 'composition', 'headings', 'words'] as const;
 export type View = (typeof VIEWS)[number];
+/** Names in an address that do not tell one result from another. */
+const OF_THE_SCREEN = ['record', 'item', 'from', 'view', 'by', 'concept', 'sort', 'index'];
+/** What of an address tells a result from others, always in the same order. */
+export function resultIn(url: URL): string {
+	const query = new URLSearchParams(url.search);
+	for (const name of OF_THE_SCREEN) query.delete(name);
+	query.sort();
+	return query.toString();
+}
+export const recentAt = ({ id, concept, index }: Place) =>
+	address(`/inquiry/${id}/recent`, { concept, index });
+/** Where something that was looked at is opened again. */
+export function lookedAt(
+	place: Place,
+	{ kind, indexCode, search }: { kind: 'word' | 'heading' | 'result'; indexCode: string; search: string }
+): string {
+	const query = Object.fromEntries(new URLSearchParams(search));
+	if (kind === 'word') return lanesAt(place, query.q);
+	if (kind === 'heading') return lineageAt(place, indexCode, query.heading);
+	return indexCode === ''
+		? address(`/inquiry/${place.id}/pooled`, { ...query, concept: place.concept })
+		: address(`/inquiry/${place.id}/records`, { index: indexCode, ...query, concept: place.concept });
+}
+/** The records that it stands for, where these are not what it opens. */
+export function recordsLookedAt(
+	place: Place,
+	entry: { kind: 'word' | 'heading' | 'result'; indexCode: string; search: string }
+): string {
+	const { kind, indexCode, search } = entry;
+	const query = new URLSearchParams(search);
+	if (kind === 'word') return pooledAt(place, { cql: cqlOfWords(query.get('q') ?? '') });
+	if (kind === 'heading') return recordsAt(place, indexCode, { heading: { id: query.get('heading') ?? '' } });
+	return lookedAt(place, entry);
+}
 /** What is kept of a result by values of one dimension. */
 export interface Filter {
 	by: string;

@@ -48,6 +48,7 @@ export {
 	mappingSets,
 	notes,
 	pearls,
+	recents,
 	entries,
 	people,
 	peopleLog,

@@ -3,6 +3,8 @@ import { endpoint } from '../endpoint';
 import { apiFound, findAnswer } from './find-api';
 import { find, findGroup } from './find';
 import { findQuery, groupQuery } from './find-schema';
+import { addRecent, deleteRecent, listRecent, putTogether, recentCounts } from './recent';
+import { recentCountsBody, recentEntry, recentQuery, togetherBody } from './recent-schema';
 
 export const findEndpoints = [
 	endpoint('GET /api/v1/find', {
@@ -25,5 +27,34 @@ export const findEndpoints = [
 		action: 'read',
 		query: groupQuery,
 		run: ({ person, params, query }) => findGroup(person, params.id, query)
+	}),
+	/** What this person looked at lately, newest first. */
+	endpoint('GET /inquiry/[id]/recent/entries', {
+		action: 'take-part',
+		run: ({ person, params }) => listRecent(person, params.id)
+	}),
+	endpoint('POST /inquiry/[id]/recent/entries', {
+		action: 'take-part',
+		body: recentEntry,
+		run: ({ person, params, body }) => addRecent(person, params.id, body)
+	}),
+	endpoint('DELETE /inquiry/[id]/recent/entries', {
+		action: 'take-part',
+		query: recentQuery,
+		run: async ({ person, params, query }) => {
+			await deleteRecent(person, params.id, query.key);
+			return {};
+		}
+	}),
+	endpoint('POST /inquiry/[id]/recent/counts', {
+		action: 'read',
+		body: recentCountsBody,
+		run: ({ person, params, body: { entries } }) => recentCounts(person, params.id, entries)
+	}),
+	/** Two put together as one text; nothing is kept. */
+	endpoint('POST /inquiry/[id]/recent/together', {
+		action: 'read',
+		body: togetherBody,
+		run: ({ person, params, body: { how, entries } }) => putTogether(person, params.id, how, entries)
 	})
 ];

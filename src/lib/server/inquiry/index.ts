@@ -28,4 +28,5 @@ export type { MessageLine } from './messages';
 export { noInquiry, notesOfWorks } from './inquiry-rows';
 export { loadInquiry, WITHOUT_WORKS } from './loading';
 export { coalescedView } from './view-coalescing';
+export { registerOwnData } from './own-data';
 export { inquiryEndpoints } from './inquiry-endpoints';

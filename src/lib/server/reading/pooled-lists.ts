@@ -158,6 +158,16 @@ export async function poolOf(person: Person | undefined, inquiryId: string, wish
 	return { parts, found, items, ...(await having(found, inRegion(items, wish.members), wish, known)) };
 }
 
+/** How many works a pool has, in the region that is asked for. */
+export async function countPooled(
+	person: Person | undefined,
+	inquiryId: string,
+	wish: PoolWish
+): Promise<number> {
+	await allowIn(person, 'read', inquiryId);
+	return (await poolOf(person, inquiryId, wish)).region.length;
+}
+
 /** A page of the pooled list, how its parts overlap, and what each alone contributes. */
 export async function pooledList(
 	person: Person | undefined,

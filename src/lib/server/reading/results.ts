@@ -54,6 +54,16 @@ export async function resultAsked(
 	);
 }
 
+/** How many records are to be read. */
+export async function countResult(
+	person: Person | undefined,
+	inquiryId: string,
+	code: string,
+	asked: Asked
+): Promise<number> {
+	return (await resultAsked(person, inquiryId, code, asked)).result.size;
+}
+
 /**
  * Filters by a person as filters by the forms of the name that are joined, over the chosen indexes. A person whom this index does
  * not name has no record in it.

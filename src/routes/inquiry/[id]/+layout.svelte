@@ -7,6 +7,7 @@
 	import CollisionPanel from '$lib/components/frame/CollisionPanel.svelte';
 	import ConceptStrip from '$lib/components/frame/ConceptStrip.svelte';
 	import { useKeys } from '$lib/components/parts/keys.svelte';
+	import { provideRecent, RecentEntries } from '$lib/components/find/recent.svelte';
 	import Guarded from '$lib/components/parts/Guarded.svelte';
 	import GuideStrip from '$lib/components/first-meeting/GuideStrip.svelte';
 	import KeysSheet from '$lib/components/frame/KeysSheet.svelte';
@@ -32,6 +33,11 @@
 		);
 	});
 	provideInquiry(() => store);
+	const recent = $derived.by(() => {
+		const isOnServer = data.me?.alone === false && data.role !== undefined;
+		return new RecentEntries(id, isOnServer);
+	});
+	provideRecent(() => recent);
 	provideReadingOnly(() => store.onlyReads);
 
 	/** Where whoever only reads would type over what others wrote, nothing is taken. */

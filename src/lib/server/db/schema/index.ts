@@ -5,6 +5,7 @@ export * from './jobs-tables';
 export * from './records-tables';
 export * from './inquiry-tables';
 export * from './runs-tables';
+export * from './find-tables';
 export * from './outbox-tables';
 export * from './report-tables';
 export * from './keeping-tables';

@@ -4,6 +4,7 @@
 	import TopHeadings from '$lib/components/browse/TopHeadings.svelte';
 	import { lanesAt } from '$lib/components/inquiry/addresses';
 	import PickTargetLine from '$lib/components/browse/PickTargetLine.svelte';
+	import { rememberWhatIsShown } from '$lib/components/find/recent.svelte';
 	import { placeOf } from '$lib/components/inquiry/in-hand';
 	import { pickTarget } from '$lib/components/inquiry/pick-target';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
@@ -11,6 +12,16 @@
 
 	let { data } = $props();
 	const store = $derived(useInquiry()());
+	rememberWhatIsShown(() =>
+		data.query
+			? {
+					kind: 'word',
+					indexCode: '',
+					search: new URLSearchParams({ q: data.query }).toString(),
+					says: data.query
+				}
+			: undefined
+	);
 	const target = $derived(pickTarget(store, data.query));
 	const concept = $derived(target.concept);
 	const words = $derived(concept ? wordsOfConcept(store.inquiry, concept.id) : []);

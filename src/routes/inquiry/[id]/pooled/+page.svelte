@@ -3,8 +3,9 @@
 	import { page } from '$app/state';
 	import { wordsOfCql } from '$core/search';
 	import type { PoolItem } from '$lib/server/reading';
-	import { indexesAt, pooledAt, type OfPool } from '$lib/components/inquiry/addresses';
+	import { indexesAt, pooledAt, resultIn, type OfPool } from '$lib/components/inquiry/addresses';
 	import { currentConcept, placeOf } from '$lib/components/inquiry/in-hand';
+	import { rememberWhatIsShown } from '$lib/components/find/recent.svelte';
 	import { freshId, useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
 	import { newConcept } from '$lib/components/question/new-concept';
 	import { askRuns } from '$lib/components/runs/ask-runs';
@@ -94,21 +95,25 @@
 			keepFocus: true
 		});
 	}
+	/** What is shown, in words. */
+	const inWords = $derived.by(() => {
+		const { runs, whole, cql } = data.wish;
+		const what =
+			runs.length > 0 ? `runs ${runs.join(', ')}` : cql ? `records ${titleOfText}` : 'the strategies';
+		if (whole) return `${titleOfValue}, in all indexes`;
+		return (
+			what + (isPart ? `, ${[titleOfRegion, titleOfValue].filter(Boolean).join(', ')}` : ' of all indexes')
+		);
+	});
 	function takeAll() {
 		const { search } = new URL(at({}), location.href);
-		const what =
-			data.wish.runs.length > 0
-				? `runs ${data.wish.runs.join(', ')}`
-				: data.wish.whole
-					? 'all the indexes have'
-					: data.wish.cql
-						? `records ${titleOfText}`
-						: 'the strategies';
-		const where = isPart
-			? `, ${[titleOfRegion, titleOfValue].filter(Boolean).join(', ')}`
-			: ' of all indexes';
-		return takeOnto(store, `pooled${search}`, what + where);
+		return takeOnto(store, `pooled${search}`, inWords);
 	}
+	rememberWhatIsShown(() =>
+		pool.parts.length > 0
+			? { kind: 'result', indexCode: '', search: resultIn(page.url), says: inWords, count: pool.count }
+			: undefined
+	);
 	const canBeLimited = $derived(data.wish.runs.length === 0 && hasLimits(store.inquiry, store.columns));
 	function turnLimits() {
 		if (data.wish.cql || data.wish.whole) {

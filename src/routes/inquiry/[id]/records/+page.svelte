@@ -6,6 +6,7 @@
 	import {
 		indexesAt,
 		recordsAt,
+		resultIn,
 		filteredAt,
 		filtersIn,
 		strategyAt,
@@ -14,6 +15,7 @@
 	} from '$lib/components/inquiry/addresses';
 	import { currentConcept, placeOf } from '$lib/components/inquiry/in-hand';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
+	import { rememberWhatIsShown } from '$lib/components/find/recent.svelte';
 	import { keepAsRun } from '$lib/components/runs/keep-as-run';
 	import { watchFor } from '$lib/components/keeping/watch-for';
 	import { wayBack } from '$lib/components/records/way-back';
@@ -89,6 +91,19 @@
 						.replace(/\s+/g, ' ')
 						.trim()
 				: `the strategy for ${index?.name}`
+	);
+	rememberWhatIsShown(() =>
+		found && index && !page.url.searchParams.has('try')
+			? {
+					kind: 'result',
+					indexCode: index.code,
+					search: resultIn(page.url),
+					says: data.title
+						? `records ${data.title.before} ${data.title.name} ${data.title.after}`.replace(/\s+/g, ' ').trim()
+						: inWords,
+					count: found.count
+				}
+			: undefined
 	);
 	/** What goes to paper: the record in hand, or the page of records that it stands in. */
 	let onPaper = $state<'record' | 'list'>('record');
