@@ -193,7 +193,11 @@ describe('runs and lines', () => {
 		const some = numberIn(await textOf(page, '[data-found]'));
 		await press(page, 'Keep as a run', 'main');
 		await press(page, 'Make it the strategy', '[data-messages]');
-		await page.waitForSelector('[aria-label=Result]');
+		// Before it is kept it says what it replaces.
+		await waitForText(page, '[aria-label=Result]', 'Run 5 in the place of the strategy');
+		await waitForText(page, '[aria-label=Result]', 'Edited the text');
+		await press(page, 'Keep it', '[aria-label=Result]');
+		await saved(page);
 		await page.waitForFunction(
 			(count) => Number(document.querySelector('[aria-label=Result] .text-2xl')?.textContent) === count,
 			{},

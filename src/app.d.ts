@@ -1,3 +1,4 @@
+import type { Command } from './core/crosswalk';
 import type { Person } from '$lib/server/people';
 
 declare global {
@@ -5,6 +6,10 @@ declare global {
 		interface Error {
 			code?: string;
 			message: string;
+		}
+		interface PageState {
+			/** A change of a strategy that is tried as soon as its screen is there, and what it is, in words. */
+			tried?: { command: Command; says: string };
 		}
 		interface Locals {
 			/** Nobody where nobody is signed in. */

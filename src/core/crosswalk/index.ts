@@ -53,7 +53,7 @@ export {
 	placeOfComment
 } from './comments';
 export { limitsForAll, limitsOfIndex, withLimits, withoutLimits, type Standing } from './limit-commands';
-export { faultOfLimit, isSameLimit, limitInBrief, sayValue, WAYS, WORKED_OUT_LIMITS } from './limits';
+export { faultOfLimit, isSameLimit, limitInBrief, WAYS } from './limits';
 export type { LimitForAll, WorkedOutField } from './limits';
 export { stamped, worksNeeded } from './list-commands';
 export { firstYear, notPicked, predecessorsFrom, takePredecessors, type Chains } from './periods';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { Command } from '$core/crosswalk';
+	import type { Command, PickedHeading } from '$core/crosswalk';
 	import { quote } from '$core/search';
 	import { ask } from '$lib/client/ask';
 	import type { JointCount } from '$lib/server/search';
@@ -8,8 +8,10 @@
 	import { conceptWithWord } from '../question/new-concept';
 	import { useKeys } from '../parts/keys.svelte';
 	import { recordsAt } from '../inquiry/addresses';
-	import { currentConcept, placeOf } from '../inquiry/in-hand';
+	import { placeOf } from '../inquiry/in-hand';
+	import CompareHeadings from '../browse/CompareHeadings.svelte';
 	import Count from '../parts/Count.svelte';
+	import { pickTarget } from '../inquiry/pick-target';
 	import { pickCommand } from '../inquiry/picking';
 	import { counted } from '../parts/numbers';
 	import { freshId, useInquiry } from '../inquiry/inquiry-store.svelte';
@@ -20,8 +22,9 @@
 	 * not outlive the concept they were made for, nor slip into the next look-up.
 	 */
 	const store = $derived(useInquiry()());
-	const concept = $derived(currentConcept(store));
 	const lookedUp = $derived(page.url.searchParams.get('q') ?? '');
+	/** Where single picks go, so do those of several. */
+	const concept = $derived(pickTarget(store, lookedUp).concept);
 	const single = $derived(new Set(store.marked.map(({ indexCode }) => indexCode)).size === 1);
 
 	let before = { concept: '', lookedUp: '' };
@@ -92,6 +95,19 @@
 		store.marked = [];
 	}
 
+	/** What is beside each other in a panel: single headings, as many as can be seen at once. */
+	const MOST_COMPARED = 5;
+	const canCompare = $derived(
+		store.marked.length > 1 &&
+			store.marked.length <= MOST_COMPARED &&
+			store.marked.every(({ headings }) => headings.length === 1)
+	);
+	let compared = $state.raw<{ indexCode: string; heading: PickedHeading }[]>([]);
+	function compare() {
+		if (!canCompare) return;
+		compared = store.marked.map(({ indexCode, headings: [heading] }) => ({ indexCode, heading }));
+	}
+
 	// Their keys are in force only while there is something that they act on.
 	const isAny = $derived(store.marked.length > 0);
 	$effect(() => {
@@ -103,6 +119,7 @@
 				{ shown: ['P'], does: 'Pick all that are marked', bind: 'p', run: pickEach },
 				{ shown: ['J'], does: 'Pick them as one, held together', bind: 'j', run: pickTogether },
 				{ shown: ['E'], does: 'Make a concept of each that is marked', bind: 'e', run: conceptOfEach },
+				{ shown: ['Y'], does: 'See two to five that are marked beside each other', bind: 'y', run: compare },
 				{ shown: ['U'], does: 'Unmark all', bind: 'u', run: () => (store.marked = []) }
 			]
 		});
@@ -115,7 +132,7 @@
 		role="region"
 		aria-label="Marked headings"
 	>
-		<span class="font-semibold">{store.marked.length} marked</span>
+		<span class="font-semibold whitespace-nowrap">{store.marked.length} marked</span>
 		<span class="min-w-0 truncate">
 			{#each store.marked as one, i (one.indexCode + one.headings[0].uri)}{i > 0
 					? ' · '
@@ -137,12 +154,17 @@
 				>Pick each for {concept?.name ?? 'a concept'}
 				<kbd class="key-cap !bg-transparent !text-inherit">P</kbd></button
 			>
-			<button
-				data-changes
-				class="quiet-action border"
-				disabled={!concept || !single || store.marked.length < 2}
-				onclick={pickTogether}>Pick as one <kbd class="key-cap">J</kbd></button
-			>
+			{#if store.marked.length > 1}<button
+					class="quiet-action border"
+					disabled={!canCompare}
+					onclick={compare}>Compare <kbd class="key-cap">Y</kbd></button
+				>{/if}
+			{#if single && store.marked.length > 1}<button
+					data-changes
+					class="quiet-action border"
+					disabled={!concept}
+					onclick={pickTogether}>Pick as one <kbd class="key-cap">J</kbd></button
+				>{/if}
 			<button data-changes class="quiet-action border" onclick={conceptOfEach}
 				>A concept of each <kbd class="key-cap">E</kbd></button
 			>
@@ -152,3 +174,14 @@
 		</span>
 	</div>
 {/if}
+{#if compared.length > 0}<CompareHeadings
+		headings={compared}
+		onPickAsOne={single && concept
+			? () => {
+					compared = [];
+					pickTogether();
+				}
+			: undefined}
+		{concept}
+		onClose={() => (compared = [])}
+	/>{/if}

@@ -6,7 +6,7 @@
 	import type { InquiryStore } from '../inquiry/inquiry-store.svelte';
 	import { number } from '../parts/numbers';
 	import WordSwitch from '../parts/WordSwitch.svelte';
-	import { readable } from '../reading/dimension-words';
+	import { readable } from '../parts/value-words';
 	import RangeOrPeriod from './RangeOrPeriod.svelte';
 
 	/** One limit before it is set for all: its values, and what it would cost in each index. */

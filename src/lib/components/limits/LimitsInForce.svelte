@@ -63,7 +63,7 @@
 {/snippet}
 
 {#if own.length + all.length + apart.length > 0}
-	<span class="ml-1 inline-flex flex-wrap items-center gap-1 text-xs" role="group" aria-label="Limits" data-limits>
+	<span class="ml-1 inline-flex flex-wrap items-center gap-1 text-xs" role="group" aria-label="Limits in force" data-limits>
 		{#each own as { field, words, state, isForAll, turn } (`${field} ${isForAll}`)}
 			{#if turn}
 				{@render chip(

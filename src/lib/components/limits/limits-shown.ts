@@ -2,7 +2,7 @@
 import { limitInBrief, limitsForAll, type Command, type Inquiry, type LimitForAll } from '$core/crosswalk';
 import { COMMON_LIMITS, settingsOf, type LimitDefinition, type LimitSetting } from '$core/search';
 import type { IndexSummary } from '$lib/server/vocabulary';
-import { readable } from '../reading/dimension-words';
+import { readable } from '../parts/value-words';
 
 type OfIndex = Pick<IndexSummary, 'code' | 'limits'>;
 

@@ -10,6 +10,7 @@
 	import { counted, number } from '../parts/numbers';
 	import { takeOnto } from '../listing/list-records';
 	import { askRuns } from '../runs/ask-runs';
+	import { combinedInWords, type How } from '../runs/combined';
 	import { makeStrategy } from '../runs/keep-as-run';
 
 	/** One run in the logbook: what it found, against the one before, and what can be done with it. */
@@ -17,14 +18,17 @@
 		run: RunLine;
 		/** What it found of the pearls of its index, where there are any. */
 		pearls: { of: number; found: PearlName[] } | undefined;
-		/** The run that another one is to be set beside, if any. */
+		/** The run that another one is to be set beside, or put to it, if any. */
 		beside: RunLine | undefined;
+		/** How the other one is to be put to it; nothing where they are compared. */
+		how: How | undefined;
 		/** Has this one wait for another, or no longer. */
-		onBeside: () => void;
+		onBeside: (how?: How) => void;
 		/** Sets a run beside this one. */
 		onSet: (other: number) => void;
 	}
-	let { run, pearls, beside, onBeside, onSet }: Props = $props();
+	let { run, pearls, beside, how, onBeside, onSet }: Props = $props();
+	const HOWS: readonly How[] = ['and', 'or', 'not'];
 	const waits = $derived(beside?.number === run.number);
 	const fits = $derived(beside !== undefined && !waits && beside.indexCode === run.indexCode);
 	let isOver = $state(false);
@@ -63,6 +67,18 @@
 		if (answer) await invalidateAll();
 	}
 	const take = () => takeOnto(store, `of/${run.indexCode}?run=${run.number}`, `run ${run.number}`);
+	async function combine(first: number, by: How) {
+		onBeside();
+		const made = await askRuns<{ number: number }>(`/inquiry/${store.id}/runs`, {
+			body: { kind: 'combine', how: by, runs: [first, run.number] }
+		});
+		if (!made) return;
+		await invalidateAll();
+		messages.say(`Run ${made.number}: ${combinedInWords({ how: by, runs: [first, run.number] })}`, {
+			label: 'Read its records',
+			run: () => void goto(recordsAt(placeOf(store), run.indexCode, { run: made.number }))
+		});
+	}
 	async function repeat() {
 		const answer = await askRuns<{ number: number }>(`/inquiry/${store.id}/runs`, {
 			body: { kind: 'repeat', number: run.number }
@@ -98,8 +114,14 @@
 		</button>
 		{#if run.name}<span>“{run.name}”</span>{/if}
 		{#if KINDS[run.kind]}<span class="text-xs text-quiet">{KINDS[run.kind]}</span>{/if}
-		<span class="ml-auto text-xs">
-			{#if beside && !waits && beside.indexCode !== run.indexCode && run.kind !== 'elsewhere'}
+		<span class="ml-auto flex gap-1 text-xs">
+			{#if fits && beside && how}
+				<button data-changes class="action !py-0.5" onclick={() => void combine(beside.number, how)}
+					>{how} run {run.number}</button
+				>
+			{:else if beside && how && !waits}
+				<!-- Nothing of another index can be put to it. -->
+			{:else if beside && !waits && beside.indexCode !== run.indexCode && run.kind !== 'elsewhere'}
 				<a class="action !py-0.5" href={pooledAt(placeOf(store), { runs: [beside.number, run.number] })}
 					>Pool with run {beside.number}</a
 				>
@@ -108,21 +130,24 @@
 					>Compare with run {beside.number}</button
 				>
 			{:else if run.kind !== 'elsewhere'}
-				<button class="quiet-action !py-0.5" aria-pressed={waits} onclick={onBeside}
-					>{waits ? 'choose another run' : 'Compare'}</button
-				>
+				{#if waits}<button class="quiet-action !py-0.5" aria-pressed="true" onclick={() => onBeside()}
+						>choose another run</button
+					>{:else}
+					{#each HOWS as one (one)}<button
+							data-changes
+							class="quiet-action !py-0.5"
+							aria-label="Run {run.number} {one} another run"
+							onclick={() => onBeside(one)}>{one}</button
+						>{/each}
+					<button class="quiet-action !py-0.5" aria-pressed="false" onclick={() => onBeside()}>Compare</button
+					>
+				{/if}
 			{/if}
 		</span>
 	</div>
 	{#if run.combined}
 		<p class="text-xs text-quiet">
-			{run.combined.how === 'and'
-				? 'What all of'
-				: run.combined.how === 'or'
-					? 'What any of'
-					: 'What the first of'}
-			runs {run.combined.runs.join(', ')}
-			{run.combined.how === 'not' ? 'found and the others did not' : 'found'}
+			{combinedInWords(run.combined)}
 		</p>
 	{/if}
 	{#if run.limits.length > 0}<p class="text-xs text-quiet">{run.limits.join(' · ')}</p>{/if}
@@ -169,7 +194,7 @@
 					onclick={() => makeStrategy(store, run.number, run.indexCode)}>Make it the strategy</button
 				>
 			{/if}
-			{#if run.kind === 'run'}
+			{#if run.cql !== '' && run.kind !== 'elsewhere'}
 				<button data-changes class="quiet-action" onclick={repeat}>Repeat it now</button>
 			{/if}
 			<span class="ml-auto self-center text-quiet"

@@ -6,7 +6,7 @@
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { counted, number } from '../parts/numbers';
 	import Select from '../parts/Select.svelte';
-	import { readable } from '../reading/dimension-words';
+	import { readable } from '../parts/value-words';
 
 	/** Composition of the works, one dimension at a time, and which index has how many of each value. */
 	interface Props {

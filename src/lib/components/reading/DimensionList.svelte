@@ -10,7 +10,8 @@
 	import { counted, number } from '../parts/numbers';
 	import Select from '../parts/Select.svelte';
 	import ChosenValues from './ChosenValues.svelte';
-	import { called, HEADING_DIMENSIONS, readable } from './dimension-words';
+	import { called, HEADING_DIMENSIONS } from './dimension-words';
+	import { readable } from '../parts/value-words';
 	import FirstReading from './FirstReading.svelte';
 	import KnownFor from './KnownFor.svelte';
 	import { readingAddress } from './reading-address';

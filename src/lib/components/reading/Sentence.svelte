@@ -6,7 +6,8 @@
 	import HeadingText from '../marks/HeadingText.svelte';
 	import Count from '../parts/Count.svelte';
 	import { counted, number } from '../parts/numbers';
-	import { called, HEADING_DIMENSIONS, inWords, medianYear, readable, SINGLE } from './dimension-words';
+	import { called, HEADING_DIMENSIONS, inWords, medianYear, SINGLE } from './dimension-words';
+	import { readable } from '../parts/value-words';
 
 	/** What a result is like by one dimension, in a sentence; each number and name leads on. */
 	interface Props {

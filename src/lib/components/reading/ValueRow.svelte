@@ -7,7 +7,8 @@
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
 	import HeadingText from '../marks/HeadingText.svelte';
 	import Count from '../parts/Count.svelte';
-	import { HEADING_DIMENSIONS, readable } from './dimension-words';
+	import { HEADING_DIMENSIONS } from './dimension-words';
+	import { readable } from '../parts/value-words';
 	import ShareBars from './ShareBars.svelte';
 	import { standingOf } from './standing';
 

@@ -41,19 +41,6 @@ export function fieldOf(name: string): string | undefined {
 /** Dimensions of which a record has one value at most, so that shares of values add up. */
 export const SINGLE: readonly string[] = ['source', 'year', 'language', 'type'];
 
-const languages = new Intl.DisplayNames(['en'], { type: 'language', fallback: 'code' });
-
-/** A value as people read it. */
-export function readable(value: string, by: string): string {
-	if (by !== 'language') return value === 'true' ? 'yes' : value === 'false' ? 'no' : value;
-	try {
-		return languages.of(value) ?? value;
-	} catch {
-		// What an index says of a language need not be a code.
-		return value;
-	}
-}
-
 /** A share in words: all, half, 4 in 10, 3 in 100. */
 export function inWords(part: number, whole: number): string {
 	if (whole === 0 || part === 0) return 'none';

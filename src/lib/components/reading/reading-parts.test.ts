@@ -13,7 +13,8 @@ import {
 import type { InquiryStore } from '../inquiry/inquiry-store.svelte';
 import { reasonOf } from '../marks/reasons';
 import { wayBack } from '../records/way-back';
-import { called, fieldOf, inWords, medianYear, readable } from './dimension-words';
+import { called, fieldOf, inWords, medianYear } from './dimension-words';
+import { readable } from '../parts/value-words';
 import { readingAddress } from './reading-address';
 import { standingOf } from './standing';
 import { stemOffered, wordsAlready } from './word-forms';

@@ -1,11 +1,12 @@
 import { goto, invalidateAll } from '$app/navigation';
+import type { Command } from '$core/crosswalk';
 import type { Kept } from '$lib/server/reading';
 import type { Restored } from '$lib/server/runs';
 import { strategyAt } from '../inquiry/addresses';
 import { placeOf } from '../inquiry/in-hand';
 import type { InquiryStore } from '../inquiry/inquiry-store.svelte';
 import { messages } from '../messages/messages.svelte';
-import { number } from '../parts/numbers';
+import { counted, number } from '../parts/numbers';
 import { askRuns } from './ask-runs';
 
 /**
@@ -24,24 +25,17 @@ export async function keepAsRun(store: InquiryStore, code: string, search: strin
 	);
 }
 
-/** Makes what a run was found by the strategy of its index. */
+/** Tries what a run was found by as the strategy of its index: what that replaces is seen there before it is kept. */
 export async function makeStrategy(store: InquiryStore, run: number, code: string): Promise<void> {
 	const restored = await askRuns<Restored>(`/inquiry/${store.id}/runs/${run}/settings`);
 	if (!restored) return;
-	const [command, ...others] = restored.commands;
-	store.send(
+	const { commands, then, now } = restored;
+	const [first, ...others] = commands;
+	const command: Command =
 		others.length === 0
-			? command
-			: {
-					kind: 'many',
-					title: `Made run ${run} the strategy for ${store.indexName(code)}`,
-					commands: restored.commands
-				}
-	);
-	await goto(strategyAt(placeOf(store), code));
-	const { then, now } = restored;
-	messages.say(
-		`Run ${run} is the strategy now: it found ${number(then)} then, and finds ${now === then ? 'as many' : number(now)} now`,
-		{ label: 'Undo', run: () => void store.step('undo') }
-	);
+			? first
+			: { kind: 'many', title: `Made run ${run} the strategy for ${store.indexName(code)}`, commands };
+	const found = now === then ? counted(then, 'record') : `${number(then)} then, and ${number(now)} now`;
+	const says = `Run ${run} in the place of the strategy. It found ${found}.`;
+	await goto(strategyAt(placeOf(store), code), { state: { tried: { command, says } } });
 }

@@ -42,7 +42,9 @@
 			<span class="text-2xl font-semibold">{number(yields?.count ?? 0)}</span>
 			<span>{yields?.count === 1 ? 'record' : 'records'} in {session.store.indexName(session.code)}</span>
 		</p>
-		{#if !view.typed && !session.trying}<p class="-ml-1 my-1"><LimitsInForce store={session.store} {index} /></p>{/if}
+		{#if !view.typed && !session.trying}<p class="-ml-1 my-1">
+				<LimitsInForce store={session.store} {index} />
+			</p>{/if}
 	{/if}
 	{#if !view.isEmpty && session.pearls && session.pearls.of > 0}<p>
 			<a class="count" href={pearlsAt({ ...placeOf(session.store), index: session.code })}
@@ -75,6 +77,15 @@
 		</p>{/if}
 	{#if session.trying}
 		<div class="mt-2 rounded border border-lichen bg-wash px-3 py-2">
+			{#if session.says}
+				<p class="font-semibold">{session.says}</p>
+				<p class="mt-1 text-xs text-quiet">It would replace what is here:</p>
+				<ul class="mb-1 text-xs">
+					{#each session.changes as change (change)}<li>{change}</li>{:else}<li>
+							nothing: the strategy is the same
+						</li>{/each}
+				</ul>
+			{/if}
 			{#if session.effect}
 				<p>
 					{number(session.effect.before)} →

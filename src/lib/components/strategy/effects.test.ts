@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe as group, expect, it } from 'vitest';
 import { apply, emptyInquiry, execute, type Command, type Inquiry } from '$core/crosswalk';
-import { resultOf, settingsOf, strategyOf, yieldsOf, type Sets } from '$core/search';
+import { resultOf, settingsOf, strategyOf, yieldsOf, type Sets, type LimitSetting } from '$core/search';
 import {
 	ASPECTS,
 	naiveLeaf,
@@ -30,7 +30,7 @@ const someConcept = fc.record({
 	picks: fc.uniqueArray(somePick, { maxLength: 3, selector: ({ uri }) => uri }),
 	words: fc.uniqueArray(fc.constantFrom('quiet', 'room*', 'noise', 'resting'), { maxLength: 2 })
 });
-const someLimits = fc.subarray([
+const someLimits = fc.subarray<LimitSetting>([
 	{ field: 'dc.date', from: 2002, to: 2005 },
 	{ field: 'oak.ageBand', values: ['child'] }
 ]);
@@ -42,7 +42,8 @@ function inquiryOf(
 		picks: { uri: string; withNarrower: boolean; chief: boolean; aspects: string[] }[];
 		words: string[];
 	}[],
-	limits: { field: string; from?: number; to?: number; values?: string[] }[]
+	limits: LimitSetting[],
+	forAllToo: LimitSetting[] = []
 ): Inquiry {
 	const commands = concepts.flatMap(({ status, picks, words }, c): Command[] => [
 		{ kind: 'concept.add', id: `c${c}`, name: `concept ${c}` },
@@ -59,8 +60,13 @@ function inquiryOf(
 		...words.map((text, w): Command => ({ kind: 'word.add', id: `c${c}w${w}`, conceptId: `c${c}`, text }))
 	]);
 	const set: Command = { kind: 'strategy.set', indexCode: CODE, limits };
+	// One that the index has of its own stands in the place of one for all.
+	const forAll = forAllToo.map((limit): Command => ({ kind: 'limit.set', limit }));
 	const start = emptyInquiry({ id: 'q', title: 'Q', question: '', indexes: [CODE] });
-	return [...commands, set].reduce((state, command) => apply(state, execute(state, command)), start);
+	return [...commands, ...forAll, set].reduce(
+		(state, command) => apply(state, execute(state, command)),
+		start
+	);
 }
 
 const setsOf = (records: readonly NaiveRecord[]): Sets => ({
@@ -74,6 +80,7 @@ function sessionOf(inquiry: Inquiry, records: readonly NaiveRecord[]): StrategyS
 	const yields = yieldsOf(strategy, setsOf(records), { variants: true });
 	return {
 		code: CODE,
+		inquiry,
 		settings: settingsOf(inquiry, CODE),
 		view: { strategy, yields, typed: false, limits: [] }
 	} as unknown as StrategySession;
@@ -85,8 +92,8 @@ group('what each part would change', () => {
 
 	it('is what happens when the change is made', () => {
 		fc.assert(
-			fc.property(records, concepts, someLimits, (all, made, limits) => {
-				const inquiry = inquiryOf(made, limits);
+			fc.property(records, concepts, someLimits, someLimits, (all, made, limits, forAll) => {
+				const inquiry = inquiryOf(made, limits, forAll);
 				const before = resultOf(strategyOf(inquiry, CODE), setsOf(all)).size;
 				for (const { command, by, what, part } of effectsOf(sessionOf(inquiry, all), index)) {
 					const after = apply(inquiry, execute(inquiry, command));

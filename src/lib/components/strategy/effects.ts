@@ -1,5 +1,5 @@
 /** What each part of a strategy would change if it were otherwise: where to look when there is too much or too little. */
-import { withoutLimits, type Command } from '$core/crosswalk';
+import { fieldLabel, withoutLimits, type Command } from '$core/crosswalk';
 import { labelOfTest, type Line } from '$core/search';
 import type { IndexSummary } from '$lib/server/vocabulary';
 import type { StrategySession } from './strategy-session.svelte';
@@ -77,13 +77,18 @@ export function effectsOf(session: StrategySession, index: IndexSummary): Effect
 		}
 	}
 	for (const { field, removes } of yields.limits) {
-		const [command] = withoutLimits(session.inquiry, code, [field]);
+		const commands = withoutLimits(session.inquiry, code, [field]);
+		// One that the text itself names is changed there.
+		if (commands.length === 0) continue;
 		effects.push({
 			what: 'remove the limit',
 			part: view.limits.find((limit) => limit.field === field)?.label ?? field,
 			isHeading: false,
 			by: removes,
-			command
+			command:
+				commands.length === 1
+					? commands[0]
+					: { kind: 'many', title: `Removed the limit ${fieldLabel(field)}`, commands }
 		});
 	}
 	return effects.filter(({ by }) => by !== 0).sort((a, b) => Math.abs(b.by) - Math.abs(a.by));

@@ -3,6 +3,7 @@ import { messages } from '../messages/messages.svelte';
 import {
 	apply,
 	CommandError,
+	describe,
 	execute,
 	type Command,
 	type Inquiry,
@@ -26,6 +27,8 @@ export class StrategySession {
 	trying = $state(false);
 	trial = $state.raw<Command[]>([]);
 	effect = $state.raw<Trial | undefined>();
+	/** What is tried, in words, where it came from elsewhere. */
+	says = $state('');
 	/** What it does to the pearls, where there are any. */
 	pearls = $state.raw<PearlsOfStrategy | undefined>();
 	problem = $state('');
@@ -79,9 +82,10 @@ export class StrategySession {
 	}
 
 	/** Begins trying with a change, if there is one. */
-	tryOut(command: Command | undefined): void {
+	tryOut(command: Command | undefined, says = ''): void {
 		if (!command) return;
 		this.trying = true;
+		this.says = says;
 		this.change(command);
 	}
 
@@ -134,8 +138,27 @@ export class StrategySession {
 	drop(): void {
 		this.trial = [];
 		this.trying = false;
+		this.says = '';
 		this.effect = undefined;
 		this.ask();
+	}
+
+	/** What is tried, change by change, in words. */
+	get changes(): string[] {
+		let inquiry = this.store.inquiry;
+		return this.trial
+			.flatMap((command) => (command.kind === 'many' ? command.commands : [command]))
+			.flatMap((command) => {
+				try {
+					const made = execute(inquiry, command);
+					const said = describe(inquiry, command, this.store.indexName);
+					inquiry = apply(inquiry, made);
+					return made.length > 0 ? [said] : [];
+				} catch (error) {
+					if (!(error instanceof CommandError)) throw error;
+					return [];
+				}
+			});
 	}
 
 	/** Asks the server for the strategy as it stands, soon; of several askings the last one counts. */

@@ -41,6 +41,7 @@ import {
 	keptBody,
 	amongOf,
 	citationsBody,
+	comparedHeadings,
 	pooledQuery,
 	saidOfWorks
 } from './reading-schema';
@@ -58,6 +59,7 @@ import { keepResult } from './keeping-results';
 import { overlapOf } from './overlaps';
 import { pearlsByCell, headingsOfPearls, pearlsOfStrategy } from './pearl-summary';
 import { chosenIndexes, trialBody } from '../inquiry';
+import { overlapOfHeadings } from './comparing-headings';
 import { compositionOfPool } from './pool-composition';
 import { keepPooled, sayOfWorks } from './pooled-lists';
 import { takeCitations, takeResult, takePool, takeRecords } from './works-to-list';
@@ -104,6 +106,12 @@ export const readingEndpoints = [
 			'Records that are near: cited, citing, sharing references or authors, and the same work elsewhere',
 		answer: neighboursAnswer,
 		run: ({ person, params }) => neighboursOf(person, params.code, params.id)
+	}),
+	/** How the records of some headings of any indexes overlap. */
+	endpoint('POST /inquiry/[id]/overlap', {
+		action: 'read',
+		body: comparedHeadings,
+		run: ({ person, params, body: { headings } }) => overlapOfHeadings(person, params.id, headings)
 	}),
 	endpoint('GET /api/v1/inquiries/[id]/pearls', {
 		action: 'read',

@@ -153,6 +153,20 @@ export const pooledQuery = v.object({
 	limit: v.optional(v.number(), 40)
 });
 
+/** Headings that are seen beside each other. */
+export const comparedHeadings = v.object({
+	headings: v.pipe(
+		v.array(
+			v.object({
+				index: v.pipe(v.string(), v.maxLength(100)),
+				heading: v.pipe(v.string(), v.minLength(1), v.maxLength(2_000))
+			})
+		),
+		v.minLength(2, 'Two to five headings stand beside each other.'),
+		v.maxLength(5, 'Two to five headings stand beside each other.')
+	)
+});
+
 const recordName = v.strictObject({
 	code: v.pipe(v.string(), v.maxLength(100)),
 	key: v.pipe(v.string(), v.maxLength(2_000))

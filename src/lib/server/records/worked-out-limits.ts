@@ -6,7 +6,14 @@ import type { WorkedOutField } from '../../../core/crosswalk';
 import { RecordSet, WORKED_OUT_LIMITS, type Leaf } from '../../../core/search';
 import { catalogue, type RouteKind } from '../holdings';
 import { eachHeld, eachIncluding } from './worked-out-rows';
-import type { IndexSets } from './sets';
+
+/** What is needed of the sets of an index. */
+interface SetsOfIndex {
+	readonly code: string;
+	readonly records: number;
+	readonly all: RecordSet;
+	fact<T>(name: string, work: () => Promise<T>, version?: string): Promise<T>;
+}
 
 /** The ways that are told of a work: on request only where there is no other; a resolver only asks for one. */
 export const waysTold = (kinds: readonly RouteKind[]): Exclude<RouteKind, 'resolver'>[] =>
@@ -20,7 +27,7 @@ const FIELDS: ReadonlySet<string> = new Set(WORKED_OUT_LIMITS.map(({ field }) =>
 export const isWorkedOut = (field: string): field is WorkedOutField => FIELDS.has(field);
 
 /** The set of a value, or of every record that has any. @param leaf of a field that is worked out */
-export async function workedOutSet(sets: IndexSets, leaf: Leaf): Promise<RecordSet> {
+export async function workedOutSet(sets: SetsOfIndex, leaf: Leaf): Promise<RecordSet> {
 	if (leaf.kind !== 'value' && leaf.kind !== 'labelled') return RecordSet.empty;
 	const own = await setsOfField(sets, leaf.field as WorkedOutField);
 	return leaf.kind === 'value'
@@ -29,12 +36,12 @@ export async function workedOutSet(sets: IndexSets, leaf: Leaf): Promise<RecordS
 }
 
 /** The sets of a field by value; the values of which no record is are left out. */
-export async function setsOfField(sets: IndexSets, field: WorkedOutField): Promise<Map<string, RecordSet>> {
+export async function setsOfField(sets: SetsOfIndex, field: WorkedOutField): Promise<Map<string, RecordSet>> {
 	if (field === 'oak.availability') return availabilitySets(sets);
 	return (await includedSets(sets))[field];
 }
 
-function availabilitySets(sets: IndexSets): Promise<Map<string, RecordSet>> {
+function availabilitySets(sets: SetsOfIndex): Promise<Map<string, RecordSet>> {
 	const library = catalogue();
 	return sets.fact(
 		'sets: availability',
@@ -63,7 +70,7 @@ function availabilitySets(sets: IndexSets): Promise<Map<string, RecordSet>> {
 
 type Included = Exclude<WorkedOutField, 'oak.availability'>;
 
-function includedSets(sets: IndexSets): Promise<Record<Included, Map<string, RecordSet>>> {
+function includedSets(sets: SetsOfIndex): Promise<Record<Included, Map<string, RecordSet>>> {
 	return sets.fact('sets: what records include', async () => {
 		const having: Record<Included, number[]> = {
 			'oak.hasAbstract': [],

@@ -128,13 +128,24 @@ export async function runStrategy(person: Person | undefined, inquiryId: string,
 export async function repeatRun(person: Person | undefined, inquiryId: string, number: number) {
 	const { id } = await allowIn(person, 'change-inquiry', inquiryId);
 	const run = await findRun(inquiryId, number);
-	if (run.kind !== 'run')
-		throw new ServiceError(422, 'not-repeatable', 'Only a run of a strategy can be repeated here.');
+	if (run.kind === 'elsewhere')
+		throw new ServiceError(
+			422,
+			'not-repeatable',
+			'This search was made elsewhere: repeat it there, and log it here.'
+		);
+	if (run.cql === '')
+		throw new ServiceError(
+			422,
+			'not-repeatable',
+			`No text finds what run ${number} found, so that it cannot be repeated; it stays as it was found.`
+		);
 	const { result, current, sets } = await findByText(run.indexCode, run.cql, run.limits);
 	return insertRun(inquiryId, {
 		indexCode: run.indexCode,
-		kind: 'run',
+		kind: run.kind,
 		name: run.name,
+		combined: run.combined,
 		cql: run.cql,
 		settings: run.settings,
 		limits: run.limits,

@@ -12,6 +12,7 @@
 	import Elsewhere from '$lib/components/logbook/Elsewhere.svelte';
 	import OverlapPanel from '$lib/components/overlap/OverlapPanel.svelte';
 	import RunEntry from '$lib/components/logbook/RunEntry.svelte';
+	import type { How } from '$lib/components/runs/combined';
 	import { askRuns } from '$lib/components/runs/ask-runs';
 
 	/** What was run and what was decided, in words, newest first. */
@@ -26,6 +27,8 @@
 	const shown = $derived(SHOWN.includes(asked) ? asked : 'everything');
 	/** The run that another one is to be set beside. */
 	let beside = $state.raw<RunLine | undefined>();
+	/** How another one is to be put to it; nothing where they are compared. */
+	let how = $state<How | undefined>();
 	let comparison = $state.raw<Comparison | undefined>();
 	/** Three runs of one index that are set beside each other. */
 	let together = $state.raw<{ code: string; runs: number[] } | undefined>();
@@ -82,7 +85,10 @@
 		const [a, b] = [one, other].sort((x, y) => x - y);
 		comparison = await askRuns<Comparison>(`/inquiry/${store.id}/runs/compare?a=${a}&b=${b}`);
 	}
-	const chooseOther = (run: RunLine) => (beside = beside?.number === run.number ? undefined : run);
+	function chooseOther(run: RunLine, by: How | undefined) {
+		beside = beside ? undefined : run;
+		how = beside && by;
+	}
 
 	function onkeydown(event: KeyboardEvent) {
 		if (event.key === 'Escape') beside = undefined;
@@ -105,8 +111,10 @@
 	</div>
 	{#if beside}
 		<p class="text-lichen-deep" role="status">
-			Choose another run of {store.indexName(beside.indexCode)} to compare with run {beside.number}, or a run
-			of another index to pool with it.
+			{#if how}Records of run {beside.number} <span class="font-semibold">{how}</span> of which other run of {store.indexName(
+					beside.indexCode
+				)}?{:else}Choose another run of {store.indexName(beside.indexCode)} to compare with run {beside.number},
+				or a run of another index to pool with it.{/if}
 			<button class="quiet-action" onclick={() => (beside = undefined)}>Leave it</button>
 		</p>
 	{/if}
@@ -136,7 +144,8 @@
 									{run}
 									pearls={data.pearls[run.number]}
 									{beside}
-									onBeside={() => chooseOther(run)}
+									{how}
+									onBeside={(by) => chooseOther(run, by)}
 									onSet={(other) => setBeside(other, run.number)}
 								/>
 								<span class="pt-2 text-xs text-quiet">{run.person}</span>

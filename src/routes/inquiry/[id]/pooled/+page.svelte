@@ -26,7 +26,8 @@
 	import PoolRows from '$lib/components/pool/PoolRows.svelte';
 	import PoolShares from '$lib/components/pool/PoolShares.svelte';
 	import KnownEverywhere from '$lib/components/reading/KnownEverywhere.svelte';
-	import { called, readable } from '$lib/components/reading/dimension-words';
+	import { called } from '$lib/components/reading/dimension-words';
+	import { readable } from '$lib/components/parts/value-words';
 	import { takeOnto, toggleListed } from '$lib/components/listing/list-records';
 	import IndexesNav from '$lib/components/records/IndexesNav.svelte';
 

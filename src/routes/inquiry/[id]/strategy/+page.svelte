@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { messages } from '$lib/components/messages/messages.svelte';
-	import { goto } from '$app/navigation';
+	import { goto, replaceState } from '$app/navigation';
 	import { page } from '$app/state';
 	import { commandIn } from '$lib/components/strategy/findings';
 	import { placeOf } from '$lib/components/inquiry/in-hand';
@@ -45,6 +45,13 @@
 		if (!session || wanted === taken) return;
 		taken = wanted;
 		untrack(() => session.tryOut(commandIn(wanted)));
+	});
+
+	$effect(() => {
+		const { tried } = page.state;
+		if (!session || !tried) return;
+		replaceState('', {});
+		untrack(() => session.tryOut(tried.command, tried.says));
 	});
 
 	let open = $state('');
