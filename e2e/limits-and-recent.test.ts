@@ -143,7 +143,7 @@ describe('runs', () => {
 		const countOf = async (number: number) =>
 			numberIn((await textOf(page, `[aria-label="Run ${number}"] button`)).split('·')[2]);
 		const none = await sendJson(`${app.address}/api/v1/indexes/yarrow/search`, 'POST', {
-			cql: 'noise not sleep'
+			cql: 'cql.keywords = "noise" not sleep'
 		});
 		expect(await countOf(3)).toBe(((await none.json()) as { count: number }).count);
 		await press(page, 'Run 3', '[aria-label="Run 3"]');

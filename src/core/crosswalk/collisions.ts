@@ -46,6 +46,7 @@ const PARTS: Record<string, string> = {
 	tags: 'tags',
 	mends: 'fixes of the citation',
 	records: 'records',
+	to: 'whose name it is',
 	setting: 'what it leaves',
 	liftedIn: 'indexes it is lifted in',
 	row: 'as a whole'
@@ -59,9 +60,11 @@ export function rowName(row: Row | null): string {
 		title: string;
 		headings: Pick['headings'];
 		setting: LimitSetting;
+		says: string;
 	}> | null;
 	if (fields?.setting) return `the limit ${fieldLabel(fields.setting.field)}`;
 	if (fields?.headings) return pickName({ headings: fields.headings });
+	if (fields?.says) return `“${fields.says}”`;
 	return fields?.name ?? fields?.text ?? fields?.title ?? 'a cell';
 }
 

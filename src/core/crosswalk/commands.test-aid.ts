@@ -120,6 +120,12 @@ export const one: fc.Arbitrary<Command> = fc.oneof(
 	fc.record({ kind: fc.constant('limit.lift' as const), field: limitField, indexCode, lifted: fc.boolean() }),
 	fc.record({ kind: fc.constant('limit.remove' as const), field: limitField }),
 	fc.record({
+		kind: fc.constant('name.set' as const),
+		id: fc.constantFrom('okerlund, c', 'okerlund, carys'),
+		to: fc.constantFrom('okerlund, carys', '', null),
+		says: text
+	}),
+	fc.record({
 		kind: fc.constant('strategy.set' as const),
 		indexCode,
 		limits: fc.uniqueArray(limit, { selector: ({ field }) => field })

@@ -335,6 +335,23 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 		case 'limit.remove':
 			for (const [field, row] of limitRows(inquiry, command)) draft.put('limits', field, row);
 			break;
+		case 'name.set': {
+			const { id, to, says, toSays = '' } = command;
+			if (to === id) throw new CommandError('invalid', 'A form of a name cannot be joined to itself.');
+			draft.put(
+				'names',
+				id,
+				to === null
+					? null
+					: {
+							id,
+							to,
+							says: limited(says, 'A name', LONGEST_NAME),
+							toSays: limited(toSays, 'A name', LONGEST_NAME)
+						}
+			);
+			break;
+		}
 		case 'many': {
 			if (command.commands.length > MOST_AT_ONCE)
 				throw new CommandError('invalid', `At most ${MOST_AT_ONCE} changes can be made in one step.`);

@@ -159,6 +159,11 @@ export function describe(inquiry: Inquiry, command: Command, indexName: (code: s
 			return command.lifted
 				? `Lifted the limit ${fieldLabel(command.field)} in ${indexName(command.indexCode)}`
 				: `The limit ${fieldLabel(command.field)} holds again in ${indexName(command.indexCode)}`;
+		case 'name.set':
+			if (command.to === null) return `“${command.says}” is joined by the rule for names again`;
+			return command.to === ''
+				? `“${command.says}” is somebody else`
+				: `“${command.says}” is the same person as “${command.toSays ?? ''}”`;
 		case 'many':
 			return command.title;
 	}

@@ -71,6 +71,7 @@ export type {
 	Concept,
 	Fit,
 	Inquiry,
+	NameJoin,
 	Pick,
 	PickedHeading,
 	PickSwitches,

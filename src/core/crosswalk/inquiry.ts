@@ -160,6 +160,17 @@ export interface StrategySettings {
 	text: string;
 }
 
+/** A form of an author's name that somebody joined to another one, or set apart, whatever the rule for forms says. */
+export interface NameJoin {
+	/** The form, as the rule compares it. */
+	id: string;
+	/** The form it is joined to; empty where it stands alone. */
+	to: string;
+	/** Both as they are written. */
+	says: string;
+	toSays: string;
+}
+
 export interface About {
 	id: string;
 	title: string;
@@ -185,6 +196,8 @@ export interface Inquiry {
 	strategies: Record<string, StrategySettings>;
 	/** By field: those that are set once for all indexes. */
 	limits: Record<string, LimitForAll>;
+	/** By form of a name. */
+	names: Record<string, NameJoin>;
 	comments: Record<string, Comment>;
 }
 
@@ -199,6 +212,7 @@ export type Table =
 	| 'entries'
 	| 'strategies'
 	| 'limits'
+	| 'names'
 	| 'comments';
 export type Row =
 	| About
@@ -211,6 +225,7 @@ export type Row =
 	| ListEntry
 	| StrategySettings
 	| LimitForAll
+	| NameJoin
 	| Comment;
 
 /** An inquiry without anything in it. */
@@ -226,6 +241,7 @@ export function emptyInquiry(about: Omit<About, 'wordField'> & Partial<About>): 
 		entries: {},
 		strategies: {},
 		limits: {},
+		names: {},
 		comments: {}
 	};
 }
@@ -326,6 +342,8 @@ export type Command =
 	/** In one index a limit for all does not hold, or holds again. */
 	| { kind: 'limit.lift'; field: string; indexCode: string; lifted: boolean }
 	| { kind: 'limit.remove'; field: string }
+	/** Joins a form of a name to another one, or sets it apart where that is empty; by the rule again with null. */
+	| { kind: 'name.set'; id: string; to: string | null; says: string; toSays?: string }
 	/** Several as one change, taken back in one step. The title says what they come to. */
 	| { kind: 'many'; title: string; commands: Command[] };
 

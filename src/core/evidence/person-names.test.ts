@@ -67,4 +67,26 @@ describe('forms of a name', () => {
 			)
 		);
 	});
+
+	it('are joined by hand whatever the rule says, in circles too, and are one person together', () => {
+		const three = ['Okerlund, S.', 'Okerlund, Sami', 'Okerlund, Sanne'].map((text) => seen(text, 'rooms'));
+		const said = (...pairs: [string, string][]) => joinForms(three, new Map(pairs));
+		expect(said(['okerlund, s', 'okerlund, sanne'])).toEqual([2, 1, 2]);
+		expect(said(['okerlund, sami', 'okerlund, s'], ['okerlund, s', 'okerlund, sanne'])).toEqual([2, 2, 2]);
+		expect(said(['okerlund, s', 'nobody, x'])).toEqual([0, 1, 2]);
+		const pair = [seen('Okerlund, S.', 'voss k'), seen('Okerlund, Sami', 'voss k')];
+		expect(joinForms(pair, new Map([['okerlund, s', '']]))).toEqual([0, 1]);
+		const keys = three.map(({ form }) => keyOfForm(form));
+		fc.assert(
+			fc.property(fc.array(fc.tuple(fc.constantFrom(...keys), fc.constantFrom('', ...keys))), (pairs) => {
+				const byHand = new Map(pairs.filter(([one, other]) => one !== other));
+				const joined = joinForms(three, byHand);
+				joined.forEach((to, i) => {
+					expect(joined[to]).toBe(to);
+					const other = byHand.get(keys[i]);
+					if (other) expect(joined[keys.indexOf(other)]).toBe(to);
+				});
+			})
+		);
+	});
 }); // prettier-ignore

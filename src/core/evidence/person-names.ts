@@ -67,8 +67,9 @@ export interface SeenForm {
  * Of forms of one family name, each once, the form that each is joined to; its own place where it stands alone. A form is
  * joined to a fuller one where exactly one fuller form fits it and both share something that stands beside them, so joins never
  * chain. O(forms × forms with the same initial) besides what stands beside those that could be joined.
+ * @param byHand by the key of a form, that of the form it is joined to whatever the rule says; empty where it stands alone
  */
-export function joinForms(forms: readonly SeenForm[]): number[] {
+export function joinForms(forms: readonly SeenForm[], byHand: ReadonlyMap<string, string> = NONE): number[] {
 	const byInitial = new Map<string, number[]>();
 	const initialOf = ({ given }: NameForm) => given[0]?.[0] ?? '';
 	forms.forEach(({ form }, i) => {
@@ -77,13 +78,45 @@ export function joinForms(forms: readonly SeenForm[]): number[] {
 		else byInitial.set(initialOf(form), [i]);
 	});
 	const everyForm = forms.map((_, i) => i);
-	return forms.map(({ form, beside }, i) => {
+	const byRule = forms.map(({ form, beside }, i) => {
 		const could = form.given.length === 0 ? everyForm : (byInitial.get(initialOf(form)) ?? []);
 		const fuller = onlyOne(could, (j) => isShorter(form, forms[j].form));
 		if (fuller === undefined) return i;
 		const others = forms[fuller].beside();
 		return [...beside()].some((one) => others.has(one)) ? fuller : i;
 	});
+	return byHand.size === 0 ? byRule : joinedByHand(forms, byRule, byHand);
+}
+
+const NONE: ReadonlyMap<string, string> = new Map();
+
+/** The same with what was said by hand: whoever is joined to a form that is joined itself is of that person too. */
+function joinedByHand(
+	forms: readonly SeenForm[],
+	byRule: readonly number[],
+	byHand: ReadonlyMap<string, string>
+): number[] {
+	const places = new Map(forms.map(({ form }, i) => [keyOfForm(form), i]));
+	const to = forms.map(({ form }, i) => {
+		const said = byHand.get(keyOfForm(form));
+		return said === undefined ? byRule[i] : (places.get(said) ?? i);
+	});
+	return to.map((_, i) => {
+		const passed = new Set<number>();
+		let at = i;
+		// Forms that were joined in a circle are one person, called by the first of them.
+		while (to[at] !== at && !passed.has(at)) {
+			passed.add(at);
+			at = to[at];
+		}
+		return to[at] === at ? at : Math.min(...circleFrom(to, at));
+	});
+}
+
+function circleFrom(to: readonly number[], start: number): number[] {
+	const circle = [start];
+	for (let at = to[start]; at !== start; at = to[at]) circle.push(at);
+	return circle;
 }
 
 /** The one number of some for which a condition holds; nothing where it holds for none or for several. */

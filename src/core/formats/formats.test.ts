@@ -203,6 +203,7 @@ describe('addresses that are none', () => {
 			entries: {},
 			strategies: {},
 			limits: {},
+			names: {},
 			comments: {}
 		};
 		for (const command of commands) inquiry = apply(inquiry, execute(inquiry, command));

@@ -38,6 +38,7 @@ export {
 	headings,
 	inquiries,
 	inquiryLimits,
+	inquiryNames,
 	inquiryGroups,
 	inquiryLinks,
 	inquiryPeople,

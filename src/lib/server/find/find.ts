@@ -6,7 +6,7 @@ import { lookupInIndex, type LaneAnswer } from '../browse';
 import { ServiceError } from '../errors';
 import { allowIn, chosenIndexes, loadInquiry, notesOfWorks, WITHOUT_WORKS } from '../inquiry';
 import { allow, type Person } from '../people';
-import { countItems, namesFound, type CountIn, type NamesFound } from '../reading';
+import { countItems, nameJoinsOf, namesFound, type CountIn, type NamesFound } from '../reading';
 import { runNames } from '../runs';
 import { foundByCql } from '../search';
 import { currentIndexes } from '../vocabulary';
@@ -124,7 +124,7 @@ export async function findGroup(
 		case 'records':
 			return recordsFound(person, codes, q);
 		case 'names':
-			return namesFound(person, codes, q, limit);
+			return namesFound(person, codes, q, limit, await nameJoinsOf(inquiryId));
 		case 'inquiry':
 			return foundHere(person, inquiryId, q, limit);
 	}
@@ -136,10 +136,11 @@ export async function find(person: Person | undefined, wish: Wish): Promise<Foun
 	const { q, inquiry, limit } = wish;
 	if (isTooLong(q)) throw new ServiceError(422, 'too-long', TOO_LONG);
 	const codes = await indexesOf(person, wish);
+	const joins = inquiry === undefined ? undefined : await nameJoinsOf(inquiry);
 	const [headings, records, names, here] = await Promise.all([
 		headingsFound(person, codes, q, limit),
 		recordsFound(person, codes, q),
-		namesFound(person, codes, q, limit),
+		namesFound(person, codes, q, limit, joins),
 		inquiry === undefined ? undefined : foundHere(person, inquiry, q, limit)
 	]);
 	return { headings, records, names, ...(here && { inquiry: here }) };

@@ -213,7 +213,13 @@ const single = [
 	}),
 	commandOf('limit.set', { limit: limitSetting }),
 	commandOf('limit.lift', { field: limitField, indexCode: id, lifted: v.boolean() }),
-	commandOf('limit.remove', { field: limitField })
+	commandOf('limit.remove', { field: limitField }),
+	commandOf('name.set', {
+		id,
+		to: v.nullable(v.pipe(v.string(), v.maxLength(300))),
+		says: text,
+		toSays: v.optional(text)
+	})
 ] as const;
 
 /** A command on an inquiry, as `Command` in the core. Several may come as one; they do not nest. */

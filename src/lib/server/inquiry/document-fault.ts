@@ -20,6 +20,7 @@ export function documentFault(
 		'entries',
 		'strategies',
 		'limits',
+		'names',
 		'comments'
 	] as const) {
 		const fault = twice(

@@ -90,6 +90,7 @@ const ROWS = {
 	}),
 	strategies: strategySettings,
 	limits: v.strictObject({ id, position: whole, setting: limitSetting, liftedIn: v.array(id) }),
+	names: v.strictObject({ id, to: text, says: text, toSays: text }),
 	comments: v.strictObject({
 		id,
 		position: whole,
@@ -126,6 +127,7 @@ const rowChange = v.variant('table', [
 	changeOf('entries', past(ROWS.entries)),
 	changeOf('strategies', past(ROWS.strategies)),
 	changeOf('limits', past(ROWS.limits)),
+	changeOf('names', past(ROWS.names)),
 	changeOf('comments', past(ROWS.comments))
 ]);
 
@@ -144,6 +146,7 @@ const ownDocument = v.strictObject({
 		entries: v.optional(v.array(ROWS.entries), []),
 		strategies: v.optional(v.array(ROWS.strategies), []),
 		limits: v.optional(v.array(ROWS.limits), []),
+		names: v.optional(v.array(ROWS.names), []),
 		comments: v.optional(v.array(ROWS.comments), [])
 	}),
 	history: v.array(

@@ -20,8 +20,20 @@ export async function exportInquiry(person: Person | undefined, inquiryId: strin
 		Promise.all(documentParts().map(async ({ name, take }) => [name, await take(inquiryId)] as const)),
 		wholeHistory(inquiryId)
 	]);
-	const { about, concepts, words, cells, picks, sightings, pearls, entries, strategies, limits, comments } =
-		inquiry;
+	const {
+		about,
+		concepts,
+		words,
+		cells,
+		picks,
+		sightings,
+		pearls,
+		entries,
+		strategies,
+		limits,
+		names,
+		comments
+	} = inquiry;
 	return {
 		format: INQUIRY_FORMAT,
 		version: 1,
@@ -37,6 +49,7 @@ export async function exportInquiry(person: Person | undefined, inquiryId: strin
 			entries: inOrder(entries),
 			strategies: Object.values(strategies).sort((a, b) => (a.id < b.id ? -1 : 1)),
 			limits: inOrder(limits),
+			names: Object.values(names).sort((a, b) => (a.id < b.id ? -1 : 1)),
 			comments: inOrder(comments)
 		},
 		history: log.map(({ revision, at, personId, kind, target, state, summary, command, rows }) => ({

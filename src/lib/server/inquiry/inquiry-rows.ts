@@ -9,6 +9,7 @@ import {
 	entries,
 	inquiries,
 	inquiryLimits,
+	inquiryNames,
 	inquiryPeople,
 	picks,
 	type Queries,
@@ -32,6 +33,7 @@ const TABLES = {
 	entries,
 	strategies,
 	limits: inquiryLimits,
+	names: inquiryNames,
 	comments
 } as const;
 
@@ -70,6 +72,7 @@ export async function tablesOf(
 	const commentRows = await db.select().from(comments).where(eq(comments.inquiryId, id));
 	const strategyRows = await db.select().from(strategies).where(eq(strategies.inquiryId, id));
 	const limitRows = await db.select().from(inquiryLimits).where(eq(inquiryLimits.inquiryId, id));
+	const nameRows = await db.select().from(inquiryNames).where(eq(inquiryNames.inquiryId, id));
 	return {
 		concepts: byIdentifier(conceptRows),
 		words: byIdentifier(wordRows),
@@ -79,6 +82,7 @@ export async function tablesOf(
 		pearls: byIdentifier(pearlRows),
 		strategies: byIdentifier(strategyRows),
 		limits: byIdentifier(limitRows),
+		names: byIdentifier(nameRows),
 		comments: byIdentifier(commentRows)
 	};
 }

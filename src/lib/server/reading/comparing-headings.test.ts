@@ -39,7 +39,10 @@ beforeAll(async () => {
 	url = await databaseWithYarrow('fern');
 	await loadTurtle('fern', VOCABULARY);
 	for (const [code, name] of CODES.entries())
-		await store(name, Array.from({ length: 40 }, (_, i) => draftOf(code, i)));
+		await store(
+			name,
+			Array.from({ length: 40 }, (_, i) => draftOf(code, i))
+		);
 	await createInquiry(LOCAL_PERSON, { id: 'q', title: 'Q', question: '', indexes: CODES });
 });
 afterAll(() => dropDatabase(url));

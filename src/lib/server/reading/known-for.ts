@@ -4,7 +4,7 @@ import { allow, type Person } from '../people';
 import { searchable } from '../search';
 import { type Counted, countedBy, dimensionNamed, recordsHaving } from './dimensions';
 import { keyOfValue } from './index-values';
-import { PERSON, personNamed } from './people-of-records';
+import { type NameJoins, PERSON, personNamed } from './people-of-records';
 
 export interface KnownFor {
 	/** Records of the index. */
@@ -27,18 +27,20 @@ const MOST_OTHERS = 4;
  * @param codes of the indexes over which forms of a person's name are joined
  * @param by a dimension, or a person with every form of the name that is joined
  * @param value by its key or as it is written
+ * @param joins of forms of names by hand
  */
 export async function knownFor(
 	person: Person | undefined,
 	codes: readonly string[],
 	code: string,
 	by: string,
-	value: string
+	value: string,
+	joins?: NameJoins
 ): Promise<KnownFor> {
 	allow(person, 'read');
 	const at = await searchable(code);
 	const dimension = dimensionNamed(at, by === PERSON ? 'author' : by);
-	const own = by === PERSON ? ((await personNamed(codes, value))?.keys[code] ?? []) : [value];
+	const own = by === PERSON ? ((await personNamed(codes, value, joins))?.keys[code] ?? []) : [value];
 	const records = await recordsHaving(at, at.sets.all, dimension, own);
 	const counted = await countedBy(at, records, dimensionNamed(at, 'heading'));
 	const { index } = at.vocabulary;

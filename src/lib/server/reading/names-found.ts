@@ -4,13 +4,7 @@ import { allow, type Person } from '../people';
 import { setsOf } from '../records';
 import { currentIndexes } from '../vocabulary';
 import { valuesOfDimension, type NamedValues } from './index-values';
-import { namingIndexes, personOfKey } from './people-of-records';
-
-/** How many records of each index have a name. */
-export interface CountIn {
-	index: string;
-	count: number;
-}
+import { type CountIn, type NameJoins, namingIndexes, personOfKey } from './people-of-records';
 
 /** A place, a source or a funder. */
 export interface NameLine {
@@ -43,11 +37,12 @@ export async function namesFound(
 	person: Person | undefined,
 	codes: readonly string[],
 	text: string,
-	limit: number
+	limit: number,
+	joins?: NameJoins
 ): Promise<NamesFound> {
 	allow(person, 'read');
 	const [people, affiliations, sources, funders] = await Promise.all([
-		peopleFound(codes, text, limit),
+		peopleFound(codes, text, limit, joins),
 		linesFound(codes, 'affiliation', text, limit),
 		linesFound(codes, 'source', text, limit),
 		linesFound(codes, 'funder', text, limit)
@@ -147,14 +142,19 @@ async function linesFound(codes: readonly string[], dimension: Named, text: stri
 	return { lines: list.slice(0, limit).map(({ name, of }): NameLine => ({ name, of })), total };
 }
 
-async function peopleFound(codes: readonly string[], text: string, limit: number) {
+async function peopleFound(
+	codes: readonly string[],
+	text: string,
+	limit: number,
+	joins: NameJoins | undefined
+) {
 	const { list, total } = await candidates(codes, 'author', text, limit * LOOKED_AT);
 	if (list.length === 0) return { lines: [], total };
 	const indexes = await namingIndexes(codes);
 	const lines = new Map<string, { line: PersonLine; whole: number; all: number }>();
 	for (const { key, whole } of list) {
 		if (lines.size === limit) break;
-		const person = await personOfKey(indexes, key);
+		const person = await personOfKey(indexes, key, joins);
 		if (!person) continue;
 		const of = indexes.flatMap(({ code, named: { author } }) => {
 			const own = (person.keys[code] ?? []).flatMap((one) => author.byKey.get(one) ?? []);

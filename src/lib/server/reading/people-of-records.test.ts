@@ -3,12 +3,15 @@ import type { CslName } from '../../../core/evidence/citation';
 import type { RecordDraft } from '../../../core/formats/record-draft';
 import { dropDatabase } from '../db/database.test-aid';
 import { createInquiry } from '../inquiry/inquiries';
+import { changeInquiry } from '../inquiry/inquiry-changes';
+import { undoOrRedo } from '../inquiry/undo';
 import { watchResult } from '../keeping/watches';
 import { LOCAL_PERSON } from '../people/access';
 import { databaseWithYarrow, store } from '../records/yarrow.test-aid';
 import '../wings';
 import { pooledList } from './pooled-lists';
-import { personNamed } from './people-of-records';
+import { knownFor } from './known-for';
+import { formsOfPerson, personNamed } from './people-of-records';
 import { askedOf } from './reading-schema';
 import { readRecords } from './results';
 
@@ -81,6 +84,31 @@ describe('all works of a person', () => {
 			keys: { fern: ['s. okerlund'] }
 		});
 		expect((await personNamed(['yarrow', 'fern'], 'J. Marl'))?.variants).toEqual(['J. Marl']);
+	});
+
+	it('are joined and set apart by hand, for the inquiry alone, and undone', async () => {
+		const set = (id: string, to: string | null) =>
+			changeInquiry(LOCAL_PERSON, 'q', { kind: 'name.set', id, to, says: id });
+		const formsOf = async (name: string) => {
+			const known = await formsOfPerson(LOCAL_PERSON, 'q', name);
+			return [known?.forms.map(({ says }) => says), known?.others.map(({ says }) => says)];
+		};
+		expect(await formsOf('S. Okerlund')).toEqual([['Sami Okerlund', 'S. Okerlund'], []]);
+		expect(await formsOf('K. Voss')).toEqual([['K. Voss'], ['Kai Voss']]);
+		expect(await formsOfPerson(LOCAL_PERSON, 'q', 'Board of Quiet')).toBeNull();
+		await set('voss, k', 'voss, kai');
+		expect(await formsOf('K. Voss')).toEqual([['Kai Voss', 'K. Voss'], []]);
+		expect((await worksOf('yarrow', 'Kai Voss')).works).toEqual(['y1', 'y2', 'y4']);
+		expect((await knownFor(LOCAL_PERSON, ['yarrow'], 'yarrow', 'person', 'Kai Voss')).records).toBe(2);
+		await set('okerlund, s', '');
+		expect((await worksOf('yarrow', 'Sami Okerlund')).works).toEqual(['y1']);
+		expect((await worksOf('yarrow', 'S. Okerlund')).works).toEqual(['y2']);
+		expect(await formsOf('Sami Okerlund')).toEqual([['Sami Okerlund'], ['S. Okerlund']]);
+		await expect(set('okerlund, s', 'okerlund, s')).rejects.toMatchObject({ status: 422 });
+		await undoOrRedo(LOCAL_PERSON, 'q', 'undo');
+		expect((await worksOf('yarrow', 'Sami Okerlund')).works).toEqual(['y1', 'y2']);
+		await set('voss, k', null);
+		expect((await worksOf('yarrow', 'Kai Voss')).works).toEqual(['y1', 'y2']);
 	});
 
 	it('can be watched, as every form can be asked for', async () => {

@@ -1,8 +1,10 @@
 /** Whose works records are: forms of a name joined to one person, within an index and over several. */
-import { joinForms, keyOfForm, type NameForm } from '../../../core/evidence/person-names';
+import { isShorter, joinForms, keyOfForm, type NameForm } from '../../../core/evidence/person-names';
 import { ValueLists, ValueListsMaker } from '../../../core/search';
 import { Cache } from '../caches';
+import type { Person } from '../people';
 import { perConnection } from '../db';
+import { chosenIndexes, loadInquiry, WITHOUT_WORKS } from '../inquiry';
 import { type IndexSets, setsOf } from '../records';
 import { currentIndexes } from '../vocabulary';
 import {
@@ -115,12 +117,26 @@ export type PersonOfForms = PersonNamed & { forms: readonly string[] };
 /** The people of a family name follow from the records of the indexes that are asked. */
 const families = perConnection(() => new Cache<PersonOfForms[]>(1_000));
 
+/** Forms that are joined, or set apart, by hand in an inquiry: by the key of each, that of the other one, or nothing. */
+export type NameJoins = ReadonlyMap<string, string>;
+const NO_JOINS: NameJoins = new Map();
+
+export async function nameJoinsOf(inquiryId: string): Promise<NameJoins> {
+	const { inquiry } = await loadInquiry(inquiryId, WITHOUT_WORKS);
+	return new Map(Object.values(inquiry.names).map(({ id, to }) => [id, to]));
+}
+
 /** The people of one family name in some indexes, each with every form that is joined. */
-export function peopleOfFamily(indexes: readonly NamingIndex[], family: string): Promise<PersonOfForms[]> {
-	const key = JSON.stringify([indexes.map(({ version }) => version), family]);
+export function peopleOfFamily(
+	indexes: readonly NamingIndex[],
+	family: string,
+	joins: NameJoins = NO_JOINS
+): Promise<PersonOfForms[]> {
+	const own = [...joins].filter(([form]) => form.startsWith(`${family},`)).sort();
+	const key = JSON.stringify([indexes.map(({ version }) => version), family, own]);
 	return families().of(key, () => {
 		const forms = formsOfFamily(indexes, family);
-		const joined = joinForms(forms);
+		const joined = joinForms(forms, new Map(own));
 		const writtenAs = ({ at: [{ named, value }] }: (typeof forms)[number]) => named.author.names[value];
 		const byPerson = new Map<number, typeof forms>();
 		joined.forEach((person, i) => byPerson.set(person, [...(byPerson.get(person) ?? []), forms[i]]));
@@ -142,9 +158,13 @@ export function peopleOfFamily(indexes: readonly NamingIndex[], family: string):
 }
 
 /** Whoever is named so in some indexes, with the forms that are joined to it; nothing for a name that none of them has. */
-export async function personNamed(codes: readonly string[], name: string): Promise<PersonNamed | undefined> {
+export async function personNamed(
+	codes: readonly string[],
+	name: string,
+	joins: NameJoins = NO_JOINS
+): Promise<PersonNamed | undefined> {
 	const indexes = await namingIndexes(codes);
-	const person = await personOfKey(indexes, keyOfValue('author', name));
+	const person = await personOfKey(indexes, keyOfValue('author', name), joins);
 	if (!person) return undefined;
 	const { forms: _, ...named } = person;
 	return named;
@@ -153,7 +173,8 @@ export async function personNamed(codes: readonly string[], name: string): Promi
 /** Whose name it is, given by what tells it from other authors; a body stands for itself. */
 export async function personOfKey(
 	indexes: readonly NamingIndex[],
-	key: string
+	key: string,
+	joins: NameJoins = NO_JOINS
 ): Promise<PersonOfForms | undefined> {
 	const asked = indexes.flatMap(({ code, named }) => {
 		const value = named.author.byKey.get(key);
@@ -169,8 +190,72 @@ export async function personOfKey(
 			keys: Object.fromEntries(asked.map(({ code }) => [code, [key]])),
 			forms: []
 		};
-	const people = await peopleOfFamily(indexes, form.family);
+	const people = await peopleOfFamily(indexes, form.family, joins);
 	return people.find(({ forms }) => forms.includes(keyOfForm(form)));
+}
+
+/** How many records of an index. */
+export interface CountIn {
+	index: string;
+	count: number;
+}
+
+/** One way in which a name is written. */
+export interface FormOfPerson {
+	/** What the inquiry knows it by. */
+	key: string;
+	says: string;
+	of: CountIn[];
+}
+
+/** A person with every form of the name, and the forms that could be theirs. */
+export interface PersonForms {
+	/** The form that all are joined to. */
+	key: string;
+	name: string;
+	forms: FormOfPerson[];
+	/** Of the same family name, shorter or fuller than the form that all are joined to, and not joined. */
+	others: FormOfPerson[];
+	/** Keys of the forms of which something was said by hand. */
+	byHand: string[];
+}
+
+/** How a person is named in the indexes of an inquiry; nothing for a body, and for a name that none of them has. */
+export async function formsOfPerson(
+	person: Person | undefined,
+	inquiryId: string,
+	name: string
+): Promise<PersonForms | null> {
+	const [codes, joins] = [await chosenIndexes(person, inquiryId), await nameJoinsOf(inquiryId)];
+	const indexes = await namingIndexes(codes);
+	const known = await personOfKey(indexes, keyOfValue('author', name), joins);
+	const [first] = known?.forms ?? [];
+	if (!known || first === undefined) return null;
+	const all = formsOfFamily(indexes, first.slice(0, first.lastIndexOf(',')));
+	const told = ({ form, at }: (typeof all)[number]): FormOfPerson => ({
+		key: keyOfForm(form),
+		says: at[0].named.author.names[at[0].value],
+		of: indexes.flatMap(({ code, named: { author } }) => {
+			const own = at.filter((one) => one.code === code);
+			const records = new Set(own.flatMap(({ value }) => [...author.lists.inverse().of(value)]));
+			return records.size > 0 ? [{ index: code, count: records.size }] : [];
+		})
+	});
+	const isOwn = ({ form }: (typeof all)[number]) => known.forms.includes(keyOfForm(form));
+	const forms = all.filter(isOwn);
+	const root = forms.find(({ at }) => at[0].named.author.names[at[0].value] === known.name) ?? forms[0];
+	return {
+		key: keyOfForm(root.form),
+		name: known.name,
+		forms: [root, ...forms.filter((one) => one !== root)].map(told),
+		others: all
+			.filter(
+				(one) =>
+					!isOwn(one) && forms.some(({ form }) => isShorter(one.form, form) || isShorter(form, one.form))
+			)
+			.map(told),
+		byHand: [...joins.keys()].filter((key) => all.some(({ form }) => keyOfForm(form) === key))
+	};
 }
 
 /** The people of each record of an index: authors whose forms are joined are one. */

@@ -12,7 +12,7 @@ import { foundByRun, keepFound } from '../runs';
 import { findRecords, foundByCql, withinLimits, type Found } from '../search';
 import { type OverlapOfSets, told } from './overlaps';
 import { dimensionNamed, recordsHaving } from './dimensions';
-import { PERSON, personInWords, personNamed, type PersonNamed } from './people-of-records';
+import { nameJoinsOf, PERSON, personInWords, personNamed, type PersonNamed } from './people-of-records';
 import { poolDimension, valuesIn } from './pool-values';
 import { resultAsked } from './results';
 import { itemsOf, linesOf, orderItems } from './pooling';
@@ -150,7 +150,11 @@ async function ofPerson(
 export async function poolOf(person: Person | undefined, inquiryId: string, wish: PoolWish) {
 	const known =
 		wish.has === PERSON
-			? await personNamed(await chosenIndexes(person, inquiryId), wish.value ?? '')
+			? await personNamed(
+					await chosenIndexes(person, inquiryId),
+					wish.value ?? '',
+					await nameJoinsOf(inquiryId)
+				)
 			: undefined;
 	const parts = await partsOf(person, inquiryId, wish, known);
 	const found = parts.map((part) => part.found);

@@ -59,6 +59,7 @@ import { keepResult } from './keeping-results';
 import { overlapOf } from './overlaps';
 import { pearlsByCell, headingsOfPearls, pearlsOfStrategy } from './pearl-summary';
 import { chosenIndexes, trialBody } from '../inquiry';
+import { formsOfPerson, nameJoinsOf } from './people-of-records';
 import { overlapOfHeadings } from './comparing-headings';
 import { compositionOfPool } from './pool-composition';
 import { keepPooled, sayOfWorks } from './pooled-lists';
@@ -207,7 +208,20 @@ export const readingEndpoints = [
 		action: 'read',
 		query: v.object({ by: v.optional(v.string(), ''), value: v.optional(v.string(), '') }),
 		run: async ({ person, params, query: { by, value } }) =>
-			knownFor(person, await chosenIndexes(person, params.id), params.code, by, value.slice(0, 2_000))
+			knownFor(
+				person,
+				await chosenIndexes(person, params.id),
+				params.code,
+				by,
+				value.slice(0, 2_000),
+				await nameJoinsOf(params.id)
+			)
+	}),
+	/** How a person is named in the indexes, and which names could be theirs. */
+	endpoint('GET /inquiry/[id]/person', {
+		action: 'read',
+		query: v.object({ name: v.pipe(v.string(), v.minLength(1), v.maxLength(2_000)) }),
+		run: ({ person, params, query }) => formsOfPerson(person, params.id, query.name)
 	}),
 	/** Keeps the result that the address names as a run. */
 	endpoint('POST /inquiry/[id]/kept/[code]', {
@@ -280,7 +294,7 @@ export const readingEndpoints = [
 		query: pooledQuery,
 		run: async ({ person, params, query }) => ({ numbers: await keepPooled(person, params.id, query) })
 	}),
-	/** Joins records of different indexes as one work, splits them, or takes back what was said; it lasts. */
+	/** NameJoins records of different indexes as one work, splits them, or takes back what was said; it lasts. */
 	endpoint('POST /inquiry/[id]/pooled/works', {
 		action: 'change-inquiry',
 		body: saidOfWorks,

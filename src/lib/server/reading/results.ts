@@ -14,7 +14,7 @@ import { recordLines, recordNumber } from '../records';
 import { dimensionNamed, recordsHaving, recordsWithout, valuesAsWritten } from './dimensions';
 import { neighbourSet, type Nearness } from './near-records';
 import { type Among, foundAmong } from './overlaps';
-import { PERSON, personInWords, personNamed } from './people-of-records';
+import { nameJoinsOf, PERSON, personInWords, personNamed } from './people-of-records';
 import { marksOf, type RecordMarks } from './record-marks';
 import type { Filter } from './reading-schema';
 import { allowIn, chosenIndexes, coalescedView } from '../inquiry';
@@ -76,11 +76,12 @@ async function withPeople(
 ): Promise<readonly (Filter & { says?: string })[]> {
 	if (!filters.some(({ by }) => by === PERSON)) return filters;
 	const codes = await chosenIndexes(person, inquiryId);
+	const joins = await nameJoinsOf(inquiryId);
 	return Promise.all(
 		filters.map(async (filter) => {
 			if (filter.by !== PERSON) return filter;
 			const [name = ''] = filter.values;
-			const known = await personNamed(codes, name);
+			const known = await personNamed(codes, name, joins);
 			return {
 				by: 'author',
 				how: filter.how,

@@ -297,6 +297,19 @@ export const inquiryLimits = pgTable(
 	(t) => [primaryKey({ columns: [t.inquiryId, t.id] })]
 );
 
+/** Forms of authors' names that are joined or set apart by hand. */
+export const inquiryNames = pgTable(
+	'inquiry_names',
+	{
+		id: text('id').notNull(),
+		inquiryId: ofInquiry(),
+		to: text('to').notNull(),
+		says: text('says').notNull(),
+		toSays: text('to_says').notNull()
+	},
+	(t) => [primaryKey({ columns: [t.inquiryId, t.id] })]
+);
+
 /** Every change of an inquiry: the command, what it did row by row, and whether it stands. */
 export const changes = pgTable(
 	'changes',

@@ -10,7 +10,7 @@
 	import { newConcept } from '$lib/components/question/new-concept';
 	import { askRuns } from '$lib/components/runs/ask-runs';
 	import { messages } from '$lib/components/messages/messages.svelte';
-	import { followLimits } from '$lib/components/limits/follow-limits.svelte';
+	import { followWhatCounts } from '$lib/components/inquiry/follow.svelte';
 	import LimitsInForce from '$lib/components/limits/LimitsInForce.svelte';
 	import { hasLimits, turnAll } from '$lib/components/limits/limits-shown';
 	import OverlapPicture from '$lib/components/overlap/OverlapPicture.svelte';
@@ -25,6 +25,7 @@
 	import PoolItemView from '$lib/components/pool/PoolItemView.svelte';
 	import PoolRows from '$lib/components/pool/PoolRows.svelte';
 	import PoolShares from '$lib/components/pool/PoolShares.svelte';
+	import PersonForms from '$lib/components/reading/PersonForms.svelte';
 	import KnownEverywhere from '$lib/components/reading/KnownEverywhere.svelte';
 	import { called } from '$lib/components/reading/dimension-words';
 	import { readable } from '$lib/components/parts/value-words';
@@ -34,7 +35,7 @@
 	/** What the strategies or runs of several indexes find, as one list in which each work stands once. */
 	let { data } = $props();
 	const store = $derived(useInquiry()());
-	followLimits(() => store);
+	followWhatCounts(() => store);
 	const place = $derived(placeOf(store));
 	const pool = $derived(data.pool);
 	const concept = $derived(currentConcept(store));
@@ -190,6 +191,7 @@
 	</span>
 </div>
 
+{#if data.wish.has === 'person'}<PersonForms name={data.wish.value ?? ''} />{/if}
 {#if data.wish.whole && data.wish.has && NAMES.includes(data.wish.has) && pool.parts.length > 0}
 	{#key `${data.wish.has} ${data.wish.value}`}<KnownEverywhere
 			by={data.wish.has}

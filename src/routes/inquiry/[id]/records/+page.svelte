@@ -20,7 +20,7 @@
 	import { watchFor } from '$lib/components/keeping/watch-for';
 	import { wayBack } from '$lib/components/records/way-back';
 	import IndexesNav from '$lib/components/records/IndexesNav.svelte';
-	import { followLimits } from '$lib/components/limits/follow-limits.svelte';
+	import { followWhatCounts } from '$lib/components/inquiry/follow.svelte';
 	import LimitsInForce from '$lib/components/limits/LimitsInForce.svelte';
 	import { hasLimits, turnAll } from '$lib/components/limits/limits-shown';
 	import OpenedTitle from '$lib/components/records/OpenedTitle.svelte';
@@ -41,7 +41,7 @@
 	const store = $derived(useInquiry()());
 	const concept = $derived(currentConcept(store));
 	const view = $derived(data.view);
-	followLimits(() => store);
+	followWhatCounts(() => store);
 	const place = $derived(placeOf(store));
 	const index = $derived(store.indexes.find(({ code }) => code === data.code));
 	const found = $derived(data.page);
@@ -99,7 +99,9 @@
 					indexCode: index.code,
 					search: resultIn(page.url),
 					says: data.title
-						? `records ${data.title.before} ${data.title.name} ${data.title.after}`.replace(/\s+/g, ' ').trim()
+						? `records ${data.title.before} ${data.title.name} ${data.title.after}`
+								.replace(/\s+/g, ' ')
+								.trim()
 						: inWords,
 					count: found.count
 				}
