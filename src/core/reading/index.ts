@@ -29,3 +29,4 @@ export {
 } from './reading-list';
 export { checkCitation, checkTogether, mended, type CitationFinding } from './citation-check';
 export { PART_WORDS, partFromWords, partInWords } from './citation-fields';
+export { ALONE, KNOTTED, numberWorks, type WorkNumbers } from './work-numbers';

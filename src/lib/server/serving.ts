@@ -5,6 +5,7 @@ import { endStreams } from './inquiry';
 import { warmUp } from './vocabulary';
 import { settleLeftovers, stopJobs } from './jobs';
 import { sends, sendWaiting } from './outbox';
+import { warmUpNames } from './reading';
 import { makeMissingPostings, remakeWorks, warmUpRecords } from './records';
 import { deliverToAll, runWatches } from './keeping';
 import { log, reasonOf } from './log';
@@ -75,6 +76,7 @@ async function begin(): Promise<void> {
 	await makeMissingPostings();
 	void warmUp()
 		.then(warmUpRecords)
+		.then(warmUpNames)
 		.catch(() => {});
 	await settleLeftovers();
 	every(SETTLE_EVERY, 'leftovers could not be settled', settleLeftovers);

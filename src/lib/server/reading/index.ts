@@ -18,7 +18,7 @@ export type { OverlapOfSets } from './overlaps';
 export type { PoolComposition } from './pool-composition';
 export { nameJoinsOf } from './people-of-records';
 export type { CountIn, FormOfPerson, PersonForms } from './people-of-records';
-export { namesFound } from './names-found';
+export { namesFound, warmUpNames } from './names-found';
 export type { NameLine, NamesFound } from './names-found';
 export { countItems } from './pooling';
 export { countPooled, pooledList } from './pooled-lists';

@@ -61,6 +61,17 @@ export async function namesFound(
 	};
 }
 
+/** An index with more has its names read when somebody first asks for them. */
+const MOST_WARMED = 500_000;
+
+/** Reads the names of every index ahead, one after the other, so that whoever types the first one does not wait for that. */
+export async function warmUpNames(): Promise<void> {
+	const indexes = (await currentIndexes()).filter(({ index }) => index.records <= MOST_WARMED);
+	for (const { index } of indexes)
+		for (const dimension of ['author', 'affiliation', 'source', 'funder'] as const)
+			await namesIn([index.code], dimension, 'oakmoss');
+}
+
 interface NamesOfIndex {
 	code: string;
 	values: NamedValues;

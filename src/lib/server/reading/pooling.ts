@@ -1,7 +1,15 @@
 /** What searches of several indexes find, as one list without duplicates. */
 import type { InferOutput } from 'valibot';
 import { yearOf } from '../../../core/evidence/citation';
-import { contributions, pool, type PoolRecord } from '../../../core/reading';
+import {
+	ALONE,
+	contributions,
+	KNOTTED,
+	numberWorks,
+	pool,
+	type PoolRecord,
+	type WorkNumbers
+} from '../../../core/reading';
 import { RecordSet } from '../../../core/search';
 import { ServiceError } from '../errors';
 import { allow, type Person } from '../people';
@@ -85,33 +93,48 @@ async function pooledBy(found: readonly Found[], { partners }: Pairs): Promise<P
 	});
 }
 
-/**
- * How many items there are, without making them: a record that has no partner in the other indexes is an item of its own.
- * O(records with partners), besides set algebra.
- */
-export async function countItems(found: readonly Found[]): Promise<number> {
-	const pairs = await pairsAmong(found);
-	const codes = found.map(({ at }) => at.sets.code).join(' ');
-	const versions = found.map(({ at }) => at.sets.version).join(' ');
-	const few = await Promise.all(
-		found.map(async (own, part) => {
-			const paired = await own.at.sets.fact(
-				`paired with ${codes}`,
-				() => Promise.resolve(RecordSet.from(pairedRecords(part, pairs))),
-				`${versions} ${pairs.said}`
+/** The works of all records of some indexes, numbered; made once, until records or what is said of them change. */
+function numbersOf(found: readonly Found[], { partners, said }: Pairs): Promise<WorkNumbers> {
+	const sets = found.map(({ at }) => at.sets);
+	return sets[0].fact(
+		`numbers of works among ${sets.map(({ code }) => code).join(' ')}`,
+		() => {
+			const pairs = function* () {
+				for (const [part, earlier] of partners.entries())
+					for (const [other, map] of earlier.entries())
+						for (const [record, others] of map)
+							for (const one of others) yield [part, record, other, one] as const;
+			};
+			return Promise.resolve(
+				numberWorks(
+					sets.map(({ records }) => records),
+					pairs()
+				)
 			);
-			return { ...own, result: own.result.and(paired) };
-		})
+		},
+		`${sets.map(({ version }) => version).join(' ')} ${said}`
 	);
-	const alone = found.reduce((sum, { result }, part) => sum + result.size - few[part].result.size, 0);
-	return alone + (await pooledBy(few, pairs)).length;
 }
 
-/** The records of a part that are of one work with one of another part. */
-function pairedRecords(part: number, { partners }: Pairs): number[] {
-	const own = partners[part].flatMap((map) => [...map.keys()]);
-	const others = partners.slice(part + 1).flatMap((later) => [...later[part].values()].flat());
-	return [...new Set([...own, ...others])];
+/** How many items there are, without making them. O(records found). */
+export async function countItems(found: readonly Found[]): Promise<number> {
+	if (found.length === 0) return 0;
+	const pairs = await pairsAmong(found);
+	const { works, count } = await numbersOf(found, pairs);
+	const seen = new Uint8Array(count);
+	let items = 0;
+	const knotted = found.map((own, part) => {
+		const knots: number[] = [];
+		for (const record of own.result.toArray()) {
+			const work = works[part][record];
+			if (work === ALONE) items++;
+			else if (work === KNOTTED) knots.push(record);
+			else if (seen[work] === 0) items += seen[work] = 1;
+		}
+		return { ...own, result: RecordSet.fromSorted(knots) };
+	});
+	if (knotted.every(({ result }) => result.size === 0)) return items;
+	return items + (await pooledBy(knotted, pairs)).length;
 }
 
 /** The records of some items, line by line; one that is gone is left out. */

@@ -169,7 +169,7 @@
 		{titleOfText}
 		{#if data.wish.cql && !isPart}·
 			<a class="underline" href={pooledAt(place)}>what the strategies find</a>{/if}
-		{#if isPart}· {[titleOfRegion, titleOfValue].filter(Boolean).join(', ')}{#if data.wish.whole}
+		{#if isPart}· {[titleOfRegion, titleOfValue].filter(Boolean).join(', ')}{#if data.wish.whole}{' '}
 				· whether a strategy finds it or not ·
 				<a class="underline" href={pooledAt(place)}>what the strategies find</a>{:else}{' '}·
 				<a class="underline" href={at({ members: [], has: '' })}>all {number(pool.items)}</a>{/if}{/if}</span
