@@ -62,7 +62,7 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
 	{ word: 'line', means: 'One heading or word in a block. Any line of a block will do.' },
 	{
 		word: 'limit',
-		means: 'A condition that is not about the topic, such as the year.',
+		means: 'A condition that is not about the topic, such as the year; of one index, or set for all.',
 		also: 'filter, refinement'
 	},
 	{ word: 'dialect', means: 'How the search box of an index wants a strategy to be written.', also: 'syntax' },
@@ -70,6 +70,7 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
 	{ word: 'try', means: 'A change whose effect is shown before it is kept.' },
 	{ word: 'check', means: 'What is probably wrong with a strategy or a citation, with a fix for it.' },
 	{ word: 'run', means: 'A search that was carried out and kept.', also: 'saved search' },
+	{ word: 'recent', means: 'What you looked at in an inquiry, kept by itself, for you alone.', also: 'history' },
 	{ word: 'logbook', means: 'All runs and decisions in the order of time.', also: 'search history' },
 	{ word: 'record', means: 'One article, book or report in an index.', also: 'reference' },
 	{

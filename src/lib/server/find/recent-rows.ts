@@ -42,13 +42,12 @@ export async function putRecent(
 	most: number
 ): Promise<void> {
 	const { db } = connection();
-	const { key, ...fields } = row;
 	await db
 		.insert(recents)
 		.values({ personId, inquiryId, ...row })
 		.onConflictDoUpdate({
 			target: [recents.personId, recents.inquiryId, recents.key],
-			set: { ...fields, at: new Date() }
+			set: { says: row.says, count: row.count, at: new Date() }
 		});
 	const newest = db
 		.select({ key: recents.key })

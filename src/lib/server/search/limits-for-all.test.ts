@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import * as v from 'valibot';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { yearOf } from '../../../core/evidence/citation';
 import type { RecordDraft } from '../../../core/formats/record-draft';
@@ -12,6 +13,7 @@ import { LOCAL_PERSON } from '../people/access';
 import { databaseWithYarrow, store } from '../records/yarrow.test-aid';
 import { describeSearching } from '../vocabulary/subject-indexes';
 import '../wings';
+import { limitsAnswer } from './search-api';
 import { costsOfLimit, limitsOfInquiry, setLimits } from './limits-for-all';
 import { findRecords, searchIndex, strategyView } from './searching';
 
@@ -157,7 +159,7 @@ describe('limits for all', () => {
 		const before = (await readInquiry(LOCAL_PERSON, 'q')).inquiry;
 		const told = { all, own: { fern: ['dc.date'], yarrow: ['dc.language'] } };
 		expect(await setLimits(LOCAL_PERSON, 'q', told)).toEqual(told);
-		expect(await limitsOfInquiry(LOCAL_PERSON, 'q')).toEqual(told);
+		expect(v.parse(limitsAnswer, await limitsOfInquiry(LOCAL_PERSON, 'q'))).toEqual(told);
 		const { inquiry } = await readInquiry(LOCAL_PERSON, 'q');
 		expect(inquiry.strategies.fern.limits).toEqual([{ field: 'dc.date', from: 2015 }]);
 		expect(inquiry.limits['dc.language'].liftedIn).toEqual(['yarrow']);

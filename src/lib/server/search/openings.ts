@@ -130,11 +130,7 @@ export async function withinLimits(inquiryId: string, found: Found): Promise<Fou
 	};
 }
 
-async function foundWithout(
-	inquiryId: string,
-	code: string,
-	opening: Opening
-): Promise<Found> {
+async function foundWithout(inquiryId: string, code: string, opening: Opening): Promise<Found> {
 	const { cql, part, heading, tried = [], which } = opening;
 	if (opening.whole) {
 		const at = await searchable(code);
