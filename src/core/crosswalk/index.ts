@@ -71,7 +71,6 @@ export type {
 	Concept,
 	Fit,
 	Inquiry,
-	NameJoin,
 	Pick,
 	PickedHeading,
 	PickSwitches,

@@ -24,6 +24,7 @@
 	import PoolComposition from '$lib/components/pool/PoolComposition.svelte';
 	import PoolItemView from '$lib/components/pool/PoolItemView.svelte';
 	import PoolRows from '$lib/components/pool/PoolRows.svelte';
+	import ViewsOfIndexes from '$lib/components/pool/ViewsOfIndexes.svelte';
 	import PoolShares from '$lib/components/pool/PoolShares.svelte';
 	import PersonForms from '$lib/components/reading/PersonForms.svelte';
 	import KnownEverywhere from '$lib/components/reading/KnownEverywhere.svelte';
@@ -222,6 +223,10 @@
 							onclick={() => void keep(data.wish.members)}>Keep as runs</button
 						>{/if}
 				</div>
+				{#if data.wish.members.length === 0}<ViewsOfIndexes
+						parts={pool.parts}
+						of={{ ...data.wish, whole: data.wish.whole === 'yes', limited: data.wish.limits === 'yes' }}
+					/>{/if}
 			</div>
 			<div class="relative min-h-0 flex-1 overflow-y-auto">
 				<PoolRows
