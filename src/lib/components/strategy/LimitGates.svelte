@@ -70,7 +70,7 @@
 				{@const own = settings.lifted ? undefined : view.yields?.limits[i]}
 				{@const most = Math.max(1, view.yields?.withoutLimits ?? 1)}
 				<li
-					class="grid grid-cols-[minmax(0,1fr)_180px_212px_auto] items-center max-md:grid-cols-[minmax(0,1fr)_auto] max-md:[&>*:nth-child(2)]:hidden gap-x-3 border-t px-2 py-1 first:border-t-0"
+					class="grid grid-cols-[minmax(0,1fr)_180px_212px_auto] items-center max-md:flex max-md:flex-wrap max-md:[&>*:nth-child(2)]:hidden gap-x-3 border-t px-2 py-1 first:border-t-0"
 				>
 					<span
 						>{words(limit)}{#if !isOwn(limit.field) && settingForAll(limit.field)}<span

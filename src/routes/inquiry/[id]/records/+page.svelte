@@ -227,7 +227,8 @@
 		<p class="mb-3">
 			{#if data.title}There is no such record now.{:else}{index.name} has no record for this {data.run
 					? 'run'
-					: 'strategy'}. The strategy says which part of it keeps most out.{/if}
+					: 'strategy'}. The strategy says which part of it keeps most out.{/if}{#if !data.title && !data.run && hasLimits( store.inquiry, [index] )}{' '}Its
+				limits stand above; <kbd class="key-cap">I</kbd> lifts them, and lets them hold again.{/if}
 		</p>
 		<a class="action" href={strategyAt(place, data.code)}>See what each part brings</a>
 	</div>
