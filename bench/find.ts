@@ -28,7 +28,11 @@ export async function benchFind(scratch: string): Promise<void> {
 	const names = Array.from({ length: QUERIES }, (_, i) => nameOf(i));
 	const halves = Array.from({ length: 10 }, (_, i) => ['report', 'told'][i % 2]);
 	const at = await inProcess<
-		Record<'headings' | 'records' | 'names' | 'all' | 'halves', Timing> & { start: number; rss: number }
+		Record<'headings' | 'records' | 'names' | 'first' | 'all' | 'halves' | 'within' | 'labelled', Timing> & {
+			start: number;
+			setsMade: number;
+			rss: number;
+		}
 	>('find', { codes, queries: Array.from({ length: QUERIES }, (_, i) => queryOf(i)), names, halves });
 	const inNames = await timeEach(names.slice(0, FEW), async (name) => {
 		const start = `(^|[^[:alnum:]])${name.toLowerCase()}`;
@@ -54,8 +58,12 @@ export async function benchFind(scratch: string): Promise<void> {
 			['headings, by label and by records', ms(at.headings.median), ms(at.headings.p99)],
 			['people, places, sources, funders', ms(at.names.median), ms(at.names.p99)],
 			['records that say it, pooled and in each', ms(at.records.median), ms(at.records.p99)],
+			['the first of these, all asked at the same time', ms(at.first.median), ms(at.first.p99)],
 			['all of these at the same time', ms(at.all.median), ms(at.all.p99)],
 			['records of a word on every record, pooled', ms(at.halves.median), ms(at.halves.p99)],
+			['sets of availability and of what records include, made', ms(at.setsMade), ''],
+			['a common word within those two limits', ms(at.within.median), ms(at.within.p99)],
+			['the same word within a limit that the index labels', ms(at.labelled.median), ms(at.labelled.p99)],
 			['yardstick: names in plain SQL', ms(inNames.median), ms(inNames.p99)],
 			['yardstick: works that say such a word in plain SQL', ms(inRecords.median), ms(inRecords.p99)],
 			['what a server reads for it when it starts', ms(at.start), ''],

@@ -14,6 +14,27 @@ export async function timeEach<T>(inputs: readonly T[], work: (input: T) => unkn
 		await work(input);
 		times.push(performance.now() - start);
 	}
+	return timingOf(times);
+}
+
+/** Of calls that are made at the same time, over all inputs: when the first is answered, and when all are. */
+export async function timeFirstAndAll<T>(
+	inputs: readonly T[],
+	work: (input: T) => Promise<unknown>[]
+): Promise<{ first: Timing; all: Timing }> {
+	const [first, all]: [number[], number[]] = [[], []];
+	for (const input of inputs) {
+		const start = performance.now();
+		const running = work(input);
+		await Promise.race(running);
+		first.push(performance.now() - start);
+		await Promise.all(running);
+		all.push(performance.now() - start);
+	}
+	return { first: timingOf(first), all: timingOf(all) };
+}
+
+function timingOf(times: number[]): Timing {
 	times.sort((a, b) => a - b);
 	return {
 		median: times[Math.floor(times.length / 2)],

@@ -17,7 +17,7 @@ import { namesFound } from '../src/lib/server/reading/names-found';
 import { searchIndex } from '../src/lib/server/search/searching';
 import { throughIndexes } from '../src/lib/server/crosswalk/through-indexes';
 import '../src/lib/server/wings';
-import { timeEach, timeOnce } from './measure';
+import { timeEach, timeFirstAndAll, timeOnce } from './measure';
 import { benchStrategy, wordNumbered } from './search-speed';
 
 const collect = () => (globalThis as { gc?: () => void }).gc?.();
@@ -31,6 +31,21 @@ function parseAlone(file: string): Promise<number> {
 			.on('end', () => resolve(statements))
 			.on('error', reject);
 	});
+}
+
+/** A limit that no index labels: its sets made, and then what a common word finds within it. */
+async function benchLimits(code: string) {
+	const limits = [
+		{ field: 'oak.availability', values: ['free', 'print'] },
+		{ field: 'oak.hasAbstract', values: ['true'] }
+	];
+	const within = () => searchIndex(LOCAL_PERSON, code, { cql: 'report', limits, limit: 0 });
+	const labelled = () =>
+		searchIndex(LOCAL_PERSON, code, { cql: 'report', limits: [{ field: 'dc.date', from: 2010 }], limit: 0 });
+	await labelled();
+	const [setsMade] = await timeOnce(within);
+	const times = Array.from({ length: 30 });
+	return { setsMade, within: await timeEach(times, within), labelled: await timeEach(times, labelled) };
 }
 
 const STEPS: Record<string, (input: never) => Promise<unknown>> = {
@@ -118,8 +133,9 @@ const STEPS: Record<string, (input: never) => Promise<unknown>> = {
 			headings: await timeEach(queries.map(again), groups.headings),
 			names: await timeEach(names, groups.names),
 			records: await timeEach(queries.map(again), groups.records),
-			all: await timeEach(queries, all),
+			...(await timeFirstAndAll(queries, (text) => Object.values(groups).map((group) => group(text)))),
 			halves: await timeEach(halves, groups.records),
+			...(await benchLimits(codes[0])),
 			rss: process.memoryUsage.rss()
 		};
 	},

@@ -276,7 +276,7 @@ describe('two people in one inquiry', () => {
 		const own = await sql<{ id: string }>`
 			select inquiry_id as id from inquiry_people where person_id = 'librarian'`;
 		expect(own.length).toBeGreaterThan(1);
-		expect(Object.keys(files).sort()).toEqual(['account.json', ...own.map(({ id }) => `inquiries/${id}.json`)].sort());
+		expect(Object.keys(files).sort()).toEqual(['account.json', 'recent.json', ...own.map(({ id }) => `inquiries/${id}.json`)].sort());
 		const account = JSON.parse(strFromU8(files['account.json'])) as Record<string, unknown>;
 		expect(account).toMatchObject({ name: 'A librarian', email: 'librarian@oak.example', role: 'librarian' });
 		expect(account.sessions).not.toHaveLength(0);

@@ -29,6 +29,8 @@ export function byBuckets(numbers: Uint32Array, keys: ArrayLike<number>): Uint32
 	}
 	if (!(most > least)) return numbers;
 	const scale = (BUCKETS - 1) / (most - least);
+	// Keys that hardly differ are too near each other for buckets.
+	if (!Number.isFinite(scale)) return numbers.slice().sort((a, b) => keys[b] - keys[a]);
 	const bucketOf = (n: number) => Math.min(BUCKETS - 1, Math.floor((most - keys[n]) * scale));
 	const ends = new Uint32Array(BUCKETS + 1);
 	for (const n of numbers) ends[bucketOf(n) + 1]++;

@@ -40,7 +40,7 @@
 		</span>
 	{:else}<span>none</span>{/each}
 	<Popover.Root bind:open>
-		<Popover.Trigger class="quiet-action border !py-0" onclick={() => (chosen = '')}
+		<Popover.Trigger data-changes class="quiet-action border !py-0" onclick={() => (chosen = '')}
 			>Set one for all</Popover.Trigger
 		>
 		<Popover.Portal>

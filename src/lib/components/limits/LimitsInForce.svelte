@@ -1,11 +1,13 @@
 <script lang="ts">
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import Hint from '../parts/Hint.svelte';
+	import { useReadingOnly } from '../parts/reading-only';
 	import type { InquiryStore } from '../inquiry/inquiry-store.svelte';
 	import { brief, limitsShown, turnEverywhere } from './limits-shown';
 	import { inOrder } from '$core/crosswalk';
 
 	/** The limits that a count keeps to, in words beside it; each is lifted, or holds again, where it stands. */
+	const readsOnly = useReadingOnly();
 	interface Props {
 		store: InquiryStore;
 		/** The index whose count it is; all of the inquiry where none is named. */
@@ -47,23 +49,29 @@
 </script>
 
 {#snippet chip(words: string, isLifted: boolean, hint: string, run: () => void, note = '')}
-	<Hint says={hint}>
-		{#snippet children(hinted)}
-			<button
-				{...hinted}
-				data-changes
-				class="min-h-6 rounded border border-dashed px-1.5 hover:bg-shade {isLifted
-					? 'text-quiet line-through'
-					: 'border-lichen-deep'}"
-				aria-pressed={!isLifted}
-				onclick={run}>{words}{note}</button
-			>
-		{/snippet}
-	</Hint>
+	{#if readsOnly()}<span class="px-1.5" class:line-through={isLifted}>{words}{note}</span>{:else}
+		<Hint says={hint}>
+			{#snippet children(hinted)}
+				<button
+					{...hinted}
+					data-changes
+					class="min-h-6 rounded border border-dashed px-1.5 hover:bg-shade {isLifted
+						? 'text-quiet line-through'
+						: 'border-lichen-deep'}"
+					aria-pressed={!isLifted}
+					onclick={run}>{words}{note}</button
+				>
+			{/snippet}
+		</Hint>{/if}
 {/snippet}
 
 {#if own.length + all.length + apart.length > 0}
-	<span class="ml-1 inline-flex flex-wrap items-center gap-1 text-xs" role="group" aria-label="Limits in force" data-limits>
+	<span
+		class="ml-1 inline-flex flex-wrap items-center gap-1 text-xs"
+		role="group"
+		aria-label="Limits in force"
+		data-limits
+	>
 		{#each own as { field, words, state, isForAll, turn } (`${field} ${isForAll}`)}
 			{#if turn}
 				{@render chip(

@@ -4,6 +4,7 @@
 	import { recordsAt } from '../inquiry/addresses';
 	import { placeOf } from '../inquiry/in-hand';
 	import { useInquiry } from '../inquiry/inquiry-store.svelte';
+	import LimitsInForce from '../limits/LimitsInForce.svelte';
 	import IndexMark from '../marks/IndexMark.svelte';
 	import { number } from '../parts/numbers';
 	import MissedPearlRow from './MissedPearlRow.svelte';
@@ -34,6 +35,7 @@
 		<span class="mt-1.5 block h-1 bg-shade" aria-hidden="true"
 			><span class="block h-1 bg-lichen" style="width: {100 * (own.recall ?? 0)}%"></span></span
 		>
+		{#if own.pearls > 0}<p class="-ml-1 mt-1 empty:hidden"><LimitsInForce {store} {index} /></p>{/if}
 	</header>
 	{#if own.missed.length > 0}
 		<ul aria-label="Missed in {index.name}">

@@ -22,10 +22,12 @@
 
 {#if found.length > 0}
 	{#each VIEWS as [view, says] (view)}
-		<p class="flex flex-wrap gap-x-1 text-xs text-quiet">
+		<p class="flex flex-wrap items-center gap-x-1 text-xs text-quiet">
 			{says}
 			{#each found as { code, run } (`${code} ${run}`)}
-				<a class="underline" href={at(code, run, view)}>{store.indexName(code)}</a>
+				<a class="inline-flex min-h-6 items-center px-0.5 underline" href={at(code, run, view)}
+					>{store.indexName(code)}</a
+				>
 			{/each}
 		</p>
 	{/each}

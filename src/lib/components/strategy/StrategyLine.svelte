@@ -105,8 +105,8 @@
 			<span class="min-w-0" class:line-through={line.off}>
 				{#if isOr}<span class="mr-1 text-xs text-quiet">or</span>{/if}{#if line.kind === 'heading'}
 					{#each line.test.headings as heading, i (heading.uri)}
-						{#if i > 0}{' '}<span class="text-xs text-quiet">together with</span>{' '}{/if}<span class="text-[15px]"
-							><HeadingText label={heading.label} /></span
+						{#if i > 0}{' '}<span class="text-xs text-quiet">together with</span>{' '}{/if}<span
+							class="text-[15px]"><HeadingText label={heading.label} /></span
 						>
 					{/each}
 					<span class="text-xs text-quiet">{switches.join(' · ')}</span><LineFlags pick={line.id} {index} />
