@@ -7,13 +7,13 @@
 	import { inOrder } from '$core/crosswalk';
 
 	/** The limits that a count keeps to, in words beside it; each is lifted, or holds again, where it stands. */
-	const readsOnly = useReadingOnly();
 	interface Props {
 		store: InquiryStore;
 		/** The index whose count it is; all of the inquiry where none is named. */
 		index?: IndexSummary;
 	}
 	let { store, index }: Props = $props();
+	const readsOnly = useReadingOnly();
 	const own = $derived(index ? limitsShown(store.inquiry, index) : []);
 	const all = $derived(
 		index
