@@ -315,6 +315,15 @@ describe('dialects', () => {
 		]);
 	});
 
+	it('name limits that no search box knows, unless one says what it calls them', () => {
+		const limits = [{ field: 'oak.availability', values: ['free'] }];
+		const said = (dialect: Dialect) => printInDialect({ ...strategy, limits }, dialect, [], 'line');
+		expect(said(mine).missing).toContain('the limit “Availability”');
+		expect(said(mine).text).not.toContain('free');
+		const named = { ...mine, limitNames: { 'oak.availability': 'ways' } };
+		expect(said(named).text).toContain('ways=free');
+	});
+
 	it('fill places once, so that no heading is taken for a pattern', () => {
 		const odd: Strategy = {
 			...strategy,

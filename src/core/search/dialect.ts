@@ -1,5 +1,10 @@
 /** Dialects: patterns that print a strategy in the words an index's own search box takes. */
-import { COMMON_LIMITS, type LimitDefinition, type LimitSetting } from '../crosswalk/limits';
+import {
+	COMMON_LIMITS,
+	WORKED_OUT_LIMITS,
+	type LimitDefinition,
+	type LimitSetting
+} from '../crosswalk/limits';
 import { labelOfTest, type HeadingTest, type Line, type Strategy } from './strategy';
 import type { WordField } from '../crosswalk/inquiry';
 import { WORD_FIELD_WORDS } from '../crosswalk/describe';
@@ -204,6 +209,9 @@ class Printer {
 	limit({ field, values, from, to }: LimitSetting, limits: readonly LimitDefinition[]): string | undefined {
 		const { dialect } = this;
 		const label = limits.find((limit) => limit.field === field)?.label ?? field;
+		// What is worked out here no search box knows, unless somebody says what it is called there.
+		if (WORKED_OUT_LIMITS.some((limit) => limit.field === field) && !Object.hasOwn(dialect.limitNames, field))
+			return this.lacks(`the limit “${label}”`);
 		const name = dialect.limitNames[field] ?? label;
 		if (values) {
 			if (dialect.limitValue === '') return this.lacks(`the limit “${label}”`);

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { Snippet } from 'svelte';
 	import type { Concept, PickedHeading } from '$core/crosswalk';
 	import { ask, inWords } from '$lib/client/ask';
 	import type { HeadingRecords, HeadingSheet } from '$lib/server/browse';
@@ -78,7 +79,7 @@
 	});
 </script>
 
-{#snippet row(title: string, cell: import('svelte').Snippet<[Column]>)}
+{#snippet row(title: string, cell: Snippet<[Column]>)}
 	<tr class="border-t align-top">
 		<th class="py-1.5 pr-3 text-left text-xs font-normal text-quiet" scope="row">{title}</th>
 		{#each columns as column (column.index.code + column.sheet.id)}

@@ -8,7 +8,7 @@
 	import { conceptWithWord } from '../question/new-concept';
 	import { useKeys } from '../parts/keys.svelte';
 	import { recordsAt } from '../inquiry/addresses';
-	import { placeOf } from '../inquiry/in-hand';
+	import { currentConcept, placeOf } from '../inquiry/in-hand';
 	import CompareHeadings from '../browse/CompareHeadings.svelte';
 	import Count from '../parts/Count.svelte';
 	import { pickTarget } from '../inquiry/pick-target';
@@ -29,7 +29,7 @@
 
 	let before = { concept: '', lookedUp: '' };
 	$effect(() => {
-		const now = { concept: concept?.id ?? '', lookedUp: lookedUp || before.lookedUp };
+		const now = { concept: currentConcept(store)?.id ?? '', lookedUp: lookedUp || before.lookedUp };
 		const isAnother = now.concept !== before.concept || now.lookedUp !== before.lookedUp;
 		if (before.concept && isAnother) store.marked = [];
 		before = now;

@@ -132,6 +132,16 @@ describe('what was looked at', () => {
 		}
 	});
 
+	it('tells nothing of an index that the inquiry does not use, though it is there', async () => {
+		await createInquiry(ada, { id: 'one', title: 'One', question: '', indexes: ['yarrow'] });
+		const inFern = { kind: 'result' as const, indexCode: 'fern', search: 'cql=noise' };
+		expect((await recentCounts(ada, 'q', [inFern]))[0]).toBeGreaterThan(0);
+		expect(await recentCounts(ada, 'one', [inFern])).toEqual([null]);
+		await expect(putTogether(ada, 'one', 'and', [word('noise'), inFern])).rejects.toMatchObject({
+			code: 'index-not-used'
+		});
+	});
+
 	it('is put together as the algebra of its records has it', async () => {
 		await fc.assert(
 			fc.asyncProperty(

@@ -3,7 +3,7 @@ import { createHash } from 'node:crypto';
 import * as v from 'valibot';
 import { cqlOfWords, isSearchable, LONGEST_CQL, quote } from '../../../core/search';
 import { ServiceError } from '../errors';
-import { allowIn, chosenIndexes, registerOwnData } from '../inquiry';
+import { allowIn, chosenIndexes, indexNotUsed, registerOwnData } from '../inquiry';
 import type { Person } from '../people';
 import { askedOf, countPooled, countResult, pooledQuery, resultAsText } from '../reading';
 import { searchable } from '../search';
@@ -61,12 +61,14 @@ export async function recentCounts(
 	inquiryId: string,
 	entries: readonly Named[]
 ): Promise<(number | null)[]> {
-	await allowIn(person, 'read', inquiryId);
+	const chosen = await chosenIndexes(person, inquiryId);
 	const counts: (number | null)[] = [];
 	// One after the other, as each may take a while and nobody waits for them.
 	for (const entry of entries) {
 		try {
-			counts.push(await countNow(person, inquiryId, entry));
+			// Who reads by a link is shown no index that the inquiry does not use.
+			const isShown = entry.indexCode === '' || chosen.includes(entry.indexCode);
+			counts.push(isShown ? await countNow(person, inquiryId, entry) : null);
 		} catch (error) {
 			if (!(error instanceof ServiceError || error instanceof v.ValiError)) throw error;
 			counts.push(null);
@@ -118,7 +120,9 @@ export async function putTogether(
 	how: 'and' | 'or' | 'not',
 	entries: readonly [Named, Named]
 ): Promise<Together> {
-	await allowIn(person, 'read', inquiryId);
+	const chosen = await chosenIndexes(person, inquiryId);
+	for (const { indexCode } of entries)
+		if (indexCode !== '' && !chosen.includes(indexCode)) throw indexNotUsed();
 	const texts: string[] = [];
 	for (const entry of entries) {
 		const text = await textOf(person, inquiryId, entry);

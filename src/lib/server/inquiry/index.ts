@@ -4,7 +4,7 @@ export type { ReviewCopy, ReviewLine } from './independent-review';
 export { citation, faultOfCommand, strategySettings, switches, trialBody } from './command-schema';
 export { twice, unknownIndex } from './document-fault';
 export { registerDocumentPart } from './document-parts';
-export { chosenIndexes, listInquiries } from './inquiries';
+export { chosenIndexes, listInquiries, indexNotUsed } from './inquiries';
 export { changeInquiry, historyOf, readInquiry } from './inquiry-changes';
 export type { HistoryEntry } from './inquiry-changes';
 export { changeAuthors, namesOf } from './change-authors';

@@ -31,6 +31,10 @@ export async function chosenIndexes(person: Person | undefined, id: string): Pro
 	return row.indexes;
 }
 
+/** What is said of an index that an inquiry does not use, whether there is one or not. */
+export const indexNotUsed = () =>
+	new ServiceError(404, 'index-not-used', 'This inquiry does not use that subject index.');
+
 export async function createInquiry(
 	person: Person | undefined,
 	{ id, title, question, indexes }: { id: string; title: string; question: string; indexes?: string[] }

@@ -76,4 +76,11 @@ it('headings of any indexes share the works that their records are of, counted b
 		{ index: 'fern', heading: 'https://y.example/nothing' }
 	];
 	await expect(overlapOfHeadings(LOCAL_PERSON, 'q', gone)).rejects.toMatchObject({ status: 404 });
+	// An index that the inquiry does not use is not told of, though it is there.
+	await createInquiry(LOCAL_PERSON, { id: 'one', title: 'One', question: '', indexes: ['yarrow'] });
+	const other = CODES.map((index) => ({ index, heading: 'https://y.example/noise' }));
+	expect((await overlapOfHeadings(LOCAL_PERSON, 'q', other)).total).toBeGreaterThan(0);
+	await expect(overlapOfHeadings(LOCAL_PERSON, 'one', other)).rejects.toMatchObject({
+		code: 'index-not-used'
+	});
 });

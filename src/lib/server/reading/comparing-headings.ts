@@ -1,7 +1,7 @@
 /** Headings of any indexes beside each other: which works they share. */
 import { regionsOfMasks } from '../../../core/reading';
 import { RecordSet } from '../../../core/search';
-import { allowIn } from '../inquiry';
+import { chosenIndexes, indexNotUsed } from '../inquiry';
 import type { Person } from '../people';
 import { foundBy } from '../search';
 import { type OverlapOfSets, told } from './overlaps';
@@ -16,14 +16,15 @@ export interface HeadingOfIndex {
 /**
  * How the records of some headings overlap, counted in works, so that headings of different indexes can share some.
  * O(records of the headings).
- * @param headings five at most
+ * @param headings five at most, of indexes that the inquiry uses: who reads it by a link is shown no others
  */
 export async function overlapOfHeadings(
 	person: Person | undefined,
 	inquiryId: string,
 	headings: readonly HeadingOfIndex[]
 ): Promise<OverlapOfSets> {
-	await allowIn(person, 'read', inquiryId);
+	const chosen = await chosenIndexes(person, inquiryId);
+	for (const { index } of headings) if (!chosen.includes(index)) throw indexNotUsed();
 	const found = await Promise.all(
 		headings.map(({ index, heading }) => foundBy(person, inquiryId, index, { heading: { id: heading } }))
 	);

@@ -31,7 +31,7 @@ import {
 } from '../../../core/search';
 import { allow, type Person } from '../people';
 import { ServiceError } from '../errors';
-import { allowIn, loadInquiry, coalescedView, WITHOUT_WORKS } from '../inquiry';
+import { allowIn, indexNotUsed, loadInquiry, coalescedView, WITHOUT_WORKS } from '../inquiry';
 import { isWorkedOut, resolverOf } from '../records';
 import type { Sort } from './ranking';
 import { fieldsOf, limitsFor } from './limits-in-force';
@@ -202,8 +202,7 @@ export async function prepare(inquiryId: string, code: string, trial: readonly C
 
 async function prepareIn(found: Inquiry, code: string, trial: readonly Command[]): Promise<Prepared> {
 	const at = await searchable(code);
-	if (!found.about.indexes.includes(code))
-		throw new ServiceError(404, 'index-not-used', 'This inquiry does not use that subject index.');
+	if (!found.about.indexes.includes(code)) throw indexNotUsed();
 	const inquiry = trial.reduce(carriedOut, found);
 	return { ...at, inquiry, ...strategyFor(inquiry, code, at) };
 }
