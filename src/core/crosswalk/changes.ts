@@ -2,6 +2,7 @@
 import { canonical } from '../canonical';
 import type { Change, Inquiry, Row, Table } from './inquiry';
 import { indexRows, rowChanged } from './row-index';
+import { NO_SETTINGS } from './strategy-settings';
 
 /** The state after the changes. O(changes) besides a shallow copy of the tables touched. */
 export const apply = (inquiry: Inquiry, changes: readonly Change[]): Inquiry =>
@@ -73,14 +74,29 @@ export function sameRow(a: Row | null, b: Row | null): boolean {
 /**
  * The fields in which a change would silently overwrite what somebody else did: those it changes whose value is no
  * longer the one that its maker saw. Where the row itself came or went in between, that is the field named `row`.
- * @param seen the row as the maker of the change saw it
+ * @param seenRow the row as the maker of the change saw it
  */
-export function contested(seen: Row | null, { before: now, after }: Change): string[] {
+export function contested(seenRow: Row | null, { table, id, before: now, after }: Change): string[] {
+	// A strategy that has no row yet is seen as what the crosswalk says, and settled from there.
+	const seen = seenRow ?? (table === 'strategies' ? { id, ...NO_SETTINGS } : null);
 	if (sameRow(seen, now) || sameRow(now, after)) return [];
 	if (!seen || !now || !after) return ['row'];
 	const value = (row: Row, field: string) =>
 		canonical({ field: (row as unknown as Record<string, unknown>)[field] }, saysNothing);
 	return Object.keys({ ...now, ...after }).filter(
-		(field) => value(now, field) !== value(after, field) && value(seen, field) !== value(now, field)
+		(field) =>
+			value(now, field) !== value(after, field) &&
+			value(seen, field) !== value(now, field) &&
+			(field !== 'limits' || isLimitContested(seen, now, after))
+	);
+}
+
+/** Limits of an index are set one by one: those on different fields go together. O(limits²). */
+function isLimitContested(seen: Row, now: Row, after: Row): boolean {
+	const limits = (row: Row) => ('limits' in row ? row.limits : []);
+	const on = (row: Row, field: string) =>
+		canonical(limits(row).find((limit) => limit.field === field) ?? null, saysNothing);
+	return [...limits(now), ...limits(after)].some(
+		({ field }) => on(now, field) !== on(after, field) && on(seen, field) !== on(now, field)
 	);
 }

@@ -1,8 +1,8 @@
 /** When two people change the same thing at once: what each side said, in words, so that one can be chosen. */
 import { contested } from './changes';
-import { fieldLabel, FIT_WORDS, pickName, ROLE_WORDS } from './describe';
+import { fieldLabel, FIT_WORDS, limitInWords, pickName, ROLE_WORDS } from './describe';
 import type { Change, Fit, Pick, Role, Row } from './inquiry';
-import { describeLimit, type LimitSetting } from './limits';
+import type { LimitSetting, OwnLimit } from './limits';
 import { DECIDED, type Decision } from './list-entry';
 
 /** One thing that two sides changed differently. */
@@ -48,6 +48,7 @@ const PARTS: Record<string, string> = {
 	records: 'records',
 	to: 'whose name it is',
 	setting: 'what it leaves',
+	limits: 'limits',
 	liftedIn: 'indexes it is lifted in',
 	row: 'as a whole'
 };
@@ -72,8 +73,13 @@ function inWords(field: string, value: unknown): string {
 	if (field === 'fit') return FIT_WORDS[value as Fit];
 	if (field === 'role') return ROLE_WORDS[value as Role];
 	if (field === 'decision') return DECIDED[value as Decision];
-	if (field === 'setting' && value)
-		return describeLimit(value as LimitSetting, fieldLabel((value as LimitSetting).field));
+	if (field === 'setting' && value) return limitInWords(value as LimitSetting);
+	if (field === 'limits')
+		return (
+			(value as OwnLimit[])
+				.map((limit) => `${limitInWords(limit)}${limit.isLifted ? ' (lifted)' : ''}`)
+				.join('; ') || 'none'
+		);
 	if (field === 'mends') return Object.keys(value as object).join(', ') || 'none';
 	if (typeof value === 'boolean') return value ? 'yes' : 'no';
 	if (Array.isArray(value))

@@ -117,6 +117,8 @@ export const one: fc.Arbitrary<Command> = fc.oneof(
 		tags: fc.array(text, { maxLength: 3 })
 	}),
 	fc.record({ kind: fc.constant('limit.set' as const), limit }),
+	fc.record({ kind: fc.constant('limit.set' as const), limit, indexCode }),
+	fc.record({ kind: fc.constant('limit.remove' as const), field: limitField, indexCode }),
 	fc.record({ kind: fc.constant('limit.lift' as const), field: limitField, indexCode, lifted: fc.boolean() }),
 	fc.record({ kind: fc.constant('limit.remove' as const), field: limitField }),
 	fc.record({

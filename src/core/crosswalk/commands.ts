@@ -10,7 +10,7 @@ import { byPosition, cellId, inOrder, picksOf, wordsOfConcept } from './cells';
 import { LONGEST_CQL, NO_SETTINGS } from './strategy-settings';
 import { applyTo, rowOf, sameRow } from './changes';
 import { placeOfComment } from './comments';
-import { limitRows } from './limit-commands';
+import { limitChanges } from './limit-commands';
 import { listRows } from './list-commands';
 import {
 	keyOfCell,
@@ -332,9 +332,11 @@ export function execute(inquiry: Inquiry, command: Command): Change[] {
 		}
 		case 'limit.set':
 		case 'limit.lift':
-		case 'limit.remove':
-			for (const [field, row] of limitRows(inquiry, command)) draft.put('limits', field, row);
+		case 'limit.remove': {
+			const { table, id, row } = limitChanges(inquiry, command);
+			draft.put(table, id, row);
 			break;
+		}
 		case 'name.set': {
 			const { id, to, says, toSays = '' } = command;
 			if (to === id) throw new CommandError('invalid', 'A form of a name cannot be joined to itself.');

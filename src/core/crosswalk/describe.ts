@@ -152,9 +152,13 @@ export function describe(inquiry: Inquiry, command: Command, indexName: (code: s
 			return `${said} in the strategy for ${indexName(command.indexCode)}`;
 		}
 		case 'limit.set':
-			return `Set for all indexes the limit ${limitInWords(command.limit)}`;
+			return command.indexCode === undefined
+				? `Set for all indexes the limit ${limitInWords(command.limit)}`
+				: `${ownLimitSet(inquiry, command.indexCode, command.limit)} in the strategy for ${indexName(command.indexCode)}`;
 		case 'limit.remove':
-			return `Removed the limit ${fieldLabel(command.field)} that was set for all indexes`;
+			return command.indexCode === undefined
+				? `Removed the limit ${fieldLabel(command.field)} that was set for all indexes`
+				: `Removed the limit ${fieldLabel(command.field)} in the strategy for ${indexName(command.indexCode)}`;
 		case 'limit.lift':
 			return command.lifted
 				? `Lifted the limit ${fieldLabel(command.field)} in ${indexName(command.indexCode)}`
@@ -238,7 +242,14 @@ function limitParts(before: readonly LimitSetting[], after: readonly LimitSettin
 	];
 }
 
-const limitInWords = (limit: LimitSetting) => describeLimit(limit, fieldLabel(limit.field));
+export const limitInWords = (limit: LimitSetting) => describeLimit(limit, fieldLabel(limit.field));
+
+function ownLimitSet({ strategies }: Inquiry, indexCode: string, limit: LimitSetting): string {
+	const before = Object.hasOwn(strategies, indexCode) ? strategies[indexCode].limits : [];
+	const known = before.filter(({ field }) => field === limit.field);
+	const [said = `left the limit ${fieldLabel(limit.field)} as it was`] = limitParts(known, [limit]);
+	return said[0].toUpperCase() + said.slice(1);
+}
 
 /** What people call a limit: its label where every index has it, else its field in words. */
 export function fieldLabel(field: string): string {

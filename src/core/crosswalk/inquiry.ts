@@ -1,5 +1,5 @@
 /** An inquiry as plain data, and the commands that change it. */
-import type { LimitForAll, LimitSetting } from './limits';
+import type { LimitForAll, LimitSetting, OwnLimit } from './limits';
 import type { ListCommand, ListEntry } from './list-entry';
 
 /**
@@ -151,7 +151,7 @@ export interface StrategySettings {
 	fields: Record<string, WordField>;
 	/** By concept: what its block searches, if not headings and words. */
 	searches: Record<string, Searches>;
-	limits: LimitSetting[];
+	limits: OwnLimit[];
 	/** All limits are lifted; they stay as they are set, to be restored. */
 	lifted: boolean;
 	/** Findings of the check that were looked at and left as they are, each with the reason. */
@@ -337,11 +337,11 @@ export type Command =
 	| { kind: 'comment.remove'; id: string }
 	| ListCommand
 	| ({ kind: 'strategy.set'; indexCode: string } & Partial<Omit<StrategySettings, 'id'>>)
-	/** Sets a limit for all indexes, in the place of one on the same field. */
-	| { kind: 'limit.set'; limit: LimitSetting }
-	/** In one index a limit for all does not hold, or holds again. */
+	/** Sets a limit, for all indexes or for the one that is named, in the place of one on the same field. */
+	| { kind: 'limit.set'; limit: LimitSetting; indexCode?: string }
+	/** In one index a limit does not hold, or holds again: its own one if it has one, else the one for all. */
 	| { kind: 'limit.lift'; field: string; indexCode: string; lifted: boolean }
-	| { kind: 'limit.remove'; field: string }
+	| { kind: 'limit.remove'; field: string; indexCode?: string }
 	/** Joins a form of a name to another one, or sets it apart where that is empty; by the rule again with null. */
 	| { kind: 'name.set'; id: string; to: string | null; says: string; toSays?: string }
 	/** Several as one change, taken back in one step. The title says what they come to. */

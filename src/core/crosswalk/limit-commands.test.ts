@@ -29,6 +29,17 @@ describe('a limit for all indexes', () => {
 		expect(limitsOfIndex(apart, 'a')).toEqual([own]);
 		expect(limitsForAll(apart, 'a').map(({ standing }) => standing)).toEqual(['lifted', 'own']);
 		expect(limitsOfIndex(apart, 'b')).toEqual([since2001, english]);
+		const lifted = carryOut(apart, [
+			{ kind: 'limit.lift', field: 'dc.language', indexCode: 'a', lifted: true }
+		]);
+		expect(limitsOfIndex(lifted, 'a')).toEqual([]);
+		expect(limitsForAll(lifted, 'a').map(({ standing }) => standing)).toEqual(['lifted', 'own']);
+		expect(
+			carryOut(lifted, [{ kind: 'limit.lift', field: 'dc.language', indexCode: 'a', lifted: false }])
+		).toEqual(apart);
+		expect(
+			limitsOfIndex(carryOut(apart, [{ kind: 'limit.remove', field: 'dc.language', indexCode: 'a' }]), 'a')
+		).toEqual([english]);
 		const again = carryOut(apart, [
 			{ kind: 'limit.lift', field: 'dc.date', indexCode: 'a', lifted: false },
 			{ kind: 'limit.remove', field: 'dc.language' }
@@ -98,6 +109,25 @@ describe('a limit for all indexes', () => {
 			expect(now.limits['dc.date'].setting).toEqual(mine.limit);
 			if (theirs.kind === 'limit.lift') expect(now.limits['dc.date'].liftedIn).toEqual(['b']);
 		}
+		const own: Command = { kind: 'limit.set', indexCode: 'a', limit: { field: 'dc.type', values: ['book'] } };
+		const besides = execute(limited, own);
+		const both = reconcile(apply(limited, besides), { ...mine, indexCode: 'a' }, [{ rows: besides }]);
+		if (!('made' in both)) throw new Error('They do not go together.');
+		expect(limitsOfIndex(apply(both.inquiry, both.made), 'a')).toEqual([english, own.limit, mine.limit]);
+		const lifting: Command = { kind: 'limit.lift', indexCode: 'a', field: 'dc.type', lifted: true };
+		const one = apply(limited, besides);
+		const removal = execute(one, { kind: 'limit.remove', indexCode: 'a', field: 'dc.type' });
+		expect(() => reconcile(apply(one, removal), lifting, [{ rows: removal }])).toThrow('no longer set');
+		const changed = execute(one, { ...own, limit: { field: 'dc.type', values: ['thesis'] } });
+		expect(reconcile(apply(one, changed), lifting, [{ rows: changed }])).toMatchObject({
+			met: [
+				{
+					part: 'limits',
+					yours: 'Kind of record: thesis (lifted)',
+					theirs: 'Kind of record: thesis'
+				}
+			]
+		});
 		expect(after({ kind: 'limit.set', limit: { field: 'dc.date', lastYears: 3 } })).toMatchObject({
 			met: [{ what: 'the limit Year', yours: 'Year: 2010 or later', theirs: 'Year: the last 3 years' }]
 		});

@@ -11,6 +11,12 @@ export interface LimitSetting {
 	lastYears?: number;
 }
 
+/** A limit of one index alone. */
+export interface OwnLimit extends LimitSetting {
+	/** It stays as it is set, and does not hold for now. */
+	isLifted?: boolean;
+}
+
 /** A limit that an index offers. */
 export interface LimitDefinition {
 	/** Name in CQL, such as `oak.ageBand`. */

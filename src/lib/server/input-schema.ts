@@ -30,3 +30,5 @@ export const limitSetting = v.strictObject({
 	to: v.optional(wholeNumber),
 	lastYears: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(500)))
 });
+/** A limit of one index alone, which may be lifted for now. */
+export const ownLimit = v.strictObject({ ...limitSetting.entries, isLifted: v.optional(v.boolean()) });

@@ -81,19 +81,23 @@
 						? 'Lifted here. Press to let it hold again.'
 						: isForAll
 							? 'A limit for all indexes. Press to lift it here.'
-							: 'A limit of this index. Press to remove it.',
+							: 'A limit of this index. Press to lift it.',
 					() => store.send(turn)
 				)}
 			{:else}<span class="text-quiet">{words}: not known here</span>{/if}
 		{/each}
 		{#each all as { field, words, isLifted, except, turn } (field)}
-			{@render chip(
-				words,
-				isLifted,
-				isLifted ? 'Lifted in every index. Press to let it hold again.' : 'Press to lift it in every index.',
-				() => store.send(turn),
-				except.length > 0 ? `, not in ${except.join(', ')}` : ''
-			)}
+			{#if turn}
+				{@render chip(
+					words,
+					isLifted,
+					isLifted
+						? 'Lifted in every index. Press to let it hold again.'
+						: 'Press to lift it in every index.',
+					() => store.send(turn),
+					except.length > 0 ? `, not in ${except.join(', ')}` : ''
+				)}
+			{:else}<span class="text-quiet">{words}: each index has its own</span>{/if}
 		{/each}
 		{#each apart as words (words)}<span class="text-quiet">{words}</span>{/each}
 	</span>

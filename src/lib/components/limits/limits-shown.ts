@@ -66,17 +66,14 @@ export function limitsShown(inquiry: Inquiry, index: OfIndex): LimitShown[] {
 				})
 			];
 		}),
-		...limits.map((limit) =>
+		...limits.map(({ isLifted = false, ...limit }) =>
 			shown(limit, {
-				state: lifted ? 'lifted' : 'holds',
+				state: isLifted || lifted ? 'lifted' : 'holds',
 				isForAll: false,
-				turn: lifted
-					? restoreAll(code)
-					: {
-							kind: 'strategy.set',
-							indexCode: code,
-							limits: limits.filter(({ field }) => field !== limit.field)
-						}
+				turn:
+					lifted && !isLifted
+						? restoreAll(code)
+						: { kind: 'limit.lift', field: limit.field, indexCode: code, lifted: !isLifted }
 			})
 		)
 	];
@@ -100,12 +97,12 @@ export function turnAll(inquiry: Inquiry, indexes: readonly OfIndex[]): Command 
 		: { kind: 'many', title: `${lifted ? 'Lifted' : 'Restored'} all limits in all indexes`, commands };
 }
 
-/** Lifts a limit for all in every index, or lets it hold again in every one. */
+/** Lifts a limit for all in every index that has none of its own on the field, or lets it hold again; nothing where all have one. */
 export function turnEverywhere(
 	inquiry: Inquiry,
 	{ id: field, liftedIn }: LimitForAll,
 	words: string
-): Command {
+): Command | undefined {
 	const { indexes } = inquiry.about;
 	// As long as every limit is lifted everywhere, none can hold alone.
 	if (indexes.length > 0 && indexes.every((code) => settingsOf(inquiry, code).lifted))
@@ -113,8 +110,12 @@ export function turnEverywhere(
 			inquiry,
 			indexes.map((code) => ({ code, limits: [] }))
 		);
-	const lifted = indexes.some((code) => !liftedIn.includes(code));
-	const commands = indexes
+	const following = indexes.filter(
+		(code) => !settingsOf(inquiry, code).limits.some((limit) => limit.field === field)
+	);
+	if (following.length === 0) return undefined;
+	const lifted = following.some((code) => !liftedIn.includes(code));
+	const commands = following
 		.filter((code) => liftedIn.includes(code) !== lifted)
 		.map((indexCode): Command => ({ kind: 'limit.lift', field, indexCode, lifted }));
 	return commands.length === 1

@@ -1,7 +1,6 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { settingsOf } from '$core/search';
 	import { ask } from '$lib/client/ask';
 	import type { IndexSummary } from '$lib/server/vocabulary';
 	import { filteredAt, type Filter } from '../inquiry/addresses';
@@ -55,13 +54,8 @@
 	);
 	function makeLimit() {
 		if (!definition) return;
-		const { id: _, ...settings } = settingsOf(store.inquiry, index.code);
-		const others = settings.limits.filter((limit) => limit.field !== definition.field);
-		store.send({
-			kind: 'strategy.set',
-			indexCode: index.code,
-			limits: [...others, { field: definition.field, values: [...values] }]
-		});
+		const limit = { field: definition.field, values: [...values] };
+		store.send({ kind: 'limit.set', limit, indexCode: index.code });
 		messages.say(`${definition.label} is a limit of the strategy for ${index.name} now.`);
 		onLeave();
 	}

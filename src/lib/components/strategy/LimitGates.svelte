@@ -21,14 +21,26 @@
 	const settingForAll = (field: string) => forAll.find(({ limit }) => limit.id === field)?.limit.setting;
 	const asSet = (limit: LimitSetting) =>
 		settings.limits.find(({ field }) => field === limit.field) ?? settingForAll(limit.field) ?? limit;
-	/** Those for all that do not hold here, and why. */
-	const notHere = $derived(
-		forAll.flatMap(({ limit, standing }) => {
-			if (view.notCarried.includes(limit.id))
-				return [{ limit, why: `${session.store.indexName(session.code)} does not label this`, again: false }];
-			return standing === 'lifted' ? [{ limit, why: 'lifted here', again: true }] : [];
+	/** Those that do not hold here, and why. */
+	const notHere = $derived([
+		...settings.limits.flatMap(({ isLifted, ...limit }) =>
+			isLifted ? [{ limit, why: 'lifted', again: true, isOwn: true }] : []
+		),
+		...forAll.flatMap(({ limit: { id, setting }, standing }) => {
+			if (view.notCarried.includes(id))
+				return [
+					{
+						limit: setting,
+						why: `set for all indexes; ${session.store.indexName(session.code)} does not label this`,
+						again: false,
+						isOwn: false
+					}
+				];
+			return standing === 'lifted'
+				? [{ limit: setting, why: 'set for all indexes; lifted here', again: true, isOwn: false }]
+				: [];
 		})
-	);
+	]);
 	const lift = (field: string, lifted: boolean) =>
 		session.change({ kind: 'limit.lift', field, indexCode: session.code, lifted });
 	const words = (limit: LimitSetting) => {
@@ -112,16 +124,18 @@
 							/>{:else}lifted{/if}
 					</span>
 					{#if view.limitsInText.includes(limit.field)}<span class="text-xs text-quiet">in the text</span>
-					{:else if isOwn(limit.field)}<button
-							data-changes
-							class="quiet-action !py-0.5 text-xs"
-							aria-label="Remove the limit {words(limit)}"
-							onclick={() => session.removeLimit(limit.field)}>Remove</button
-						>{:else}<button
-							data-changes
-							class="quiet-action !py-0.5 text-xs"
-							aria-label="Lift the limit {words(limit)} here"
-							onclick={() => lift(limit.field, true)}>Lift here</button
+					{:else}<span class="whitespace-nowrap"
+							><button
+								data-changes
+								class="quiet-action !py-0.5 text-xs"
+								aria-label="Lift the limit {words(limit)} here"
+								onclick={() => lift(limit.field, true)}>Lift{isOwn(limit.field) ? '' : ' here'}</button
+							>{#if isOwn(limit.field)}<button
+									data-changes
+									class="quiet-action !py-0.5 text-xs"
+									aria-label="Remove the limit {words(limit)}"
+									onclick={() => session.removeLimit(limit.field)}>Remove</button
+								>{/if}</span
 						>{/if}
 				</li>
 			{/each}
@@ -129,14 +143,20 @@
 	{/if}
 	{#if notHere.length > 0}
 		<ul class="border-t text-quiet">
-			{#each notHere as { limit, why, again } (limit.id)}
+			{#each notHere as { limit, why, again, isOwn } (`${limit.field} ${isOwn}`)}
 				<li class="flex items-baseline gap-2 px-2 py-1">
-					<span>{brief(limit.setting, [index])}</span>
-					<span class="text-xs">set for all indexes; {why}</span>
+					<span>{brief(limit, [index])}</span>
+					<span class="text-xs">{why}</span>
+					<span class="ml-auto"></span>
 					{#if again}<button
 							data-changes
-							class="quiet-action ml-auto !py-0.5 text-xs"
-							onclick={() => lift(limit.id, false)}>Hold it here again</button
+							class="quiet-action !py-0.5 text-xs"
+							onclick={() => lift(limit.field, false)}>Hold it here again</button
+						>{/if}{#if isOwn}<button
+							data-changes
+							class="quiet-action !py-0.5 text-xs"
+							aria-label="Remove the limit {brief(limit, [index])}"
+							onclick={() => session.removeLimit(limit.field)}>Remove</button
 						>{/if}
 				</li>
 			{/each}

@@ -100,13 +100,7 @@ export class StrategySession {
 
 	/** What sets a limit in the place of one on the same field. */
 	limitCommand(limit: LimitSetting): Command {
-		const { limits } = this.settings;
-		const at = limits.findIndex(({ field }) => field === limit.field);
-		return {
-			kind: 'strategy.set',
-			indexCode: this.code,
-			limits: at < 0 ? [...limits, limit] : limits.map((other, i) => (i === at ? limit : other))
-		};
+		return { kind: 'limit.set', limit, indexCode: this.code };
 	}
 
 	setLimit(limit: LimitSetting): void {
@@ -114,7 +108,7 @@ export class StrategySession {
 	}
 
 	removeLimit(field: string): void {
-		this.set({ limits: this.settings.limits.filter((limit) => limit.field !== field) });
+		this.change({ kind: 'limit.remove', field, indexCode: this.code });
 	}
 
 	keep(): void {

@@ -5,7 +5,8 @@ import type { RecordDraft } from '../../../core/formats/record-draft';
 import { dropDatabase } from '../db/database.test-aid';
 import { createInquiry } from '../inquiry/inquiries';
 import { changeInquiry } from '../inquiry/inquiry-changes';
-import { LOCAL_PERSON } from '../people/access';
+import { makeLink } from '../inquiry/participants';
+import { LOCAL_PERSON, type Person } from '../people/access';
 import { pooled } from '../reading/pooling';
 import { databaseWithYarrow, store } from '../records/yarrow.test-aid';
 import { keepFound } from '../runs/runs';
@@ -98,6 +99,20 @@ describe('whatever is typed', () => {
 		const one = await find(LOCAL_PERSON, { q: 'napping', indexes: ['fern'], limit: 10 });
 		expect(one.records).toEqual({ pooled: 2, of: [{ index: 'fern', count: 2 }] });
 		expect(one.inquiry).toBeUndefined();
+	});
+
+	it('is found for whoever comes by a link in the indexes of its inquiry alone', async () => {
+		await createInquiry(LOCAL_PERSON, { id: 'one', title: 'One', question: '', indexes: ['fern'] });
+		const { key } = await makeLink(LOCAL_PERSON, 'one');
+		const visitor: Person = { id: 'guest', name: '', role: 'visitor', links: [key] };
+		const seen = { pooled: 2, of: [{ index: 'fern', count: 2 }] };
+		expect((await find(visitor, { q: 'napping', limit: 10 })).records).toEqual(seen);
+		expect((await find(visitor, { q: 'napping', indexes: ['fern'], limit: 10 })).records).toEqual(seen);
+		const others = { q: 'napping', indexes: ['fern', 'yarrow'], limit: 10 };
+		await expect(find(visitor, others)).rejects.toMatchObject({ status: 404, code: 'no-index' });
+		const part = { index: 'yarrow', cql: cqlOfWords('napping'), limits: [] };
+		const wish = { parts: [part], sort: 'newest' as const, offset: 0, limit: 10 };
+		await expect(pooled(visitor, wish)).rejects.toMatchObject({ status: 404, code: 'no-index' });
 	});
 
 	it('is refused in words where it cannot be asked', async () => {

@@ -4,7 +4,15 @@ import { findInInquiry, textMatcher, type FoundInInquiry, type NotePlace } from 
 import { cqlOfWords, isSearchable } from '../../../core/search';
 import { lookupInIndex, type LaneAnswer } from '../browse';
 import { ServiceError } from '../errors';
-import { allowIn, chosenIndexes, loadInquiry, notesOfWorks, WITHOUT_WORKS } from '../inquiry';
+import {
+	allowedIndexes,
+	allowIn,
+	allowIndexes,
+	chosenIndexes,
+	loadInquiry,
+	notesOfWorks,
+	WITHOUT_WORKS
+} from '../inquiry';
 import { allow, type Person } from '../people';
 import { countItems, nameJoinsOf, namesFound, type CountIn, type NamesFound } from '../reading';
 import { runNames } from '../runs';
@@ -148,10 +156,12 @@ export async function find(person: Person | undefined, wish: Wish): Promise<Foun
 
 async function indexesOf(person: Person | undefined, { indexes, inquiry }: Wish): Promise<string[]> {
 	const chosen = inquiry === undefined ? undefined : await chosenIndexes(person, inquiry);
-	if (!indexes) return chosen ?? (await currentIndexes()).map(({ index }) => index.code);
-	const known = new Set((await currentIndexes()).map(({ index }) => index.code));
+	const codes = (await currentIndexes()).map(({ index }) => index.code);
+	if (!indexes) return chosen ?? allowedIndexes(person, codes);
+	const known = new Set(codes);
 	const unknown = indexes.find((code) => !known.has(code));
 	if (unknown !== undefined)
 		throw new ServiceError(404, 'no-index', `There is no subject index “${unknown}”.`);
+	await allowIndexes(person, indexes);
 	return [...new Set(indexes)];
 }

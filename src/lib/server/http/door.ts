@@ -4,7 +4,7 @@
  * again, of what they act on.
  */
 import { ServiceError } from '../errors';
-import { allowIn, isLinkedIndex } from '../inquiry';
+import { allowIn, allowIndexes } from '../inquiry';
 import { type Action, allow, type Person } from '../people';
 import { endpointFor, methodsAt } from './endpoints';
 
@@ -58,9 +58,7 @@ const isOfInquiry = (route: string) => /^\/(inquiry|api\/v1\/inquiries)\/\[id\]/
 export async function allowByLink(person: Person, route: string, codes: readonly string[]): Promise<void> {
 	if (route === '/indexes')
 		throw new ServiceError(403, 'not-allowed', 'A link shows one inquiry, and the indexes that it uses.');
-	for (const code of codes)
-		if (!(await isLinkedIndex(person.links ?? [], code)))
-			throw new ServiceError(404, 'no-index', `There is no subject index “${code}” in what the link shows.`);
+	await allowIndexes(person, codes);
 }
 
 /**

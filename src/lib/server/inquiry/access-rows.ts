@@ -183,21 +183,15 @@ export async function liveLinks(keys: readonly string[]): Promise<string[]> {
 	return rows.map(({ key }) => key);
 }
 
-/** Whether an inquiry that some keys of links lead to uses an index. */
-export async function isLinkedIndex(keys: readonly string[], code: string): Promise<boolean> {
+/** Codes of the indexes that the inquiries use to which some keys of links lead. */
+export async function linkedIndexes(keys: readonly string[]): Promise<Set<string>> {
+	if (keys.length === 0) return new Set();
 	const rows = await connection()
-		.db.select({ id: inquiries.id })
+		.db.select({ indexes: inquiries.indexes })
 		.from(inquiryLinks)
 		.innerJoin(inquiries, eq(inquiries.id, inquiryLinks.inquiryId))
-		.where(
-			and(
-				inArray(inquiryLinks.key, [...keys]),
-				isNull(inquiries.deletedAt),
-				sql`${code} = any(${inquiries.indexes})`
-			)
-		)
-		.limit(1);
-	return rows.length > 0;
+		.where(and(inArray(inquiryLinks.key, [...keys]), isNull(inquiries.deletedAt)));
+	return new Set(rows.flatMap(({ indexes }) => indexes));
 }
 
 export async function inquiryOfLink(key: string): Promise<string | undefined> {

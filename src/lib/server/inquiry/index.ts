@@ -11,7 +11,7 @@ export { changeAuthors, namesOf } from './change-authors';
 export { readDocument } from './document-reading';
 export { exportInquiry } from './inquiry-document';
 export { endStreams } from './live';
-export { isLinkedIndex, liveLinks, ownerOf, seenAmong } from './access-rows';
+export { liveLinks, ownerOf, seenAmong } from './access-rows';
 export {
 	inquiryBehind,
 	leaveMyself,
@@ -22,7 +22,7 @@ export {
 	setParticipants,
 	takeBackLink
 } from './participants';
-export { allowIn, roleIn, takesPart } from './inquiry-access';
+export { allowedIndexes, allowIn, allowIndexes, roleIn, takesPart } from './inquiry-access';
 export { messageFile, messagesOf, withdrawMessage } from './messages';
 export type { MessageLine } from './messages';
 export { noInquiry, notesOfWorks } from './inquiry-rows';

@@ -1,6 +1,7 @@
 /** What a person may do in one inquiry. */
+import { ServiceError } from '../errors';
 import { type Action, allow, INQUIRY_ROLES, type InquiryRole, notAllowed, type Person } from '../people';
-import { rolesIn } from './access-rows';
+import { linkedIndexes, rolesIn } from './access-rows';
 import { noInquiry } from './inquiry-rows';
 
 /** What a person is in an inquiry: the most of what they are by themselves, by groups and by links. */
@@ -48,4 +49,25 @@ export async function standingIn(
 export async function takesPart(person: Person, inquiryId: string): Promise<boolean> {
 	if (!person.links?.length) return (await roleIn(person, inquiryId)) !== undefined;
 	return (await findRole({ ...person, links: [] }, inquiryId)) !== undefined;
+}
+
+/** Of some indexes those that somebody may be told of: whoever comes by links, of those that the inquiries behind them use. */
+export async function allowedIndexes(
+	person: Person | undefined,
+	codes: readonly string[]
+): Promise<string[]> {
+	if (person?.role !== 'visitor') return [...codes];
+	const linked = await linkedIndexes(person.links ?? []);
+	return codes.filter((code) => linked.has(code));
+}
+
+/**
+ * Whether somebody may be told of some indexes, each of them.
+ * @throws ServiceError 404 for any other, as if there were none
+ */
+export async function allowIndexes(person: Person | undefined, codes: readonly string[]): Promise<void> {
+	const allowed = await allowedIndexes(person, codes);
+	const hidden = codes.find((code) => !allowed.includes(code));
+	if (hidden !== undefined)
+		throw new ServiceError(404, 'no-index', `There is no subject index “${hidden}” in what the link shows.`);
 }

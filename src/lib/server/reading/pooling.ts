@@ -12,6 +12,7 @@ import {
 } from '../../../core/reading';
 import { RecordSet } from '../../../core/search';
 import { ServiceError } from '../errors';
+import { allowIndexes } from '../inquiry';
 import { allow, type Person } from '../people';
 import { decisionsAmong, type IndexSets, pairsOfWorks, type RecordLine, recordLines } from '../records';
 import { type Found, foundByCql, ordered } from '../search';
@@ -164,6 +165,10 @@ export async function pooled(
 	{ parts, sort, offset, limit }: InferOutput<typeof poolBody>
 ): Promise<Pooled> {
 	allow(person, 'read');
+	await allowIndexes(
+		person,
+		parts.map(({ index }) => index)
+	);
 	const found: Found[] = [];
 	for (const { index, cql, limits } of parts) found.push(await foundByCql(index, cql, limits));
 	const items = await itemsOf(found);

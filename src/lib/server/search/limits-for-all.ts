@@ -192,17 +192,19 @@ function commandsFor(inquiry: Inquiry, { all, own }: ToldLimits): Command[] {
 		...inquiry.about.indexes.flatMap((indexCode): Command[] => {
 			const goesOwnWay = (field: string) => own[indexCode]?.includes(field) ?? false;
 			const limits = Object.hasOwn(inquiry.strategies, indexCode) ? inquiry.strategies[indexCode].limits : [];
-			const kept = limits.filter(({ field }) => !fields.has(field) || goesOwnWay(field));
-			const lifts = all.flatMap(({ field }): Command[] => {
+			const isOwn = (field: string) => limits.some((one) => one.field === field);
+			return all.flatMap(({ field }): Command[] => {
 				const before = Object.hasOwn(inquiry.limits, field) ? inquiry.limits[field].liftedIn : [];
-				const lifted = goesOwnWay(field) && !kept.some((one) => one.field === field);
-				return lifted === before.includes(indexCode)
-					? []
-					: [{ kind: 'limit.lift', field, indexCode, lifted }];
+				const lifted = goesOwnWay(field);
+				// Its own limit, holding or lifted, is its own way already.
+				if (lifted && isOwn(field)) return [];
+				return [
+					...(isOwn(field) ? [{ kind: 'limit.remove' as const, field, indexCode }] : []),
+					...(lifted === before.includes(indexCode)
+						? []
+						: [{ kind: 'limit.lift' as const, field, indexCode, lifted }])
+				];
 			});
-			return kept.length < limits.length
-				? [{ kind: 'strategy.set', indexCode, limits: kept }, ...lifts]
-				: lifts;
 		})
 	];
 }
