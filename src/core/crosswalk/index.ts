@@ -53,6 +53,7 @@ export {
 	placeOfComment
 } from './comments';
 export { limitsForAll, limitsOfIndex, withLimits, withoutLimits, type Standing } from './limit-commands';
+export { beforeChanges } from './replay';
 export { faultOfLimit, isSameLimit, limitInBrief, WAYS } from './limits';
 export type { LimitForAll, WorkedOutField } from './limits';
 export { stamped, worksNeeded } from './list-commands';

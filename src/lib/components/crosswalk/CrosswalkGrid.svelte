@@ -22,9 +22,11 @@
 		reading: 'compact' | 'full';
 		/** What each cell catches of the pearls, where that is a column. */
 		pearls?: Record<string, PearlsOfCell>;
+		/** Cells that the change of the moment touched. */
+		touched?: ReadonlySet<string>;
 		onOpen: (conceptId: string, indexCode: string) => void;
 	}
-	let { current, concepts, standingOut, reading, pearls, onOpen }: Props = $props();
+	let { current, concepts, standingOut, reading, pearls, touched, onOpen }: Props = $props();
 	const store = $derived(useInquiry()());
 	const columns = $derived(store.columns);
 
@@ -152,6 +154,7 @@
 						? 'px-2'
 						: 'px-3'} break-words {reading === 'full' ? 'py-2.5' : 'py-1.5'}"
 					class:undecided={content.state === 'undecided' && stands}
+					class:touched={touched?.has(id)}
 					onclick={(event) => {
 						// A number in the cell leads to its records instead.
 						if ((event.target as HTMLElement).closest('a')) return;
@@ -185,6 +188,10 @@
 			transparent 0 9px,
 			color-mix(in oklch, var(--line) 42%, transparent) 9px 10px
 		);
+	}
+	/* The change of the moment: a bar in the colour of what is in hand. */
+	.touched {
+		box-shadow: inset 3px 0 0 var(--lichen-deep);
 	}
 	@media print {
 		[role='grid'] {

@@ -25,9 +25,11 @@
 		...new Set(store.here.filter(({ at }) => at === `${conceptId}:${indexCode}`).map(({ name }) => name))
 	]);
 	const opens = (which: 'headings' | 'any') =>
-		recordsAt({ id: store.id, concept: conceptId }, indexCode, {
-			part: nameOfPart({ of: 'block', which, id: conceptId })
-		});
+		store.isPast
+			? undefined
+			: recordsAt({ id: store.id, concept: conceptId }, indexCode, {
+					part: nameOfPart({ of: 'block', which, id: conceptId })
+				});
 
 	/** What stands after the headings of a pick, in words. */
 	function says(pick: Pick): string {
@@ -81,9 +83,9 @@
 {:else if content.state === 'undecided'}
 	<p class="text-xs text-quiet">
 		undecided
-		<span class="opacity-0 group-hover:opacity-100 group-focus:opacity-100 print:hidden">
-			· <kbd class="key-cap">Enter</kbd> suggestions · <kbd class="key-cap">L</kbd> look up
-		</span>
+		{#if !store.isPast}<span class="opacity-0 group-hover:opacity-100 group-focus:opacity-100 print:hidden">
+				· <kbd class="key-cap">Enter</kbd> suggestions · <kbd class="key-cap">L</kbd> look up
+			</span>{/if}
 	</p>
 {:else if isThin(content, found?.headings)}
 	<p class="text-xs text-warn">

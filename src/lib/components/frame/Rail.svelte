@@ -125,7 +125,7 @@
 			name: 'Logbook',
 			sign: Logbook,
 			href: logbookAt(place),
-			on: path.endsWith('/logbook'),
+			on: path.endsWith('/logbook') || path.endsWith('/replay'),
 			figure: '',
 			says: ''
 		},

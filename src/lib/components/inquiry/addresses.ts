@@ -284,6 +284,9 @@ export const pearlsAt = ({ id, concept, index }: Place) =>
 export const checkAt = ({ id, concept, index }: Place) => address(`/inquiry/${id}/check`, { concept, index });
 export const logbookAt = ({ id, concept, index }: Place) =>
 	address(`/inquiry/${id}/logbook`, { concept, index });
+/** An inquiry as it was after a change; as it is, where none is named. */
+export const replayAt = ({ id }: Place, revision?: number) =>
+	address(`/inquiry/${id}/replay`, { at: revision === undefined ? undefined : String(revision) });
 export const lanesAt = ({ id, concept, index }: Place, q?: string) =>
 	address(`/inquiry/${id}/browse`, { q, concept, index });
 export const displayAt = ({ id, concept }: Place, code: string, display?: string, typed?: string) =>

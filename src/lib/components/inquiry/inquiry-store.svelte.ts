@@ -68,6 +68,9 @@ export class InquiryStore {
 	/** Changes that the server refused for good. */
 	readonly refused: RefusedChanges;
 
+	/** It is shown as it was: its numbers are of then, and open no records of today. */
+	isPast = false;
+
 	/** What tells this window from others. */
 	readonly window = crypto.randomUUID();
 

@@ -31,7 +31,8 @@ async function loaded(inquiryId: string) {
 	return { inquiry, indexes };
 }
 
-async function coverageIn(
+/** The same of an inquiry that is at hand. */
+export async function coverageIn(
 	inquiry: Inquiry,
 	indexes: readonly CurrentIndex[]
 ): Promise<Record<string, CellCoverage>> {

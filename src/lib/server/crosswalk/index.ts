@@ -1,4 +1,5 @@
 /** What the vocabularies and records say of a crosswalk; it in and out of files. */
+export { coverageIn } from './coverage';
 export type { CellCoverage, Figures } from './coverage';
 export { checkWords, wordOffers } from './concept-words';
 export type { ConceptMatches, OfferLine, WordCheck } from './concept-words';

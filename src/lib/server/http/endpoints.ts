@@ -13,6 +13,7 @@ import { recordsEndpoints } from '../records';
 import { reportEndpoints } from '../report';
 import { runsEndpoints } from '../runs';
 import { searchEndpoints } from '../search';
+import { teachingEndpoints } from '../teaching';
 import { vocabularyEndpoints } from '../vocabulary';
 import { openApi } from './openapi';
 import { ownEndpoints } from './own-endpoints';
@@ -32,7 +33,8 @@ const all = [
 	...readingEndpoints,
 	...findEndpoints,
 	...keepingEndpoints,
-	...reportEndpoints
+	...reportEndpoints,
+	...teachingEndpoints
 ];
 
 /** Each endpoint by its method and address. */

@@ -122,6 +122,34 @@ export function changesAfter(
 		.orderBy(asc(changes.revision));
 }
 
+/** The rows that were changed after a revision, oldest first; those of the reading list only where they are asked for. */
+export async function rowsChangedAfter(
+	id: string,
+	revision: number,
+	upTo: number,
+	{ works }: { works: boolean }
+): Promise<Change[]> {
+	// A list of thousands of works may have come in one change; it is left where it is not looked at.
+	const rows = works
+		? changes.rows
+		: sql<Change[]>`jsonb_path_query_array(${changes.rows}, '$[*] ? (@.table != "entries")')`;
+	const found = await connection()
+		.db.select({ rows })
+		.from(changes)
+		.where(and(eq(changes.inquiryId, id), gt(changes.revision, revision), lte(changes.revision, upTo)))
+		.orderBy(asc(changes.revision));
+	return found.flatMap((change) => change.rows);
+}
+
+/** Every change with its time, oldest first. */
+export function momentsOf(id: string) {
+	return connection()
+		.db.select({ revision: changes.revision, at: changes.at })
+		.from(changes)
+		.where(eq(changes.inquiryId, id))
+		.orderBy(asc(changes.revision));
+}
+
 /** What was done after one revision and up to another, oldest first. */
 export function doneBetween(id: string, after: number, upTo: number, on: Queries = connection().db) {
 	return on
@@ -154,6 +182,7 @@ export function historyPage(
 			state: changes.state,
 			summary: changes.summary,
 			command: changes.command,
+			cells: changes.cells,
 			rows: changes.rows
 		})
 		.from(changes)
@@ -164,6 +193,8 @@ export function historyPage(
 		.orderBy(desc(changes.revision))
 		.limit(most);
 }
+
+export type HistoryRow = Awaited<ReturnType<typeof historyPage>>[number];
 
 export interface NewChange {
 	personId: string;

@@ -27,6 +27,8 @@ export { messageFile, messagesOf, withdrawMessage } from './messages';
 export type { MessageLine } from './messages';
 export { noInquiry, notesOfWorks } from './inquiry-rows';
 export { loadInquiry, WITHOUT_WORKS } from './loading';
+export { momentsOfInquiry, readInquiryAt, revisionIn } from './past';
+export type { Moment } from './past';
 export { coalescedView } from './view-coalescing';
 export { registerOwnData } from './own-data';
 export { inquiryEndpoints } from './inquiry-endpoints';

@@ -20,6 +20,7 @@ import {
 	doneBefore,
 	dropUndone,
 	historyPage,
+	type HistoryRow,
 	insertChange,
 	type NewChange,
 	reversible,
@@ -150,17 +151,30 @@ export async function historyOf(
 	await allowIn(person, 'read', id);
 	const rows = await historyPage(id, { cell, before, most: HISTORY_PAGE });
 	return {
-		entries: rows.map(({ rows: made, command, ...entry }) => ({
-			...entry,
-			note: noteIn(made),
-			/** Why it was done, where that was said: of a cell's own picks, or of the one thing that was picked. */
-			reasons: command ? reasonsOf(command as Command, cell) : []
-		})),
+		entries: rows.map((row) => asHistoryEntry(row, cell)),
 		more: rows.length === HISTORY_PAGE
 	};
 }
 
-export type HistoryEntry = Awaited<ReturnType<typeof historyOf>>['entries'][number];
+/** A change as people read it, of the whole inquiry or of one cell. */
+export function asHistoryEntry(
+	{ revision, at, person, kind, state, summary, command, rows }: HistoryRow,
+	cell?: string
+) {
+	return {
+		revision,
+		at,
+		person,
+		kind,
+		state,
+		summary,
+		note: noteIn(rows),
+		/** Why it was done, where that was said: of a cell's own picks, or of the one thing that was picked. */
+		reasons: command ? reasonsOf(command, cell) : []
+	};
+}
+
+export type HistoryEntry = ReturnType<typeof asHistoryEntry>;
 
 function reasonsOf(command: Command, cell: string | undefined): string[] {
 	if (cell !== undefined) return reasonsIn(command, cell);

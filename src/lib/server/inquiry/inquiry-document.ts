@@ -1,6 +1,6 @@
 /** A whole inquiry as one JSON document, with its history: taken away, and taken in again without a loss. */
 import { randomUUID } from 'node:crypto';
-import { inOrder, type Change, type Command } from '../../../core/crosswalk';
+import { inOrder, type Change, type Command, type Inquiry } from '../../../core/crosswalk';
 import { allow, type Person } from '../people';
 import { inTransaction } from '../db';
 import { readInThread } from '../jobs';
@@ -20,38 +20,8 @@ export async function exportInquiry(person: Person | undefined, inquiryId: strin
 		Promise.all(documentParts().map(async ({ name, take }) => [name, await take(inquiryId)] as const)),
 		wholeHistory(inquiryId)
 	]);
-	const {
-		about,
-		concepts,
-		words,
-		cells,
-		picks,
-		sightings,
-		pearls,
-		entries,
-		strategies,
-		limits,
-		names,
-		comments
-	} = inquiry;
 	return {
-		format: INQUIRY_FORMAT,
-		version: 1,
-		inquiry: {
-			...about,
-			archived,
-			concepts: inOrder(concepts),
-			words: inOrder(words),
-			cells: Object.values(cells).sort((a, b) => (a.id < b.id ? -1 : 1)),
-			picks: inOrder(picks),
-			sightings: inOrder(sightings),
-			pearls: inOrder(pearls),
-			entries: inOrder(entries),
-			strategies: Object.values(strategies).sort((a, b) => (a.id < b.id ? -1 : 1)),
-			limits: inOrder(limits),
-			names: Object.values(names).sort((a, b) => (a.id < b.id ? -1 : 1)),
-			comments: inOrder(comments)
-		},
+		...documentWithoutHistory(inquiry, archived),
 		history: log.map(({ revision, at, personId, kind, target, state, summary, command, rows }) => ({
 			revision,
 			at: at.toISOString(),
@@ -64,6 +34,47 @@ export async function exportInquiry(person: Person | undefined, inquiryId: strin
 			rows: rows as InquiryDocument['history'][number]['rows']
 		})),
 		...Object.fromEntries(others)
+	};
+}
+
+/** The rows of an inquiry as a document whose history is empty. */
+export function documentWithoutHistory(
+	{
+		about,
+		concepts,
+		words,
+		cells,
+		picks,
+		sightings,
+		pearls,
+		entries,
+		strategies,
+		limits,
+		names,
+		comments
+	}: Inquiry,
+	archived: boolean
+): InquiryDocument {
+	const byId = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : 1);
+	return {
+		format: INQUIRY_FORMAT,
+		version: 1,
+		inquiry: {
+			...about,
+			archived,
+			concepts: inOrder(concepts),
+			words: inOrder(words),
+			cells: Object.values(cells).sort(byId),
+			picks: inOrder(picks),
+			sightings: inOrder(sightings),
+			pearls: inOrder(pearls),
+			entries: inOrder(entries),
+			strategies: Object.values(strategies).sort(byId),
+			limits: inOrder(limits),
+			names: Object.values(names).sort(byId),
+			comments: inOrder(comments)
+		},
+		history: []
 	};
 }
 

@@ -24,6 +24,7 @@ import { beginReview, endReview, setReviewDone } from './independent-review';
 import { changesSince, changeInquiry, historyOf } from './inquiry-changes';
 import { liveStream, streamHead, sayWhere } from './live';
 import { messageFile, withdrawMessage } from './messages';
+import { inquiryDocumentAt, revisionIn } from './past';
 import { undoOrRedo } from './undo';
 
 const window = v.pipe(v.string(), v.uuid());
@@ -69,6 +70,12 @@ export const inquiryEndpoints = [
 		summary: 'A whole inquiry, its history included',
 		answer: inquiryDocument,
 		run: ({ person, params }) => exportInquiry(person, params.id)
+	}),
+	endpoint('GET /api/v1/inquiries/[id]/at/[revision]', {
+		action: 'read',
+		summary: 'An inquiry as it was after a change, without its history; 0 is what it was brought with',
+		answer: inquiryDocument,
+		run: ({ person, params }) => inquiryDocumentAt(person, params.id, revisionIn(params.revision))
 	}),
 	endpoint('GET /api/v1/inquiries/[id]/people', {
 		action: 'read',

@@ -3,7 +3,7 @@ export { checkOfAll } from './strategy-check';
 export type { JudgedFinding } from './strategy-check';
 export type { ComposedDimension, ComposedValue, Composition } from './composing';
 export type { NeighbourList, Nearness, Neighbours } from './near-records';
-export { pearlsOfRuns } from './pearl-summary';
+export { pearlsAmong, pearlsOfRuns } from './pearl-summary';
 export type { PearlName, PearlsOfCell, PearlsOfStrategy, SharedHeading } from './pearl-summary';
 export type { MissedPearl, PearlsOfIndex, Recognised, WouldPass } from './pearl-recall';
 export type { Phrases } from './record-phrases';

@@ -126,6 +126,21 @@ export async function pearlsOfStrategy(
 	};
 }
 
+/**
+ * Of an inquiry that is at hand: the pearls that each index has, and how many of them are among what was found there;
+ * indexes without any are left out. One statement.
+ */
+export async function pearlsAmong(
+	inquiry: Inquiry,
+	found: Readonly<Record<string, RecordSet>>
+): Promise<Record<string, { of: number; found: number }>> {
+	const counts: Record<string, { of: number; found: number }> = {};
+	for (const [code, pearls] of await pearlsByIndex(inquiry))
+		if (pearls.size > 0 && found[code])
+			counts[code] = { of: pearls.size, found: [...pearls.keys()].filter((n) => found[code].has(n)).length };
+	return counts;
+}
+
 /** What each run found of the pearls of its index; nothing for runs whose records are not known. */
 export async function pearlsOfRuns(
 	person: Person | undefined,

@@ -4,7 +4,7 @@
 	import { page } from '$app/state';
 	import type { HistoryEntry } from '$lib/server/inquiry';
 	import type { Comparison, RunLine } from '$lib/server/runs';
-	import { strategyAt } from '$lib/components/inquiry/addresses';
+	import { replayAt, strategyAt } from '$lib/components/inquiry/addresses';
 	import { placeOf } from '$lib/components/inquiry/in-hand';
 	import { hour } from '$lib/components/inquiry/moment';
 	import { useInquiry } from '$lib/components/inquiry/inquiry-store.svelte';
@@ -119,6 +119,7 @@
 		</p>
 	{/if}
 	<span class="ml-auto"></span>
+	<a class="quiet-action border" href={replayAt(placeOf(store))}>Replay</a>
 	<button data-changes class="quiet-action" onclick={() => (loggingElsewhere = true)}
 		>Log a search made elsewhere</button
 	>
@@ -138,7 +139,11 @@
 				<ol>
 					{#each own as { at, run, change } (`${run?.number ?? ''} ${change?.revision ?? ''}`)}
 						<li class="grid grid-cols-[52px_1fr_auto] gap-x-3 py-1">
-							<span class="text-quiet" class:pt-2={run}>{hour(at)}</span>
+							{#if change}<a
+									class="text-quiet hover:underline"
+									href={replayAt(placeOf(store), change.revision)}
+									aria-label="{hour(at)}: the inquiry as it was after this change">{hour(at)}</a
+								>{:else}<span class="pt-2 text-quiet">{hour(at)}</span>{/if}
 							{#if run}
 								<RunEntry
 									{run}

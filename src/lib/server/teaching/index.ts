@@ -1,0 +1,4 @@
+/** Teaching: an inquiry shown change by change. */
+export type { Replayed, ReplayFigures } from './replay';
+export { replayed } from './replay';
+export { teachingEndpoints } from './teaching-endpoints';
