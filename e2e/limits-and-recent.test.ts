@@ -176,3 +176,26 @@ describe('headings', () => {
 		await page.close();
 	});
 });
+
+describe('an inquiry', () => {
+	it('is seen as it was after any change, with what that did', async () => {
+		const id = await beginInquiry(app, 'Replayed', 'sleep', ['yarrow']);
+		const page = await openPage(app, `/inquiry/${id}/logbook`);
+		const last = await page.$$eval('a[href*="/replay?at="]', (links) => links.length);
+		await sendCommands(app, id, [{ kind: 'concept.add', id: 'night', name: 'night' }]);
+		await goTo(page, `${app.address}/inquiry/${id}/replay`);
+		await waitForText(page, 'main', `after change ${last + 1} of ${last + 1}`);
+		await waitForText(page, '[role=grid]', 'night');
+		await pressKeys(page, 'p');
+		await waitForText(page, 'main', `after change ${last} of ${last + 1}`);
+		expect(await textOf(page, '[role=grid]')).not.toContain('night');
+		await page.click('nav a[href*="/logbook"]');
+		await page.waitForSelector('a[href$="/replay?at=1"]');
+		await page.click('a[href$="/replay?at=1"]');
+		await waitForText(page, 'main', `after change 1 of ${last + 1}`);
+		await press(page, 'Previous change');
+		await waitForText(page, 'main', 'the beginning, before any change');
+		expect(page.problems).toEqual([]);
+		await page.close();
+	});
+});

@@ -124,12 +124,12 @@ const IN_INQUIRY = [
 	'/browse/sorrel/attention?q=attention', '/browse/yarrow', '/browse/yarrow?display=alphabetical', '/browse/yarrow?display=permuted', '/draft', '/strategy?index=yarrow',
 	'/check', '/records?index=yarrow', '/records?index=yarrow&view=composition', '/records?index=yarrow&view=composition&by=author',
 	'/records?index=yarrow&view=headings', '/records?index=yarrow&view=words', '/pooled', '/pearls', '/reading-list',
-	'/reading-list/citations', '/report', '/logbook', '/keep-up', '/changed', '/outbox', '/people'
+	'/reading-list/citations', '/report', '/logbook', '/replay', '/keep-up', '/changed', '/outbox', '/people'
 ]; // prettier-ignore
 /** Views of them that show something only where there is data. */
 const WITH_DATA = [
 	'?reading=compact&show=thin', '?cell=room-acoustics:sorrel', '/records?index=yarrow&view=composition&by=heading', '/records?index=yarrow&view=composition&by=year',
-	'/records?index=yarrow&near=none&as=cites', '/changed?since=2020-01-01', '/changed?since=nothing', '/browse/yarrow/gone'
+	'/replay?at=0', '/replay?at=40', '/records?index=yarrow&near=none&as=cites', '/changed?since=2020-01-01', '/changed?since=nothing', '/browse/yarrow/gone'
 ]; // prettier-ignore
 const ELSEWHERE = [
 	'/', '/indexes', '/indexes/alder/editions', '/indexes/yarrow/editions/2025?heading=noise-indoor', '/indexes/yarrow/editions/2025?q=zzyzzx',

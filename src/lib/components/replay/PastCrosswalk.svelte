@@ -10,7 +10,9 @@
 
 	/** The crosswalk as it was, in the same grid as today's; a cell opens as it is now. */
 	let { replayed }: { replayed: Replayed } = $props();
-	const now = $derived(useInquiry()());
+	// Asked for before the past takes its place for what is drawn here.
+	const today = useInquiry();
+	const now = $derived(today());
 	const past = $derived.by(() => {
 		const { inquiry, revision, coverage } = replayed;
 		return untrack(() => {
