@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { apply, emptyInquiry, execute, type Command } from '$core/crosswalk';
+import { apply, emptyInquiry, execute, limitsOfIndex, type Command } from '$core/crosswalk';
 import type { MissedPearl, WouldPass } from '$lib/server/reading';
 import type { IndexSummary } from '$lib/server/vocabulary';
 import type { InquiryStore } from '../inquiry/inquiry-store.svelte';
@@ -74,7 +74,8 @@ describe('what lets a pearl through', () => {
 		store.send(command);
 		expect(pickOf(store, 'u:alarms')).toBeDefined();
 		expect(store.inquiry.concepts.d.status).toBe('waiting');
-		expect(store.inquiry.strategies.yarrow.limits.map(({ field }) => field)).toEqual(['dc.language']);
+		expect(limitsOfIndex(store.inquiry, 'yarrow').map(({ field }) => field)).toEqual(['dc.language']);
+		expect(store.inquiry.strategies.yarrow.limits.map(({ isLifted = false }) => isLifted)).toContain(true);
 	});
 
 	it('is nothing where a block would keep it out all the same, or nothing keeps it out', () => {
