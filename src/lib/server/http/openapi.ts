@@ -26,6 +26,7 @@ const IN_PATH: Record<string, string> = {
 	indexes: 'Code of the subject index',
 	code: 'Code of the subject index',
 	inquiries: 'The inquiry',
+	at: 'Number of a change; 0 is before the first',
 	concept: 'The concept',
 	editions: 'Label of an edition',
 	to: 'Label of another',
