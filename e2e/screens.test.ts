@@ -132,7 +132,7 @@ const WITH_DATA = [
 	'/replay?at=0', '/replay?at=40', '/records?index=yarrow&near=none&as=cites', '/changed?since=2020-01-01', '/changed?since=nothing', '/browse/yarrow/gone'
 ]; // prettier-ignore
 const ELSEWHERE = [
-	'/', '/indexes', '/indexes/alder/editions', '/indexes/yarrow/editions/2025?heading=noise-indoor', '/indexes/yarrow/editions/2025?q=zzyzzx',
+	'/', '/lessons', '/indexes', '/indexes/alder/editions', '/indexes/yarrow/editions/2025?heading=noise-indoor', '/indexes/yarrow/editions/2025?q=zzyzzx',
 	'/inquiry/nowhere', '/nowhere'
 ]; // prettier-ignore
 

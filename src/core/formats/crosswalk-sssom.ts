@@ -66,7 +66,8 @@ const ADDRESSES =
 const pickUri = (inquiryId: string, pickId: string) =>
 	`https://oakmoss.example/inquiries/${encodeURIComponent(inquiryId)}/picks#${encodeURIComponent(pickId)}`;
 
-const sourceUri = (code: string) => `https://oakmoss.example/indexes/${encodeURIComponent(code)}`;
+/** The address by which an index is named as a source of mappings. */
+export const sourceUri = (code: string) => `https://oakmoss.example/indexes/${encodeURIComponent(code)}`;
 
 /** Who decided a pick or a cell, and on which day (ISO 8601); empty where nobody knows. */
 export type DecidedOf = (row: CrosswalkRow) => { by: string; on: string };

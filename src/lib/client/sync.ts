@@ -352,7 +352,7 @@ export class SyncQueue {
 	}
 
 	/** Takes in what happened elsewhere. Answers whether the server could be reached. */
-	private async catchUp(): Promise<boolean> {
+	async catchUp(): Promise<boolean> {
 		const reply = await this.transport.changesSince(this.revision);
 		if (reply === 'away' || this.isStopped) return false;
 		if ('refused' in reply) return true;

@@ -71,6 +71,7 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
 	{ word: 'check', means: 'What is probably wrong with a strategy or a citation, with a fix for it.' },
 	{ word: 'run', means: 'A search that was carried out and kept.', also: 'saved search' },
 	{ word: 'recent', means: 'What you looked at in an inquiry, kept by itself, for you alone.', also: 'history' },
+	{ word: 'lesson', means: 'An inquiry made to be learnt from: a start, steps with tasks, and an end to compare with.' },
 	{ word: 'replay', means: 'An inquiry shown change by change, with its figures of each moment.' },
 	{ word: 'logbook', means: 'All runs and decisions in the order of time.', also: 'search history' },
 	{ word: 'record', means: 'One article, book or report in an index.', also: 'reference' },

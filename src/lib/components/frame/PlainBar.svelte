@@ -8,6 +8,8 @@
 	const me = $derived(page.data.me as { name: string; role: string; alone: boolean } | undefined);
 	const screens = $derived([
 		{ name: 'Inquiries', href: '/' },
+		// Who came by a link makes nothing here, and learns nothing.
+		...(me?.role === 'visitor' ? [] : [{ name: 'Lessons', href: '/lessons' }]),
 		{ name: 'Subject indexes', href: '/indexes' },
 		...(me?.role === 'administrator' && !me.alone ? [{ name: 'People', href: '/people' }] : [])
 	]);

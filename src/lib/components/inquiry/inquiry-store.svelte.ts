@@ -144,6 +144,9 @@ export class InquiryStore {
 
 	indexName = (code: string) => this.indexes.find((index) => index.code === code)?.name ?? code;
 
+	/** Takes in at once what the server changed by itself. */
+	catchUp = async (): Promise<void> => void (await this.queue.catchUp());
+
 	/** Starts looking after what other windows do, and takes up what an earlier visit could not send. */
 	attach(): () => void {
 		this.refused.load();

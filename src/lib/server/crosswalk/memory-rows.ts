@@ -15,7 +15,7 @@ const MOST_CONCEPTS = 200;
 
 /**
  * Concepts of other inquiries that have one of some texts as their name or as a word. Copies of an inquiry, and what it is a
- * copy of, are not other inquiries.
+ * copy of, are not other inquiries; those of learners are evidence for nobody.
  */
 export function conceptsLike(inquiryId: string, texts: readonly string[]): Promise<ConceptElsewhere[]> {
 	const asked = [...new Set(texts.map((text) => text.toLowerCase()))];
@@ -29,7 +29,7 @@ export function conceptsLike(inquiryId: string, texts: readonly string[]): Promi
 			select array_agg(w.text) from words w where w.inquiry_id = c.inquiry_id and w.concept_id = c.id
 		), '{}') as words
 		from alike join concepts c on c.inquiry_id = alike.inquiry_id and c.id = alike.id
-		join inquiries i on i.id = c.inquiry_id and i.deleted_at is null
+		join inquiries i on i.id = c.inquiry_id and i.deleted_at is null and i.lesson_id is null
 		where coalesce(i.copy_of, i.id) <> (
 			select coalesce(own.copy_of, own.id) from inquiries own where own.id = ${inquiryId}
 		)

@@ -5,7 +5,9 @@ import { openApi } from './openapi';
 import { serve } from './serve';
 
 /** What describes the API is not described by it. */
-const ABOUT_THE_API = ['GET /api/v1/openapi.json', 'GET /api/v1/inquiry.schema.json'];
+const ABOUT_THE_API = ['openapi', 'inquiry.schema', 'lesson.schema'].map(
+	(name) => `GET /api/v1/${name}.json`
+);
 
 describe('what the server can be asked', () => {
 	it('is described once for each method and address', () => {

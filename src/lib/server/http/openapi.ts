@@ -35,6 +35,7 @@ const IN_PATH: Record<string, string> = {
 	record: 'The record',
 	headings: 'Identifier of the heading in its index',
 	jobs: 'The job',
+	lessons: 'The lesson',
 	tokens: 'The token',
 	watches: 'The watch',
 	repairs: 'The repair'

@@ -141,6 +141,30 @@ export async function rowsChangedAfter(
 	return found.flatMap((change) => change.rows);
 }
 
+/** The commands of the last changes that stand, newest first. */
+export async function lastCommands(id: string, most: number): Promise<Command[]> {
+	const rows = await connection()
+		.db.select({ command: changes.command })
+		.from(changes)
+		.where(and(eq(changes.inquiryId, id), eq(changes.kind, 'do'), eq(changes.state, 'standing')))
+		.orderBy(desc(changes.revision))
+		.limit(most);
+	return rows.flatMap(({ command }) => command ?? []);
+}
+
+/** How many changes after a revision stand, so that undo would take them back. */
+export function standingChangesAfter(id: string, revision: number): Promise<number> {
+	return connection().db.$count(
+		changes,
+		and(
+			eq(changes.inquiryId, id),
+			gt(changes.revision, revision),
+			eq(changes.kind, 'do'),
+			eq(changes.state, 'standing')
+		)
+	);
+}
+
 /** Every change with its time, oldest first. */
 export function momentsOf(id: string) {
 	return connection()

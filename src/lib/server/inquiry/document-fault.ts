@@ -1,6 +1,7 @@
 /** What is wrong with a whole inquiry that its schema does not see: what names what is not there, or comes twice. */
 import { cellId, faultOfLimit } from '../../../core/crosswalk';
-import type { InquiryDocument } from './document-schema';
+import type * as v from 'valibot';
+import { type bareRows, INQUIRY_FORMAT, type InquiryDocument } from './document-schema';
 
 /**
  * The first fault, in words, with its place; undefined where there is none. O(size).
@@ -71,6 +72,18 @@ export function documentFault(
 	}
 	return undefined;
 }
+
+/** The same of rows that another document holds. */
+export const faultOfRows = (rows: v.InferOutput<typeof bareRows>, isIndex: (code: string) => boolean) =>
+	documentFault(
+		{
+			format: INQUIRY_FORMAT,
+			version: 1,
+			inquiry: { ...rows, id: 'rows', archived: false, comments: [] },
+			history: []
+		},
+		isIndex
+	);
 
 /** Which name of a list comes twice, with its place. */
 export function twice(what: string, names: readonly (string | number)[]): string | undefined {

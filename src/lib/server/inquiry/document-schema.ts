@@ -131,6 +131,24 @@ const rowChange = v.variant('table', [
 	changeOf('comments', past(ROWS.comments))
 ]);
 
+/** The rows of an inquiry without what belongs to its people, as other documents hold them. */
+export const bareRows = v.strictObject({
+	title,
+	question: text,
+	indexes: v.array(id),
+	wordField,
+	concepts: v.array(ROWS.concepts),
+	words: v.array(ROWS.words),
+	cells: v.array(ROWS.cells),
+	picks: v.array(ROWS.picks),
+	sightings: v.array(ROWS.sightings),
+	pearls: v.array(ROWS.pearls),
+	entries: v.array(ROWS.entries),
+	strategies: v.array(ROWS.strategies),
+	limits: v.array(ROWS.limits),
+	names: v.array(ROWS.names)
+});
+
 const ownDocument = v.strictObject({
 	format: v.literal(INQUIRY_FORMAT),
 	version: v.literal(1),

@@ -2,7 +2,12 @@
 export { reviewOfCopy, independentReviews, compareReviews } from './independent-review';
 export type { ReviewCopy, ReviewLine } from './independent-review';
 export { citation, faultOfCommand, strategySettings, switches, trialBody } from './command-schema';
-export { twice, unknownIndex } from './document-fault';
+export { faultOfRows, twice, unknownIndex } from './document-fault';
+export { bareRows } from './document-schema';
+export { registerAfterChange } from './after-change';
+export { insertInquiryOf, originOf } from './inquiry-rows';
+export { lastCommands, revisionOf, standingChangesAfter } from './change-rows';
+export { undoOrRedo } from './undo';
 export { registerDocumentPart } from './document-parts';
 export { chosenIndexes, listInquiries, indexNotUsed } from './inquiries';
 export { changeInquiry, historyOf, readInquiry } from './inquiry-changes';

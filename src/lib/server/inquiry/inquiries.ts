@@ -1,6 +1,5 @@
 /** The inquiries as a whole: listing, making, copying, archiving, removing and having back. */
 import { randomUUID } from 'node:crypto';
-import { emptyInquiry } from '../../../core/crosswalk';
 import { allow, type Person } from '../people';
 import { inTransaction } from '../db';
 import { ServiceError } from '../errors';
@@ -10,10 +9,9 @@ import {
 	inquiryRow,
 	insertInquiry,
 	noInquiry,
+	insertInquiryOf,
 	originOf,
-	rowsAsMade,
-	setState,
-	writeRows
+	setState
 } from './inquiry-rows';
 import { loadInquiry } from './loading';
 import { allowIn } from './inquiry-access';
@@ -59,8 +57,12 @@ export async function copyInquiry(person: Person | undefined, id: string): Promi
 		const copy = randomUUID();
 		const title = `${inquiry.about.title.slice(0, 190)} (copy)`;
 		const copyOf = await originOf(id, tx);
-		await insertInquiry({ ...inquiry.about, id: copy, title, copyOf }, owner, tx);
-		await writeRows(tx, copy, rowsAsMade({ ...emptyInquiry(inquiry.about), ...inquiry }));
+		await insertInquiryOf(
+			{ ...inquiry, about: { ...inquiry.about, id: copy, title } },
+			{ copyOf },
+			owner,
+			tx
+		);
 		return copy;
 	});
 }

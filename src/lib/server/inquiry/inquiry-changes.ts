@@ -12,6 +12,7 @@ import {
 	type Command,
 	type Inquiry
 } from '../../../core/crosswalk';
+import { afterChange } from './after-change';
 import type { Person } from '../people';
 import { inTransaction, type Queries } from '../db';
 import { ServiceError } from '../errors';
@@ -84,7 +85,7 @@ export async function changeInquiry(
 	const asking = await allowIn(person, 'change-inquiry', id);
 	const { id: personId } = asking;
 	const own = ownOf(asking);
-	return inTransaction(async (tx) => {
+	const outcome = await inTransaction(async (tx) => {
 		const works = worksNeeded(command);
 		const { inquiry: found, revision } = await loadInquiry(id, { on: tx, forChange: true, works });
 		const done = sender?.sending && (await doneBefore(tx, id, sender.sending));
@@ -103,6 +104,8 @@ export async function changeInquiry(
 		const next = await logChange(tx, id, { ...entry, sending: sender?.sending });
 		return { revision: next, changes: made, summary, undo: summary, redo: null };
 	});
+	await afterChange(id, outcome.revision);
+	return outcome;
 }
 
 interface OtherChange {

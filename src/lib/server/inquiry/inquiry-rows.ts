@@ -199,6 +199,18 @@ export async function insertInquiry(
 	return true;
 }
 
+/** Puts down an inquiry with all its rows. @returns whether its identifier was free */
+export async function insertInquiryOf(
+	inquiry: Inquiry,
+	more: Partial<typeof inquiries.$inferInsert>,
+	ownerId: string,
+	on: Queries
+): Promise<boolean> {
+	if (!(await insertInquiry({ ...inquiry.about, ...more }, ownerId, on))) return false;
+	await writeRows(on, inquiry.about.id, rowsAsMade(inquiry));
+	return true;
+}
+
 /** The first inquiry of which one is a copy; itself where it is none. */
 export async function originOf(id: string, on: Queries): Promise<string> {
 	const [row] = await on.select({ copyOf: inquiries.copyOf }).from(inquiries).where(eq(inquiries.id, id));

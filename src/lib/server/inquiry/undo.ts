@@ -3,6 +3,7 @@ import { invert, obstacle, rowName } from '../../../core/crosswalk';
 import { inTransaction } from '../db';
 import { ServiceError } from '../errors';
 import type { Person } from '../people';
+import { afterChange } from './after-change';
 import { nextToRedo, nextToUndo, reversible, setChangeState } from './change-rows';
 import { allowIn } from './inquiry-access';
 import { logChange, type Outcome, ownOf } from './inquiry-changes';
@@ -19,7 +20,7 @@ export async function undoOrRedo(
 	const asking = await allowIn(person, 'change-inquiry', id);
 	const { id: personId } = asking;
 	const own = ownOf(asking);
-	return inTransaction(async (tx) => {
+	const outcome = await inTransaction(async (tx) => {
 		const { inquiry: found, revision } = await loadInquiry(id, { ...WITHOUT_WORKS, on: tx, forChange: true });
 		const target = await (kind === 'undo' ? nextToUndo(tx, id, own) : nextToRedo(tx, id, own));
 		if (!target) throw new ServiceError(409, `nothing-to-${kind}`, `There is nothing to ${kind}.`);
@@ -40,4 +41,6 @@ export async function undoOrRedo(
 		const next = await logChange(tx, id, entry);
 		return { revision: next, changes: rows, summary, ...(await reversible(id, own, tx)) };
 	});
+	await afterChange(id, outcome.revision);
+	return outcome;
 }

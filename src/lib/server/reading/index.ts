@@ -28,6 +28,6 @@ export type { RecordMarks } from './record-marks';
 export { exportList, readList } from './reading-lists';
 export type { ListedWork } from './reading-lists';
 export { takeRecords } from './works-to-list';
-export { partnersOf } from './work-record-rows';
+export { nameOf, numbersOfRecords, partnersOf } from './work-record-rows';
 export type { Taken } from './works-to-list';
 export { readingEndpoints } from './reading-endpoints';

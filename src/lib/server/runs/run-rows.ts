@@ -98,3 +98,12 @@ export function numbersOfKeys(on: Queries, code: string, keys: readonly string[]
 		.from(records)
 		.where(and(eq(records.indexCode, code), inArray(records.key, [...keys])));
 }
+
+/** The indexes of which an inquiry has a run. */
+export async function indexesRun(inquiryId: string): Promise<Set<string>> {
+	const rows = await connection()
+		.db.selectDistinct({ code: runs.indexCode })
+		.from(runs)
+		.where(eq(runs.inquiryId, inquiryId));
+	return new Set(rows.map(({ code }) => code));
+}

@@ -10,6 +10,8 @@
 	import { provideRecent, RecentEntries } from '$lib/components/find/recent.svelte';
 	import Guarded from '$lib/components/parts/Guarded.svelte';
 	import GuideStrip from '$lib/components/first-meeting/GuideStrip.svelte';
+	import AuthorBar from '$lib/components/lessons/AuthorBar.svelte';
+	import LessonStrip from '$lib/components/lessons/LessonStrip.svelte';
 	import KeysSheet from '$lib/components/frame/KeysSheet.svelte';
 	import MarkedBar from '$lib/components/frame/MarkedBar.svelte';
 	import { provideReadingOnly } from '$lib/components/parts/reading-only';
@@ -117,6 +119,9 @@
 		{/if}
 		{#if data.apart}<ReviewBanner apart={data.apart} {id} />{/if}
 		<Guarded name="The line of concepts"><ConceptStrip /></Guarded>
+		{#if data.lesson}{#key id}<Guarded name="The lesson"><LessonStrip begun={data.lesson} /></Guarded
+				>{/key}{/if}
+		<Guarded name="A step of a lesson"><AuthorBar /></Guarded>
 		<main
 			id="main"
 			class="flex min-h-0 flex-1 flex-col"

@@ -9,4 +9,5 @@ export * from './find-tables';
 export * from './outbox-tables';
 export * from './report-tables';
 export * from './keeping-tables';
+export * from './teaching-tables';
 export * from './releases-tables';

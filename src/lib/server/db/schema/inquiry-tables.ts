@@ -40,6 +40,8 @@ export const inquiries = pgTable('inquiries', {
 	archived: boolean('archived').notNull().default(false),
 	/** The first inquiry of which it is a copy, or a copy of a copy; none where it is its own. */
 	copyOf: text('copy_of'),
+	/** The lesson that it is learnt from in; what is picked in it is evidence for nobody. */
+	lessonId: text('lesson_id'),
 	/** Set when a person deletes it; it can be had back until the row is removed for good. */
 	deletedAt: moment('deleted_at'),
 	createdAt: moment('created_at').notNull().defaultNow(),

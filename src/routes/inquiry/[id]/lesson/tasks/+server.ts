@@ -1,0 +1,3 @@
+import { serve } from '$lib/server/http';
+
+export const GET = serve('GET /inquiry/[id]/lesson/tasks');

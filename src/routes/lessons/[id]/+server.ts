@@ -1,0 +1,3 @@
+import { serve } from '$lib/server/http';
+
+export const PATCH = serve('PATCH /lessons/[id]');

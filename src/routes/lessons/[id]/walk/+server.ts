@@ -1,0 +1,3 @@
+import { serve } from '$lib/server/http';
+
+export const POST = serve('POST /lessons/[id]/walk');
