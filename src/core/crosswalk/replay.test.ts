@@ -61,10 +61,17 @@ describe('an inquiry as it was', () => {
 	it('gives rows from before a field was introduced what its absence meant', () => {
 		const rows = [
 			{ table: 'picks', id: 'p', before: { id: 'p', headings: [] }, after: null },
+			{
+				table: 'about',
+				id: 'q',
+				before: { id: 'q', title: 'Q', question: '', indexes: [] },
+				after: empty.about
+			},
 			{ table: 'strategies', id: 'a', before: { id: 'a', off: ['x'] }, after: null }
 		] as unknown as Change[];
 		const then = beforeChanges(empty, rows);
 		expect(then.picks.p).toMatchObject({ cuts: [], chief: false, aspects: [] });
+		expect(then.about.wordField).toBe('anywhere');
 		expect(then.strategies.a).toMatchObject({ off: ['x'], limits: [], searches: {} });
 	});
 });

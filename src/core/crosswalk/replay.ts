@@ -1,11 +1,12 @@
 /** An inquiry as it was: today's rows with the changes since then taken back. */
 import { applyTo, invert } from './changes';
-import { DEFAULT_WORD_FIELD, type Change, type Inquiry, type Row, type Table } from './inquiry';
+import type { Change, Inquiry, Row, Table } from './inquiry';
 import { NO_SETTINGS } from './strategy-settings';
 
 /** What rows lack that were logged before a field was introduced, and what that means. */
 const BEFORE_THERE_WAS: Partial<Record<Table, object>> = {
-	about: { wordField: DEFAULT_WORD_FIELD },
+	// Words looked anywhere before they could be told where.
+	about: { wordField: 'anywhere' },
 	words: { lang: '', capitals: false, off: [] },
 	picks: { cuts: [], chief: false, aspects: [] },
 	strategies: NO_SETTINGS
