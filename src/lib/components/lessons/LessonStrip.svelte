@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
 	import { ask, inWords } from '$lib/client/ask';
 	import { Asked } from '$lib/client/asked.svelte';
 	import type { LessonStrip } from '$lib/server/teaching';
@@ -11,6 +12,8 @@
 	/** The lesson that this inquiry is learnt in: where one is, what is to be done, and whether it is. */
 	let { begun }: { begun: LessonStrip } = $props();
 	const store = $derived(useInquiry()());
+	/** Nobody else is here who could see a name. */
+	const isAlone = $derived((page.data.me as { alone: boolean } | undefined)?.alone !== false);
 	let said = $state.raw<LessonStrip>();
 	const asked = new Asked<LessonStrip>(() => `/inquiry/${store.id}/lesson?at=${store.followed}`);
 	const strip = $derived(said ?? asked.value ?? begun);
@@ -104,6 +107,12 @@
 							: now.task && standing !== 'done'
 								? 'Pass over'
 								: 'Next'}</button
+					>{/if}
+				{#if !isAlone && !strip.isTrial}<button
+						class="quiet-action"
+						aria-pressed={strip.isNamed}
+						onclick={() => tell({ isNamed: !strip.isNamed })}
+						>{strip.isNamed ? 'The author sees your name' : 'Show the author my name'}</button
 					>{/if}
 				<button class="quiet-action" onclick={() => (isAway = true)}>Fold away</button>
 			</span>

@@ -9,7 +9,7 @@ export { insertInquiryOf, originOf } from './inquiry-rows';
 export { lastCommands, revisionOf, standingChangesAfter } from './change-rows';
 export { undoOrRedo } from './undo';
 export { registerDocumentPart } from './document-parts';
-export { chosenIndexes, listInquiries, indexNotUsed } from './inquiries';
+export { chosenIndexes, listInquiries, indexNotUsed, setInquiryState } from './inquiries';
 export { changeInquiry, historyOf, readInquiry } from './inquiry-changes';
 export type { HistoryEntry } from './inquiry-changes';
 export { changeAuthors, namesOf } from './change-authors';

@@ -18,6 +18,7 @@ import {
 	originOf,
 	registerAfterChange,
 	revisionOf,
+	setInquiryState,
 	standingChangesAfter,
 	undoOrRedo
 } from '../inquiry';
@@ -100,6 +101,9 @@ export async function walkLesson(person: Person | undefined, id: string): Promis
 	const row = await ownLesson(person, id);
 	if (row.steps.length === 0)
 		throw new ServiceError(422, 'no-step', 'A lesson needs a step before it can be walked.');
+	// Each walk begins anew, with the lesson as it is by then.
+	const last = await inquiryOfLearner(id, asking.id, 0);
+	if (last !== undefined) await setInquiryState(person, last, { removed: true });
 	return { inquiry: await beginOf(asking, row, { ...documentOf(row), version: 0 }) };
 }
 
@@ -118,8 +122,7 @@ async function beginOf(
 			`None of the subject indexes of this lesson is here: it needs ${document.needs.map(({ name }) => name).join(', ')}.`
 		);
 	return inTransaction(async (tx) => {
-		// A walk of its author begins anew each time, with the lesson as it is by then.
-		const known = version > 0 ? await inquiryOfLearner(lessonId, personId, version, tx) : undefined;
+		const known = await inquiryOfLearner(lessonId, personId, version, tx);
 		if (known) return known;
 		if ((await countLearners(lessonId, tx)) >= MOST_LEARNERS)
 			throw new ServiceError(409, 'too-many', `This lesson has ${MOST_LEARNERS} learners already.`);

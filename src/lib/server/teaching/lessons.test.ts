@@ -199,6 +199,9 @@ describe('a learner', () => {
 		expect((await lessonStrip(learner, next))?.steps).toHaveLength(2);
 		const { inquiry: walk } = await walkLesson(author, lesson);
 		expect((await lessonStrip(author, walk))?.isTrial).toBe(true);
+		const { inquiry: second } = await walkLesson(author, lesson);
+		expect(second).not.toBe(walk);
+		await expect(loadInquiry(walk)).rejects.toMatchObject({ status: 404 });
 		expect((await learnersView(author, lesson)).learners).toHaveLength(3);
 		await giveOut(author, lesson, { revision: revision + 1, isOut: false });
 		await expect(beginLesson(other, key)).rejects.toMatchObject({ status: 404 });
