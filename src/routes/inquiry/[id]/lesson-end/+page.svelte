@@ -19,9 +19,9 @@
 	<div class="mx-auto max-w-5xl p-6">
 		<h1 class="mb-1 text-lg font-semibold">{outcome.title}: yours beside the author’s</h1>
 		<p class="mb-4 text-quiet">
-			{same} of {counted(outcome.cells.length, 'cell')} the same{#if outcome.agreement.share !== null};
-				{Math.round(100 * outcome.agreement.share)} of 100 headings searched by both{/if}. Where you differ,
-			neither need be wrong: read the reasons.
+			{#if outcome.cells.length > 0}{same} of {counted(outcome.cells.length, 'cell')} the same{#if outcome.agreement.share !== null};
+					{Math.round(100 * outcome.agreement.share)} of 100 headings searched by both{/if}. Where you differ,
+				neither need be wrong: read the reasons.{/if}
 			<button class="quiet-action print:hidden" onclick={() => window.print()}>Print</button>
 		</p>
 		<table class="mb-6 w-full">
